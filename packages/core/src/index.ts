@@ -1,0 +1,30 @@
+/** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
+export type { Block, BlockType, Document } from './text/document.ts';
+export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
+export { blocksFromPlainText } from './text/plainText.ts';
+export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
+export { baseLanguage, guessLanguage } from './text/language.ts';
+export { guessTitle } from './text/title.ts';
+export { MAX_SENTENCE_CHARACTERS, sentencesOf, type Range } from './text/sentences.ts';
+export { wordsOf } from './text/words.ts';
+export { expandSentence } from './spoken/expand.ts';
+export type { ExpandedWord } from './spoken/types.ts';
+export { breakInGap, sentenceEnd, type BreakKind, type SentenceEnd } from './spoken/breaks.ts';
+export {
+  DEFAULT_PACE,
+  DEFAULT_PAUSES,
+  PACE_RANGE,
+  PAUSE_RANGE,
+  PITCH_RANGE,
+  type Pauses,
+  type ProfileSettings,
+} from './pace/profile.ts';
+export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
+export { planKey, type PlannedBreak, type SpeechPlan } from './plan/speechPlan.ts';
+export { planHandout, type PlannedSentence, type PlannedWord, type PlanVoice } from './plan/planHandout.ts';
+export { displayedIntervals, type ClipTiming, type Interval } from './timing/clipTiming.ts';
+export { indexAt } from './timing/intervalAt.ts';
+export { segmentsOf, type Segment } from './timing/segments.ts';
+export { estimateDuration } from './timing/estimate.ts';
+export { BYTES_PER_SAMPLE, MAX_WAV_SAMPLES, toSamples, wavHeader } from './audio/wav.ts';
+export { fadeEdges, lastLoud } from './audio/edges.ts';

@@ -1,0 +1,28 @@
+/** Silences in seconds, by what stands in the text. */
+export interface Pauses {
+  readonly comma: number;
+  readonly sentence: number;
+  readonly paragraph: number;
+  readonly heading: number;
+}
+
+/** How a pupil hears a text. */
+export interface ProfileSettings {
+  /** Voice identifier for each language of the pupil, by base language ("en", "pl"). */
+  readonly voices: Readonly<Record<string, string>>;
+  /** Spoken words per minute, pauses included. */
+  readonly pace: number;
+  /** Semitones above (or below) the voice's own pitch. */
+  readonly pitch: number;
+  readonly pauses: Pauses;
+}
+
+export const PACE_RANGE = { min: 60, max: 300 } as const;
+export const PITCH_RANGE = { min: -6, max: 6 } as const;
+export const PAUSE_RANGE = { min: 0, max: 4 } as const;
+
+/** Pauses of an unhurried reader. Common practice, no source. */
+export const DEFAULT_PAUSES: Pauses = { comma: 0.2, sentence: 0.45, paragraph: 0.8, heading: 1 };
+
+/** A steady pace for listening along with the page. */
+export const DEFAULT_PACE = 150;

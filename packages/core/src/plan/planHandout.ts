@@ -1,0 +1,104 @@
+import { breakPause, pauseAfter } from '../pace/pauses.ts';
+import type { ProfileSettings } from '../pace/profile.ts';
+import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
+import { expandSentence } from '../spoken/expand.ts';
+import type { ExpandedWord } from '../spoken/types.ts';
+import type { Block } from '../text/document.ts';
+import { sentencesOf, type Range } from '../text/sentences.ts';
+import type { PlannedBreak, SpeechPlan } from './speechPlan.ts';
+
+/** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
+export interface PlannedWord extends Range {
+  /** Index of its first spoken word in the sentence's plan. */
+  readonly firstSpoken: number;
+  /** How many spoken words it has; at least one. */
+  readonly spokenCount: number;
+  readonly rule: string;
+}
+
+/** One sentence of a reading, ready to be spoken. */
+export interface PlannedSentence extends Range {
+  /** Index of the block it stands in. */
+  readonly block: number;
+  readonly words: readonly PlannedWord[];
+  readonly plan: SpeechPlan;
+  /** Seconds of silence after it. */
+  readonly pauseAfter: number;
+}
+
+/** The voice a plan is made for. */
+export interface PlanVoice {
+  readonly id: string;
+  readonly engineVersion: string;
+}
+
+/**
+ * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be planned before its first
+ * sentence sounds. Sentences with nothing to say are passed over.
+ * @param firstBlock index of the block to begin with, for going on after a stop.
+ */
+export function* planHandout(
+  blocks: readonly Block[],
+  language: string,
+  voice: PlanVoice,
+  settings: Pick<ProfileSettings, 'pace' | 'pitch' | 'pauses'>,
+  firstBlock = 0,
+): Generator<PlannedSentence> {
+  for (let index = firstBlock; index < blocks.length; index++) {
+    const block = blocks[index];
+    if (block === undefined) return;
+    const ranges = sentencesOf(block.text, language);
+    for (const [nth, range] of ranges.entries()) {
+      const text = block.text.slice(range.start, range.end);
+      const expanded = expandSentence(text, language);
+      if (expanded.length === 0) continue;
+      const lastInBlock = nth === ranges.length - 1;
+      const lastInHandout = lastInBlock && index === blocks.length - 1;
+      yield {
+        block: index,
+        start: range.start,
+        end: range.end,
+        words: placeWords(expanded, range.start),
+        plan: {
+          voice: voice.id,
+          engineVersion: voice.engineVersion,
+          language,
+          words: expanded.flatMap((word) => word.spoken),
+          breaks: breaksOf(text, expanded, settings),
+          end: sentenceEnd(text),
+          pace: settings.pace,
+          pitch: settings.pitch,
+        },
+        pauseAfter: pauseAfter({ blockType: block.type, lastInBlock, lastInHandout }, settings.pauses),
+      };
+    }
+  }
+}
+
+function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[] {
+  let firstSpoken = 0;
+  return words.map((word) => {
+    const placed = { start: word.start + shift, end: word.end + shift, firstSpoken, spokenCount: word.spoken.length, rule: word.rule };
+    firstSpoken += word.spoken.length;
+    return placed;
+  });
+}
+
+function breaksOf(text: string, words: readonly ExpandedWord[], settings: Pick<ProfileSettings, 'pauses'>): PlannedBreak[] {
+  const breaks: PlannedBreak[] = [];
+  let spoken = 0;
+  words.forEach((word, i) => {
+    spoken += word.spoken.length;
+    const next = words[i + 1];
+    if (next === undefined) return;
+    const kind = breakInGap(gapOf(text, word, next));
+    if (kind !== undefined) breaks.push({ after: spoken - 1, pause: breakPause(kind, settings.pauses) });
+  });
+  return breaks;
+}
+
+/** What stands between two words; the stop of a spelled-out abbreviation ("Dr. Ward") is no break. */
+function gapOf(text: string, word: ExpandedWord, next: ExpandedWord): string {
+  const gap = text.slice(word.end, next.start);
+  return word.rule.startsWith('abbreviation') || word.rule.startsWith('saint') ? gap.replace(/^\./u, '') : gap;
+}

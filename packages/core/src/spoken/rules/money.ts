@@ -1,0 +1,46 @@
+import { CURRENCIES, MAGNITUDES } from '../languages/englishWords.ts';
+import type { Rule } from '../types.ts';
+import { neighbour, spaceOnly } from './context.ts';
+import { isMany, readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
+
+const AMOUNT = /^([-−])?([£$€¥₹])([\d,.]*\d)(bn|mn|tn|[kmb])?$/iu;
+const MAGNITUDE_WORD = /^(thousand|million|billion|trillion)$/iu;
+
+/** £3.50, $1.2m, £3 million, -€40. */
+const amount: Rule = {
+  name: 'money',
+  apply(input) {
+    const match = AMOUNT.exec(input.token.text);
+    const number = readNumber(match?.[3] ?? '');
+    const currency = CURRENCIES[match?.[2] ?? ''];
+    if (!match || !number || !currency) return undefined;
+    const sign = match[1] === undefined ? [] : ['minus'];
+    const magnitude = MAGNITUDES[match[4]?.toLowerCase() ?? ''];
+    if (magnitude !== undefined) return [[...sign, ...sayNumber(number, input.locale), magnitude, currency.many]];
+    const next = neighbour(input, 1)?.text ?? '';
+    if (spaceOnly(input.token.gapAfter) && MAGNITUDE_WORD.test(next)) {
+      return [[...sign, ...sayNumber(number, input.locale)], [next, currency.many]];
+    }
+    if (number.fraction?.length === 2) return [[...sign, ...sayCoins(number.whole || '0', number.fraction, currency, input.locale)]];
+    return [[...sign, ...sayNumber(number, input.locale), isMany(number) ? currency.many : currency.one]];
+  },
+};
+
+/** 20p. */
+const pence: Rule = {
+  name: 'pence',
+  apply({ token, locale }) {
+    const digits = /^(\d{1,3})p$/u.exec(token.text)?.[1];
+    return digits === undefined ? undefined : [[...sayWhole(digits, locale), digits === '1' ? 'penny' : 'pence']];
+  },
+};
+
+export const moneyRules: readonly Rule[] = [amount, pence];
+
+function sayCoins(whole: string, cents: string, currency: (typeof CURRENCIES)[string], locale: string): string[] {
+  const units = [...sayWhole(whole, locale), whole === '1' ? currency.one : currency.many];
+  if (cents === '00') return units;
+  const rest = sayWhole(cents, locale);
+  if (/^0*$/u.test(whole)) return [...rest, cents === '01' ? currency.centOne : currency.centMany];
+  return [...units, ...(cents.startsWith('0') ? ['and', ...rest, cents === '01' ? currency.centOne : currency.centMany] : rest)];
+}

@@ -1,0 +1,63 @@
+import { AMERICAN_SPELLING, UNITS } from '../languages/englishWords.ts';
+import type { Rule } from '../types.ts';
+import { neighbour, spaceOnly } from './context.ts';
+import { isMany, readNumber, sayNumber, type WrittenNumber } from './englishNumbers.ts';
+
+const ATTACHED = /^([-−+]?[\d,.]*\d)(\p{L}[\p{L}µ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
+const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
+
+/** 5kg, 20°C, 7%, 12%. */
+const attachedUnit: Rule = {
+  name: 'number with unit',
+  apply({ token, locale }) {
+    const match = ATTACHED.exec(token.text);
+    const number = readNumber(match?.[1] ?? '');
+    if (!match || !number) return undefined;
+    const unit = sayUnit(match[2] ?? '', isMany(number), locale);
+    return unit === undefined ? undefined : [[...sayNumber(number, locale), ...unit]];
+  },
+};
+
+/** 3.5 km/h, 20 °C, 5 m²: the unit is the next word. */
+const spacedUnit: Rule = {
+  name: 'number and unit',
+  apply(input) {
+    const number: WrittenNumber | undefined = readNumber(input.token.text);
+    const symbol = neighbour(input, 1)?.text;
+    if (!number || symbol === undefined || !spaceOnly(input.token.gapAfter)) return undefined;
+    const unit = sayUnit(symbol, isMany(number), input.locale);
+    return unit === undefined ? undefined : [sayNumber(number, input.locale), unit];
+  },
+};
+
+/** A compound unit without a number before it, as in "measured in km/h". */
+const loneUnit: Rule = {
+  name: 'unit',
+  apply({ token, locale }) {
+    const compound = /[/²³]|°[CF]$/u.test(token.text) && token.text.length > 1;
+    const unit = compound ? sayUnit(token.text, true, locale) : undefined;
+    return unit === undefined ? undefined : [unit];
+  },
+};
+
+export const unitRules: readonly Rule[] = [attachedUnit, spacedUnit, loneUnit];
+
+/** Says a unit symbol, also a power or a quotient of units ("g/cm³"); `undefined` if any part is not a unit. */
+function sayUnit(symbol: string, many: boolean, locale: string): string[] | undefined {
+  const [top = '', ...below] = symbol.split('/');
+  const numerator = sayPower(top, many);
+  const denominators = below.map((part) => sayPower(part, false));
+  if (numerator === undefined || denominators.includes(undefined)) return undefined;
+  const said = [numerator, ...denominators.map((unit) => `per ${unit ?? ''}`)].join(' ');
+  const spelled = /^en-US/iu.test(locale) ? AMERICAN_SPELLING.reduce((text, [from, to]) => text.replace(from, to), said) : said;
+  return spelled.split(' ');
+}
+
+function sayPower(symbol: string, many: boolean): string | undefined {
+  const match = /^(.+?)([²³]|(?<=m)[23])?$/u.exec(symbol);
+  const forms = UNITS[match?.[1] ?? ''];
+  if (!forms) return undefined;
+  const power = POWERS[match?.[2] ?? ''];
+  const unit = many ? forms[1] : forms[0];
+  return power === undefined ? unit : `${power} ${unit}`;
+}

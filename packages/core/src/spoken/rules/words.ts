@@ -1,0 +1,180 @@
+import {
+  ABBREVIATIONS,
+  BEFORE_NUMBER,
+  CAPITAL_WORDS,
+  NEEDS_STOP_OR_CAPITALS,
+  ROMAN_CARDINAL_CUES,
+  SYMBOLS,
+  WORD_ACRONYMS,
+} from '../languages/englishWords.ts';
+import type { Rule, RuleInput } from '../types.ts';
+import { bare, neighbour, spaceOnly } from './context.ts';
+import { readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { plainWords } from './plain.ts';
+
+/** A gap to be filled in: "____". */
+const blank: Rule = {
+  name: 'blank',
+  apply: ({ token }) => (/^_{2,}$/u.test(token.text) ? [['blank']] : undefined),
+};
+
+/** Web and mail addresses: dots, slashes and the at sign are said, the scheme is not. */
+const address: Rule = {
+  name: 'address',
+  apply({ token }) {
+    const isAddress = /^(https?:\/\/|www\.)\S+$/iu.test(token.text) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(token.text);
+    if (!isAddress) return undefined;
+    const shown = token.text.replace(/^https?:\/\//iu, '').replace(/\/$/u, '');
+    return [shown.split(/([./@_#?=&:%~+-])/u).flatMap((piece) => ADDRESS_MARKS[piece] ?? (piece === '' ? [] : sayAddressPiece(piece)))];
+  },
+};
+
+const ADDRESS_MARKS: Readonly<Record<string, string[]>> = {
+  '.': ['dot'], '/': ['slash'], '@': ['at'], _: ['underscore'], '#': ['hash'], '?': ['question', 'mark'], '=': ['equals'], '&': ['and'], ':': ['colon'],
+  '%': ['per', 'cent'], '~': ['tilde'], '+': ['plus'], '-': ['dash'],
+}; // prettier-ignore
+
+/** No. 7, p. 12, Fig. 3, #4, Ch. IV. */
+const beforeNumber: Rule = {
+  name: 'abbreviation before a number',
+  apply(input) {
+    const attached = /^(pp?|figs?|#|§|q)\.?(\d+)$/iu.exec(input.token.text);
+    const number = readNumber(attached?.[2] ?? '');
+    const attachedSaid = BEFORE_NUMBER[attached?.[1]?.toLowerCase() ?? ''];
+    if (number && attachedSaid !== undefined) return [[attachedSaid, ...sayNumber(number, input.locale)]];
+    const said = BEFORE_NUMBER[input.token.text.toLowerCase()];
+    const next = neighbour(input, 1)?.text ?? '';
+    if (said === undefined || !/^\.?\s*$/u.test(input.token.gapAfter)) return undefined;
+    const hasStop = input.token.gapAfter.startsWith('.');
+    const needsStop = /^(no|nos|c|p|ex|art|sec|q|ca)$/iu.test(input.token.text);
+    if (needsStop && !hasStop) return undefined;
+    return /^\d/u.test(next) || (hasStop && romanValue(next) !== undefined) ? [[said]] : undefined;
+  },
+};
+
+/** St: "street" after a name or number, "saint" before a name. */
+const saintOrStreet: Rule = {
+  name: 'saint or street',
+  apply(input) {
+    if (input.token.text !== 'St') return undefined;
+    const before = neighbour(input, -1)?.text ?? '';
+    const next = neighbour(input, 1)?.text ?? '';
+    const nameFollows = /^\p{Lu}\p{Ll}/u.test(next) && /^\.?\s+$/u.test(input.token.gapAfter);
+    const nameBefore = /^\p{Lu}\p{Ll}/u.test(before) && spaceOnly(input.token.gapBefore);
+    return [[nameFollows || !nameBefore ? 'saint' : 'street']];
+  },
+};
+
+/** Dr, e.g., etc., with their possessives. */
+const abbreviation: Rule = {
+  name: 'abbreviation',
+  apply(input) {
+    const match = /^(.+?)([’']s)?$/u.exec(input.token.text);
+    const written = (match?.[1] ?? '').replace(/\.$/u, '');
+    const key = written.toLowerCase();
+    const said = Object.hasOwn(ABBREVIATIONS, key) ? ABBREVIATIONS[key] : undefined;
+    if (said === undefined) return undefined;
+    const marked = input.token.gapAfter.startsWith('.') || /^\p{Lu}{2,}$/u.test(written);
+    if (NEEDS_STOP_OR_CAPITALS.has(key) && !marked) return undefined;
+    const words = said.split(' ');
+    if (match?.[2] !== undefined) words.push(`${words.pop() ?? ''}'s`);
+    return [words];
+  },
+};
+
+/** Henry VIII, Chapter IV, Figure ii. */
+const roman: Rule = {
+  name: 'Roman numeral',
+  apply(input) {
+    const value = romanValue(input.token.text);
+    const before = neighbour(input, -1);
+    if (value === undefined || before === undefined || !spaceOnly(input.token.gapBefore.replace(/^\./u, ''))) return undefined;
+    if (ROMAN_CARDINAL_CUES.has(bare(before)) || /^(ch|pt|vol)$/iu.test(before.text)) return [sayWhole(String(value), input.locale)];
+    const afterName = /^\p{Lu}\p{Ll}{2,}$/u.test(before.text) && input.token.text.length > 1;
+    return afterName ? [['the', ...sayOrdinal(String(value), input.locale)]] : undefined;
+  },
+};
+
+/** BBC and U.S. by letters, NASA as a word, CAPITALS in a heading as words. */
+const capitals: Rule = {
+  name: 'capitals',
+  apply(input) {
+    const match = /^((?:\p{Lu}\.){2,}|\p{Lu}{2,})([’']?s)?$/u.exec(input.token.text);
+    if (!match) return undefined;
+    const [, written = '', ending] = match;
+    const plainLetters = written.replace(/\./gu, '');
+    const isWord = !written.includes('.') && (WORD_ACRONYMS.has(plainLetters) || saidAsWord(plainLetters, input));
+    const words = isWord ? [plainLetters.toLowerCase()] : [...plainLetters];
+    if (ending !== undefined) words.push(`${words.pop() ?? ''}'s`);
+    return [words];
+  },
+};
+
+/** A sign that stands alone or between other signs: "+", "=", "&". */
+const symbol: Rule = {
+  name: 'symbol',
+  apply(input) {
+    const { text } = input.token;
+    if (!/^[^\p{L}\p{N}]+$|^[πµΩ²³½¼¾]$/u.test(text)) return undefined;
+    const said = [...text].flatMap((sign) => SYMBOLS[sign]?.split(' ') ?? []);
+    return said.length > 0 ? [said] : undefined;
+  },
+};
+
+/** Words with signs inside: "x²", "R&D", "and/or", "#tides". */
+const mixed: Rule = {
+  name: 'letters and signs',
+  apply({ token, locale }) {
+    if (!/[\p{L}\p{N}]/u.test(token.text) || !/[+−×÷=<>≤≥≠≈±√∠π&@#%²³^~]|\d/u.test(token.text)) return undefined;
+    const pieces = token.text.match(/\d{1,3}(?:,\d{3})+|\d+(?:\.\d+)?|[\p{L}\p{M}'’]+|[^\p{L}\p{N}\s]|[²³½¼¾]/gu) ?? [];
+    const said = pieces.flatMap((piece) => sayPiece(piece, locale));
+    return said.length > 0 ? [said] : undefined;
+  },
+};
+
+/** The article "A" at the head of a sentence is a word, not a letter. */
+const article: Rule = {
+  name: 'plain',
+  apply(input) {
+    if (input.token.text !== 'A') return undefined;
+    const next = neighbour(input, 1)?.text ?? '';
+    return /^\p{Ll}|^\p{Lu}\p{Ll}/u.test(next) && spaceOnly(input.token.gapAfter) && input.index === 0 ? [['a']] : undefined;
+  },
+};
+
+export const wordRules: { readonly special: readonly Rule[]; readonly general: readonly Rule[] } = {
+  special: [blank, address, beforeNumber],
+  general: [saintOrStreet, abbreviation, roman, capitals, symbol, article, mixed],
+};
+
+const ROMAN_DIGITS: Readonly<Record<string, number>> = { I: 1, V: 5, X: 10, L: 50, C: 100, D: 500, M: 1000 };
+
+/** Value of a well-formed Roman numeral in capitals, up to 3999. */
+function romanValue(text: string): number | undefined {
+  if (!/^(?=[IVXLCDM])M{0,3}(CM|CD|D?C{0,3})(XC|XL|L?X{0,3})(IX|IV|V?I{0,3})$/u.test(text)) return undefined;
+  const values = [...text].map((letter) => ROMAN_DIGITS[letter] ?? 0);
+  return values.reduce((sum, value, i) => sum + (value < (values[i + 1] ?? 0) ? -value : value), 0);
+}
+
+/** In a line set wholly in capitals all words are words; elsewhere only long, sayable ones. */
+function saidAsWord(letters: string, input: RuleInput): boolean {
+  if (CAPITAL_WORDS.has(letters) && letters !== 'US' && letters !== 'IT') return true;
+  const others = input.tokens.filter((token) => /\p{L}/u.test(token.text));
+  const shouting = others.length > 1 && others.every((token) => token.text === token.text.toUpperCase());
+  const sayable = /[AEIOUY]/u.test(letters) && !/[^AEIOUY]{4,}/u.test(letters);
+  return sayable && (shouting || letters.length >= 6);
+}
+
+function sayAddressPiece(piece: string): string[] {
+  if (/^www$/iu.test(piece)) return ['W', 'W', 'W'];
+  return plainWords(piece).flatMap((word) => (/^\d+$/u.test(word) ? sayWhole(word, 'en-GB') : [word]));
+}
+
+function sayPiece(piece: string, locale: string): string[] {
+  const number = readNumber(piece);
+  if (number) return sayNumber(number, locale);
+  const said = SYMBOLS[piece];
+  if (said !== undefined && piece !== '-' && piece !== '/' && piece !== '_' && piece !== '*') return said.split(' ');
+  if (!/[\p{L}\p{N}]/u.test(piece)) return [];
+  return /^\p{Lu}{2,4}$/u.test(piece) || /^\p{L}$/u.test(piece) ? [...piece.toUpperCase()] : plainWords(piece);
+}

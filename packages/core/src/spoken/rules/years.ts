@@ -1,0 +1,76 @@
+import { YEAR_CUES } from '../languages/englishWords.ts';
+import type { Rule, RuleInput } from '../types.ts';
+import { bare, neighbour, spaceOnly } from './context.ts';
+import { pluralOf, sayWhole, sayYear } from './englishNumbers.ts';
+
+const ERA = /^(BCE|CE|BC|AD|B\.C\.?|A\.D\.?)$/u;
+
+/** the 1890s, the '60s. "60s" alone is a time in seconds, so a short decade wants "the" or an apostrophe before it. */
+export const decadeRule: Rule = {
+  name: 'decade',
+  apply(input) {
+    const { token, locale } = input;
+    const match = /^(?:(\d{2})(\d0)|(\d0))[’']?s$/u.exec(token.text);
+    if (!match) return undefined;
+    const [, century, decadeOf, short] = match;
+    if (short !== undefined && !/[’'‘]$/u.test(token.gapBefore) && bare(neighbour(input, -1)) !== 'the') return undefined;
+    const words = short === undefined ? sayYear(Number(`${century ?? ''}${decadeOf ?? ''}`), locale) : sayWhole(short, locale);
+    return [[...words.slice(0, -1), pluralOf(words.at(-1) ?? '')]];
+  },
+};
+
+/** 44 BCE, AD 43, 1200 BC. */
+const eraYear: Rule = {
+  name: 'year with era',
+  apply(input) {
+    const year = /^\d{1,4}$/u.exec(input.token.text)?.[0];
+    const next = neighbour(input, 1)?.text ?? '';
+    const before = neighbour(input, -1)?.text ?? '';
+    if (year === undefined) return undefined;
+    const said = sayYear(Number(year), input.locale);
+    if (ERA.test(next) && spaceOnly(input.token.gapAfter)) return [said, letters(next)];
+    return /^(AD|A\.D\.?)$/u.test(before) ? [said] : undefined;
+  },
+};
+
+/** 1914–18, 1987–1992. */
+const yearRange: Rule = {
+  name: 'range of years',
+  apply({ token, locale }) {
+    const match = /^([12]\d{3})[-–]((?:[12]\d)?\d{2})$/u.exec(token.text);
+    if (!match) return undefined;
+    const [, from = '', to = ''] = match;
+    const end = to.length === 4 ? sayYear(Number(to), locale) : to.startsWith('0') ? ['oh', ...sayWhole(to.slice(1), locale)] : sayWhole(to, locale);
+    return [[...sayYear(Number(from), locale), 'to', ...end]];
+  },
+};
+
+/**
+ * Four digits that are a year: after a word that years follow, in brackets or after a name and comma, or from 1500 to 2099 where no counted thing follows.
+ * Common practice, no source.
+ */
+const year: Rule = {
+  name: 'year',
+  apply(input) {
+    const match = /^([12]\d{3})([’']s)?$/u.exec(input.token.text);
+    if (!match || !isYear(input, Number(match[1]))) return undefined;
+    const said = sayYear(Number(match[1]), input.locale);
+    return [match[2] === undefined ? said : [...said.slice(0, -1), `${said.at(-1) ?? ''}'s`]];
+  },
+};
+
+export const yearRules: readonly Rule[] = [eraYear, yearRange, year];
+
+function isYear(input: RuleInput, value: number): boolean {
+  const { token } = input;
+  const next = neighbour(input, 1);
+  const countedNext = next !== undefined && spaceOnly(token.gapAfter) && /^\p{Ll}{3,}s$/u.test(next.text) && !/^(was|is|has|this|its|his)$/u.test(next.text);
+  if (countedNext) return false;
+  if (/[([]$|,\s$/u.test(token.gapBefore) && value >= 1000 && value < 2100) return true;
+  if (YEAR_CUES.has(bare(neighbour(input, -1)))) return value >= 1000 && value < 2100;
+  return value >= 1500 && value < 2100;
+}
+
+function letters(era: string): string[] {
+  return [...era.replace(/\./gu, '')];
+}

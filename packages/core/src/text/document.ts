@@ -1,0 +1,22 @@
+/** What a block is to a reader. Its text never carries the marker ("#", "-", "1.") it was written with. */
+export type BlockType = 'heading' | 'paragraph' | 'list-item' | 'question';
+
+/** The smallest piece of a handout that is read as one thing, in reading order. */
+export interface Block {
+  readonly type: BlockType;
+  /** Heading depth, 1 to 6; only headings have one. */
+  readonly level?: number;
+  /** The label a list item or question was written with, e.g. "3" or "b". */
+  readonly label?: string;
+  readonly text: string;
+  /** Where `text` begins in the source it was read from, in UTF-16 units. */
+  readonly offset: number;
+}
+
+/** A handout as the readers of files and pasted text hand it over. */
+export interface Document {
+  readonly title: string;
+  /** BCP 47 tag of the main language. */
+  readonly language: string;
+  readonly blocks: readonly Block[];
+}

@@ -1,0 +1,84 @@
+import type { Range } from './sentences.ts';
+
+const segmenters = new Map<string, Intl.Segmenter>();
+
+/** Scripts written without spaces: there every segment of the word breaker is a word of its own. */
+const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+
+/** Marks that part two words even without a space: dashes, an ellipsis. */
+const PARTING = /^[—–―…]$|^\.{2,}$/u;
+
+/** Characters that are said although they are neither letters nor digits. */
+const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ]/u;
+
+/** Characters that may stand at a word's edge and belong to it. */
+const LEADING = /[\p{L}\p{N}\p{Sc}#@+−√∠±~_.≤≥<>=×÷&%°§-]/u;
+const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³=<>≤≥×÷&#@§−√'’]/u;
+
+/**
+ * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the
+ * punctuation around it; a dash between two words parts them. Pieces with nothing to say (a lone dash, quotes, emoji) are no words.
+ * Ranges are relative to `text`, in order, and do not overlap.
+ */
+export function wordsOf(text: string, language: string): Range[] {
+  const words: Range[] = [];
+  let start = -1;
+  const close = (end: number) => {
+    if (start >= 0) addWord(text, start, end, words);
+    start = -1;
+  };
+  for (const { segment, index } of segmenterFor(language).segment(text)) {
+    if (/^\s/u.test(segment)) close(index);
+    else if (PARTING.test(segment) && !isRange(text, index, segment.length)) close(index);
+    else if (UNSPACED.test(segment)) {
+      close(index);
+      addWord(text, index, index + segment.length, words);
+    } else if (start < 0) start = index;
+  }
+  close(text.length);
+  return words;
+}
+
+/** A dash between two digits ("10–12") belongs to one word. */
+function isRange(text: string, at: number, length: number): boolean {
+  return /\p{N}/u.test(text[at - 1] ?? '') && /\p{N}/u.test(text[at + length] ?? '');
+}
+
+function segmenterFor(language: string): Intl.Segmenter {
+  let segmenter = segmenters.get(language);
+  if (segmenter === undefined) {
+    segmenter = new Intl.Segmenter(language, { granularity: 'word' });
+    segmenters.set(language, segmenter);
+  }
+  return segmenter;
+}
+
+function addWord(text: string, from: number, to: number, words: Range[]): void {
+  let start = from;
+  let end = to;
+  while (start < end && !LEADING.test(charAt(text, start))) start += charAt(text, start).length;
+  while (end > start && !TRAILING.test(charBefore(text, end))) end -= charBefore(text, end).length;
+  while (end > start && /['’]/u.test(charBefore(text, end)) && !endsInPossessive(text, start, end)) end -= 1;
+  const inner = text.slice(start, end);
+  while (start < end && /^[.-]/u.test(text.slice(start, end)) && !/^[.-]\p{N}|^-\p{Sc}/u.test(text.slice(start, end))) start += 1;
+  if (keepsLastStop(inner) && text[end] === '.') end += 1;
+  if (end > start && SAID.test(text.slice(start, end))) words.push({ start, end });
+}
+
+function endsInPossessive(text: string, start: number, end: number): boolean {
+  return /s['’]$/u.test(text.slice(start, end)) && !/^['’‘]/u.test(text[start - 1] ?? '');
+}
+
+/** "e.g." and "U.S." keep their last stop; "bog." does not. */
+function keepsLastStop(word: string): boolean {
+  return /^(?:\p{L}\.)+\p{L}$/u.test(word);
+}
+
+function charAt(text: string, index: number): string {
+  return String.fromCodePoint(text.codePointAt(index) ?? 0);
+}
+
+function charBefore(text: string, index: number): string {
+  const unit = text.charCodeAt(index - 1);
+  return unit >= 0xdc00 && unit <= 0xdfff && index >= 2 ? text.slice(index - 2, index) : text.slice(index - 1, index);
+}
