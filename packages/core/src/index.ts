@@ -20,6 +20,7 @@ export {
   type ProfileSettings,
 } from './pace/profile.ts';
 export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
+export { speakingSpeed } from './pace/speed.ts';
 export { planKey, type PlannedBreak, type SpeechPlan } from './plan/speechPlan.ts';
 export { planHandout, type PlannedSentence, type PlannedWord, type PlanVoice } from './plan/planHandout.ts';
 export { displayedIntervals, type ClipTiming, type Interval } from './timing/clipTiming.ts';

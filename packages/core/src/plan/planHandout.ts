@@ -1,5 +1,6 @@
 import { breakPause, pauseAfter } from '../pace/pauses.ts';
 import type { ProfileSettings } from '../pace/profile.ts';
+import { speakingSpeed } from '../pace/speed.ts';
 import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
 import { expandSentence } from '../spoken/expand.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
@@ -44,6 +45,7 @@ export function* planHandout(
   settings: Pick<ProfileSettings, 'pace' | 'pitch' | 'pauses'>,
   firstBlock = 0,
 ): Generator<PlannedSentence> {
+  const speed = speakingSpeed(settings.pace, settings.pauses);
   for (let index = firstBlock; index < blocks.length; index++) {
     const block = blocks[index];
     if (block === undefined) return;
@@ -66,7 +68,7 @@ export function* planHandout(
           words: expanded.flatMap((word) => word.spoken),
           breaks: breaksOf(text, expanded, settings),
           end: sentenceEnd(text),
-          pace: settings.pace,
+          speed,
           pitch: settings.pitch,
         },
         pauseAfter: pauseAfter({ blockType: block.type, lastInBlock, lastInHandout }, settings.pauses),

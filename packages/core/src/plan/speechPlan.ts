@@ -20,8 +20,8 @@ export interface SpeechPlan {
   readonly words: readonly string[];
   readonly breaks: readonly PlannedBreak[];
   readonly end: SentenceEnd;
-  /** Spoken words per minute. */
-  readonly pace: number;
+  /** Words per minute without pauses. */
+  readonly speed: number;
   /** Semitones. */
   readonly pitch: number;
 }
@@ -35,7 +35,7 @@ export function planKey(plan: SpeechPlan): string {
     plan.words,
     plan.breaks.map(({ after, pause }) => [after, pause]),
     plan.end,
-    plan.pace,
+    plan.speed,
     plan.pitch,
   ]);
   return bytesToHex(sha256(utf8ToBytes(canonical)));

@@ -1,0 +1,60 @@
+import type { ClipTiming, SpeechPlan } from '@aurelfield/core';
+
+/** A voice that can be chosen for a pupil. */
+export interface Voice {
+  /** Stable identifier, e.g. "espeak-en-gb-scotland-higher-1". */
+  readonly id: string;
+  readonly label: string;
+  /** BCP 47 tag of the language it speaks. */
+  readonly language: string;
+  /** The accent's region in plain words. */
+  readonly region: string;
+  readonly timbre: 'lower' | 'higher';
+  readonly engine: string;
+  /** Samples per second of its audio. */
+  readonly sampleRate: number;
+  /** Whether word times are the engine's own ("exact") or found afterwards ("aligned"). */
+  readonly timings: 'exact' | 'aligned';
+}
+
+/** One sentence spoken: mono 16-bit samples and the times of its spoken words. */
+export interface SpokenClip extends ClipTiming {
+  readonly sampleRate: number;
+  readonly pcm: Int16Array;
+}
+
+/** How a request is treated; what a listener waits for goes before what is made in advance. */
+export interface SpeakOptions {
+  readonly signal?: AbortSignal;
+  readonly priority?: 'listening' | 'making';
+  /** Milliseconds after which the request fails; 20,000 by default. */
+  readonly timeout?: number;
+}
+
+/** One speech engine. Adapters hide how it runs; all of them take the same plan and give the same clip. */
+export interface SpeechEngine {
+  readonly id: string;
+  /** Part of every clip's key: changes whenever the same plan would sound or be timed differently. */
+  readonly version: string;
+  readonly voices: readonly Voice[];
+  /** Makes the engine ready and warm. Rejects when it cannot run here. */
+  start(): Promise<void>;
+  /** Ends what it started; requests in flight fail. */
+  stop(): Promise<void>;
+  /**
+   * Speaks one sentence. The clip holds one interval for each spoken word of the plan.
+   * @throws SpeechError when the engine fails; the signal's reason when cancelled.
+   */
+  speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip>;
+}
+
+/** An engine could not speak a sentence. `kind` tells a time-out and a crash from a sentence it cannot say. */
+export class SpeechError extends Error {
+  override readonly name = 'SpeechError';
+  readonly kind: 'timeout' | 'crash' | 'failed' | 'stopped';
+
+  constructor(kind: SpeechError['kind'], message: string) {
+    super(message);
+    this.kind = kind;
+  }
+}

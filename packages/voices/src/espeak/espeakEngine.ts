@@ -1,0 +1,48 @@
+import type { SpeechPlan } from '@aurelfield/core';
+import { availableParallelism } from 'node:os';
+import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
+import { WorkerPool } from '../pool/workerPool.ts';
+import { espeakPitch, espeakRate } from './settings.ts';
+import type { EspeakRequest } from './speaker.ts';
+import { ESPEAK_VOICES } from './voices.ts';
+
+export interface EspeakOptions {
+  /** Worker threads; one for each processor, at most four, by default. */
+  readonly workers?: number;
+  /** The worker's script; beside this module by default. A bundle says where it put it. */
+  readonly workerScript?: URL;
+}
+
+const DEFAULT_TIMEOUT = 20_000;
+
+/** The formant synthesiser that ships with us: many languages, small, fast, exact times. */
+export class EspeakEngine implements SpeechEngine {
+  readonly id = 'espeak';
+  /** Engine build, then the version of our way of timing and cutting its audio. */
+  readonly version = 'espeak-ng-emscripten-0.3.5/1';
+  readonly voices = ESPEAK_VOICES;
+  readonly #pool: WorkerPool<EspeakRequest, SpokenClip>;
+
+  constructor(options: EspeakOptions = {}) {
+    this.#pool = new WorkerPool(options.workerScript ?? new URL('./worker.ts', import.meta.url), {
+      size: options.workers ?? Math.min(4, availableParallelism()),
+    });
+  }
+
+  start(): Promise<void> {
+    return this.#pool.start();
+  }
+
+  stop(): Promise<void> {
+    return this.#pool.stop();
+  }
+
+  async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
+    const voice = ESPEAK_VOICES.find(({ id }) => id === plan.voice);
+    if (voice === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
+    return this.#pool.run(
+      { identifier: voice.identifier, rate: espeakRate(plan.speed), pitch: espeakPitch(plan.pitch), plan },
+      { signal: options.signal, urgent: options.priority === 'listening', timeout: options.timeout ?? DEFAULT_TIMEOUT },
+    );
+  }
+}

@@ -1,0 +1,50 @@
+import { fadeEdges, lastLoud, toSamples, type Interval, type PlannedBreak } from '@aurelfield/core';
+import type { SpokenClip } from '../engine.ts';
+import type { WordTime } from './wordTimes.ts';
+
+/** Louder than this (of 32768) still belongs to the sound before a silence. */
+const QUIET = 60;
+const LONGEST_TAIL_SECONDS = 0.08;
+const FADE_SECONDS = 0.002;
+
+/**
+ * The engine's audio → the clip of a sentence: the engine's own silences at breaks and at the end are cut out, ours are put in,
+ * and the word times are moved along.
+ */
+export function shapeClip(pcm: Int16Array, sampleRate: number, times: readonly WordTime[], breaks: readonly PlannedBreak[]): SpokenClip {
+  const pieces: Int16Array[] = [];
+  const words: Interval[] = [];
+  let written = 0;
+  let nextWord = 0;
+  let from = 0;
+  const sampleAt = (milliseconds: number) => Math.min(pcm.length, Math.round((milliseconds * sampleRate) / 1000));
+  const addPiece = (lastWord: number, pause: number) => {
+    const spokenEnd = sampleAt(times[lastWord]?.end ?? 0);
+    const nextStart = lastWord + 1 < times.length ? sampleAt(times[lastWord + 1]?.start ?? 0) : pcm.length;
+    const tailLimit = Math.min(nextStart, spokenEnd + toSamples(LONGEST_TAIL_SECONDS, sampleRate));
+    const end = Math.max(lastLoud(pcm, spokenEnd, tailLimit, QUIET), spokenEnd);
+    const piece = pcm.slice(from, end);
+    fadeEdges(piece, toSamples(FADE_SECONDS, sampleRate));
+    for (; nextWord <= lastWord; nextWord++) {
+      const time = times[nextWord];
+      if (time) words.push({ start: (written + sampleAt(time.start) - from) / sampleRate, end: (written + sampleAt(time.end) - from) / sampleRate });
+    }
+    const silence = Math.max(0, toSamples(pause, sampleRate) - (end - spokenEnd));
+    pieces.push(piece, new Int16Array(silence));
+    written += piece.length + silence;
+    from = nextStart;
+  };
+  for (const { after, pause } of breaks) addPiece(after, pause);
+  addPiece(times.length - 1, 0);
+  return { sampleRate, pcm: joined(pieces, written), duration: written / sampleRate, words };
+}
+
+function joined(pieces: readonly Int16Array[], length: number): Int16Array {
+  const whole = new Int16Array(length);
+  let at = 0;
+  for (const piece of pieces) {
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}

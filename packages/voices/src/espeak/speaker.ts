@@ -1,0 +1,80 @@
+import type { SpeechPlan } from '@aurelfield/core';
+import type { SpokenClip } from '../engine.ts';
+import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
+import { PAUSE, phoneName } from './phones.ts';
+import { engineText } from './text.ts';
+import { shapeClip } from './shapeClip.ts';
+import { wordTimes } from './wordTimes.ts';
+
+/** A plan with what the engine needs to be told beside it. */
+export interface EspeakRequest {
+  readonly identifier: string;
+  /** The engine's own rate, 80 to 450. */
+  readonly rate: number;
+  /** The engine's own pitch, 0 to 99. */
+  readonly pitch: number;
+  readonly plan: SpeechPlan;
+}
+
+/** The synthesis was asked to stop. */
+export class CancelledError extends Error {
+  override readonly name = 'CancelledError';
+}
+
+/** Speaks plans with one instance of the engine; runs inside a worker, one request at a time. */
+export class Speaker {
+  readonly #engine: Espeak;
+  readonly #isCancelled: () => boolean;
+  /** Phones of words said alone, by voice and word; only words that the engine merges come to be here. */
+  readonly #alone = new Map<string, readonly string[]>();
+
+  constructor(engine: Espeak, isCancelled: () => boolean = () => false) {
+    this.#engine = engine;
+    this.#isCancelled = isCancelled;
+  }
+
+  /** @throws CancelledError when asked to stop meanwhile. */
+  speak(request: EspeakRequest): SpokenClip {
+    const { plan } = request;
+    const { text, starts } = engineText(plan);
+    this.#engine.set_voice(request.identifier);
+    this.#engine.set_rate(request.rate);
+    this.#engine.set_pitch(request.pitch);
+    const { pcm, events } = this.#synthesize(text);
+    const times = wordTimes(events, starts, (word) => this.#phonesAlone(request.identifier, plan.words[word] ?? ''));
+    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, plan.breaks);
+  }
+
+  #synthesize(text: string): { pcm: Int16Array; events: EspeakEvent[] } {
+    const chunks: Int16Array[] = [];
+    const events: EspeakEvent[] = [];
+    let length = 0;
+    let cancelled = false;
+    this.#engine.synthesize(text, (pcm, found) => {
+      cancelled = this.#isCancelled();
+      chunks.push(pcm);
+      for (const event of found) events.push(event);
+      length += pcm.length;
+      return cancelled;
+    });
+    if (cancelled) throw new CancelledError('The request was cancelled.');
+    const pcm = new Int16Array(length);
+    let at = 0;
+    for (const chunk of chunks) {
+      pcm.set(chunk, at);
+      at += chunk.length;
+    }
+    return { pcm, events };
+  }
+
+  #phonesAlone(identifier: string, word: string): readonly string[] {
+    const key = `${identifier} ${word}`;
+    let phones = this.#alone.get(key);
+    if (phones === undefined) {
+      const { events } = this.#synthesize(word);
+      phones = events.filter((event) => event.type === 'phoneme').map((event) => phoneName(event.id)).filter((name) => name !== PAUSE);
+      this.#alone.set(key, phones);
+    }
+    return phones;
+  }
+}

@@ -1,0 +1,30 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import type { SpokenClip } from '../engine.ts';
+import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/workerPool.ts';
+import { loadEspeak } from './module.ts';
+import { Speaker, type EspeakRequest } from './speaker.ts';
+
+/** The engine's thread: loads it, says one sentence to warm it up, then answers requests one by one. */
+const port = parentPort;
+if (port === null) throw new Error('This file runs as a worker thread.');
+
+const { cancelFlag } = workerData as WorkerSetup;
+const send = (message: WorkerMessage<SpokenClip>, transfer: ArrayBuffer[] = []) => port.postMessage(message, transfer);
+
+const speaker = new Speaker(await loadEspeak(), () => Atomics.load(cancelFlag, 0) === 1);
+speaker.speak({
+  identifier: 'gmw/en+f2',
+  rate: 150,
+  pitch: 50,
+  plan: { voice: '', engineVersion: '', language: 'en-GB', words: 'it is in the warming up of the engine'.split(' '), breaks: [], end: 'statement', speed: 180, pitch: 0 },
+});
+
+port.on('message', ({ request }: WorkerRequest<EspeakRequest>) => {
+  try {
+    const response = speaker.speak(request);
+    send({ type: 'done', response }, [response.pcm.buffer as ArrayBuffer]);
+  } catch (error) {
+    send({ type: 'failed', message: error instanceof Error ? error.message : String(error) });
+  }
+});
+send({ type: 'ready' });

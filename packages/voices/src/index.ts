@@ -1,0 +1,4 @@
+/** Speech engines behind one interface. Each adapter has a folder; engines run in worker threads. */
+export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
+export { VoiceRegistry } from './registry.ts';
+export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';

@@ -1,0 +1,59 @@
+import { baseLanguage, type SpeechPlan } from '@aurelfield/core';
+import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
+
+/** All voices of all engines behind one door. */
+export class VoiceRegistry {
+  readonly #engines: readonly SpeechEngine[];
+  readonly #byVoice = new Map<string, { engine: SpeechEngine; voice: Voice }>();
+
+  constructor(engines: readonly SpeechEngine[]) {
+    this.#engines = engines;
+    for (const engine of engines) for (const voice of engine.voices) this.#byVoice.set(voice.id, { engine, voice });
+  }
+
+  /** Every voice, in the engines' own order. */
+  get voices(): readonly Voice[] {
+    return [...this.#byVoice.values()].map(({ voice }) => voice);
+  }
+
+  /** Starts all engines. */
+  async start(): Promise<void> {
+    await Promise.all(this.#engines.map((engine) => engine.start()));
+  }
+
+  /** Stops all engines. */
+  async stop(): Promise<void> {
+    await Promise.all(this.#engines.map((engine) => engine.stop()));
+  }
+
+  /** The voice with this identifier, if there is one. */
+  find(id: string): Voice | undefined {
+    return this.#byVoice.get(id)?.voice;
+  }
+
+  /** Version of the engine that speaks with this voice. */
+  engineVersion(voiceId: string): string | undefined {
+    return this.#byVoice.get(voiceId)?.engine.version;
+  }
+
+  /**
+   * The voice for a text in `language`: the one chosen for that language, else one of the same timbre as the pupil's first choice, else the first of that
+   * language; `undefined` when no voice speaks it.
+   */
+  voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
+    const base = baseLanguage(language);
+    const own = this.find(chosen[base] ?? '');
+    if (own !== undefined && baseLanguage(own.language) === base) return own;
+    const speaking = this.voices.filter((voice) => baseLanguage(voice.language) === base);
+    const timbre = Object.values(chosen).map((id) => this.find(id)?.timbre)[0];
+    const near = (voice: Voice) => (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) + (voice.timbre === timbre ? 0 : 0.5);
+    return [...speaking].sort((a, b) => near(a) - near(b))[0];
+  }
+
+  /** Speaks a plan with the engine its voice belongs to. */
+  async speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip> {
+    const found = this.#byVoice.get(plan.voice);
+    if (found === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
+    return found.engine.speak(plan, options);
+  }
+}
