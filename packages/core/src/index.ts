@@ -27,5 +27,5 @@ export { displayedIntervals, type ClipTiming, type Interval } from './timing/cli
 export { indexAt } from './timing/intervalAt.ts';
 export { segmentsOf, type Segment } from './timing/segments.ts';
 export { estimateDuration } from './timing/estimate.ts';
-export { BYTES_PER_SAMPLE, MAX_WAV_SAMPLES, toSamples, wavHeader } from './audio/wav.ts';
+export { BYTES_PER_SAMPLE, toSamples, wavHeader } from './audio/wav.ts';
 export { fadeEdges, lastLoud } from './audio/edges.ts';

@@ -1,12 +1,13 @@
 const HEADER_BYTES = 44;
 export const BYTES_PER_SAMPLE = 2;
+const MAX_SIZE = 0xffff_ffff;
 
-/** Header of a mono 16-bit PCM WAV file (RIFF), to be followed by `samples` little-endian samples. */
+/** Header of a mono 16-bit PCM WAV file (RIFF), to be followed by `samples` little-endian samples. Lengths that 32 bits cannot hold are written as the largest number, which readers of streams take for "until the end". */
 export function wavHeader(sampleRate: number, samples: number): Uint8Array {
   const dataBytes = samples * BYTES_PER_SAMPLE;
   const view = new DataView(new ArrayBuffer(HEADER_BYTES));
   ascii(view, 0, 'RIFF');
-  view.setUint32(4, HEADER_BYTES - 8 + dataBytes, true);
+  view.setUint32(4, Math.min(HEADER_BYTES - 8 + dataBytes, MAX_SIZE), true);
   ascii(view, 8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, 1, true);
@@ -16,12 +17,9 @@ export function wavHeader(sampleRate: number, samples: number): Uint8Array {
   view.setUint16(32, BYTES_PER_SAMPLE, true);
   view.setUint16(34, 8 * BYTES_PER_SAMPLE, true);
   ascii(view, 36, 'data');
-  view.setUint32(40, dataBytes, true);
+  view.setUint32(40, Math.min(dataBytes, MAX_SIZE), true);
   return new Uint8Array(view.buffer);
 }
-
-/** The most samples a WAV file can hold (its sizes are 32-bit). */
-export const MAX_WAV_SAMPLES = Math.floor((0xffff_ffff - HEADER_BYTES) / BYTES_PER_SAMPLE);
 
 /** Samples in `seconds`, to the nearest one. */
 export function toSamples(seconds: number, sampleRate: number): number {

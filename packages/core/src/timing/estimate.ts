@@ -1,8 +1,9 @@
 /**
- * Seconds a sentence will last by its spoken words and the pace asked for: what the timeline shows until the clip is made. Pace counts the pause after
- * the sentence in, so it is taken off again.
+ * Seconds a sentence is expected to last: what the timeline shows until its clip is made.
+ * @param spokenWords how many words are said.
+ * @param speed words per minute without pauses.
+ * @param pauses seconds of silence inside the sentence.
  */
-export function estimateDuration(spokenWords: number, pace: number, pauseAfter: number): number {
-  const withPause = (spokenWords * 60) / pace;
-  return Math.max(withPause - pauseAfter, withPause * 0.5);
+export function estimateDuration(spokenWords: number, speed: number, pauses: number): number {
+  return (spokenWords * 60) / speed + pauses;
 }

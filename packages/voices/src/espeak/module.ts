@@ -1,3 +1,4 @@
+/// <reference path="./espeak-ng-emscripten.d.ts" />
 import loadModule from '@echogarden/espeak-ng-emscripten';
 
 /** An event of the engine: positions in the text are 1-based characters, in the audio milliseconds. */

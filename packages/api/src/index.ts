@@ -1,0 +1,6 @@
+/** Shapes of what the server and the screens say to each other. */
+export * from './common.ts';
+export * from './session.ts';
+export * from './pupils.ts';
+export * from './handouts.ts';
+export * from './readings.ts';

@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { id } from './common.ts';
+import { voiceSchema } from './pupils.ts';
+
+export const openReadingSchema = z.object({ handoutId: id, pupilId: id });
+
+export const jobSchema = z.object({
+  id,
+  kind: z.enum(['make', 'export']),
+  state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']),
+  done: z.number().int(),
+  total: z.number().int(),
+  error: z.string().nullable(),
+  /** Where the finished file is fetched, once there is one. */
+  file: z.string().nullable(),
+  fileName: z.string().nullable(),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+export const readingSchema = z.object({
+  id,
+  handoutId: id,
+  pupilId: id,
+  voice: voiceSchema,
+  language: z.string(),
+  sampleRate: z.number(),
+  pace: z.number(),
+  /** Sentences planned so far; all of them when `planned`. */
+  sentences: z.number().int(),
+  planned: z.boolean(),
+  /** Sentences whose clip is made. */
+  made: z.number().int(),
+  /** Seconds; exact once all is made. */
+  duration: z.number().nullable(),
+  job: jobSchema.nullable(),
+});
+export type Reading = z.infer<typeof readingSchema>;
+
+const offset = z.number().int().nonnegative();
+
+export const readingSentenceSchema = z.object({
+  index: offset,
+  block: offset,
+  start: offset,
+  end: offset,
+  /** Displayed words: from, to (in the block's text), how they are said when that differs from what is written. */
+  words: z.array(z.object({ start: offset, end: offset, said: z.string().nullable() })),
+  spokenWords: z.number().int(),
+  /** Seconds of silence after it. */
+  pauseAfter: z.number(),
+  /** Seconds the clip lasts: measured when made, else estimated. */
+  duration: z.number(),
+  /** Onset and end of each displayed word in seconds from the sentence's own start; null until made. */
+  times: z.array(z.tuple([z.number(), z.number()])).nullable(),
+});
+export type ReadingSentence = z.infer<typeof readingSentenceSchema>;
+
+export const sentenceRangeSchema = z
+  .object({ from: z.coerce.number().int().min(0), to: z.coerce.number().int().min(1) })
+  .refine(({ from, to }) => to > from && to - from <= 2000, 'Ask for 1 to 2000 sentences.');
+
+export const exportRequestSchema = z.object({ format: z.enum(['mp3', 'wav']) });
+export type ExportFormat = z.infer<typeof exportRequestSchema>['format'];

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+
+const schema = z.object({
+  DATABASE_URL: z.string().min(1),
+  AUREL_DATA: z.string().min(1),
+  AUREL_PORT: z.coerce.number().int().min(0).max(65_535).default(4680),
+  AUREL_HOST: z.string().default('127.0.0.1'),
+  AUREL_DEMO: z.enum(['yes', 'no']).default('yes'),
+  AUREL_SECRET: z.string().min(16),
+  /** Folder of the built screens; absent while Vite serves them. */
+  AUREL_WEB: z.string().optional(),
+  /** Folder with the migrations (drizzle/) and the demo's texts (demo/). */
+  AUREL_RESOURCES: z.string().min(1),
+  AUREL_ESPEAK_WORKER: z.string().optional(),
+  AUREL_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
+});
+
+/** What the server is told from outside, by environment variables. */
+export interface Config {
+  readonly databaseUrl: string;
+  readonly dataFolder: string;
+  readonly host: string;
+  readonly port: number;
+  readonly demo: boolean;
+  readonly secret: string;
+  readonly webFolder: string | undefined;
+  readonly resources: string;
+  readonly espeakWorker: string | undefined;
+  readonly logLevel: 'debug' | 'info' | 'warn' | 'error' | 'silent';
+}
+
+/** Reads the environment. @throws Error naming the variable that is missing or wrong. */
+export function readConfig(environment: Readonly<Record<string, string | undefined>>): Config {
+  const parsed = schema.safeParse(environment);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    throw new Error(`Environment variable ${String(issue?.path[0])}: ${issue?.message ?? 'wrong'}`);
+  }
+  const env = parsed.data;
+  return {
+    databaseUrl: env.DATABASE_URL,
+    dataFolder: env.AUREL_DATA,
+    host: env.AUREL_HOST,
+    port: env.AUREL_PORT,
+    demo: env.AUREL_DEMO === 'yes',
+    secret: env.AUREL_SECRET,
+    webFolder: env.AUREL_WEB,
+    resources: env.AUREL_RESOURCES,
+    espeakWorker: env.AUREL_ESPEAK_WORKER,
+    logLevel: env.AUREL_LOG,
+  };
+}

@@ -1,0 +1,235 @@
+import type { Look } from '@aurelfield/api';
+import type { Pauses, SpeechPlan } from '@aurelfield/core';
+import { sql } from 'drizzle-orm';
+import {
+  boolean,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgEnum,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+const now = (name: string) => timestamp(name, { withTimezone: true }).notNull().defaultNow();
+
+export const schools = pgTable('schools', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  name: text('name').notNull(),
+  isDemo: boolean('is_demo').notNull().default(false),
+  createdAt: now('created_at'),
+});
+
+const schoolId = () =>
+  uuid('school_id')
+    .notNull()
+    .references(() => schools.id, { onDelete: 'cascade' });
+
+export const teachers = pgTable('teachers', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  schoolId: schoolId(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  passwordHash: text('password_hash').notNull(),
+  createdAt: now('created_at'),
+});
+
+/** Server-side sessions; columns as connect-pg-simple wants them. */
+export const sessions = pgTable('sessions', {
+  sid: text('sid').primaryKey(),
+  sess: jsonb('sess').notNull(),
+  expire: timestamp('expire', { precision: 6 }).notNull(),
+});
+
+export const pupils = pgTable(
+  'pupils',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    name: text('name').notNull(),
+    note: text('note').notNull().default(''),
+    createdAt: now('created_at'),
+    archivedAt: timestamp('archived_at', { withTimezone: true }),
+  },
+  (table) => [index('pupils_school').on(table.schoolId)],
+);
+
+/** A pupil's settings; older ones stay, so that it can be seen what a reading was made with. */
+export const profiles = pgTable(
+  'profiles',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    pupilId: uuid('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    current: boolean('current').notNull().default(true),
+    voices: jsonb('voices').$type<Record<string, string>>().notNull(),
+    pace: integer('pace').notNull(),
+    pitch: doublePrecision('pitch').notNull(),
+    pauses: jsonb('pauses').$type<Pauses>().notNull(),
+    look: jsonb('look').$type<Look>().notNull(),
+    createdAt: now('created_at'),
+  },
+  (table) => [uniqueIndex('profiles_one_current').on(table.pupilId).where(sql`${table.current}`)],
+);
+
+export const sourceKind = pgEnum('source_kind', ['typed', 'file']);
+
+export const handouts = pgTable(
+  'handouts',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    teacherId: uuid('teacher_id').references(() => teachers.id, { onDelete: 'set null' }),
+    title: text('title').notNull(),
+    subject: text('subject').notNull().default(''),
+    className: text('class_name').notNull().default(''),
+    language: text('language').notNull(),
+    words: integer('words').notNull(),
+    /** Hash of the blocks: what a reading was planned from. */
+    contentHash: text('content_hash').notNull(),
+    createdAt: now('created_at'),
+    updatedAt: now('updated_at'),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (table) => [index('handouts_school').on(table.schoolId, table.createdAt)],
+);
+
+/** Where a handout came from, kept as it was. */
+export const sources = pgTable('sources', {
+  handoutId: uuid('handout_id')
+    .primaryKey()
+    .references(() => handouts.id, { onDelete: 'cascade' }),
+  schoolId: schoolId(),
+  kind: sourceKind('kind').notNull(),
+  fileName: text('file_name'),
+  mediaType: text('media_type').notNull(),
+  content: bytes('content').notNull(),
+});
+
+export const blockType = pgEnum('block_type', ['heading', 'paragraph', 'list-item', 'question']);
+
+export const blocks = pgTable(
+  'blocks',
+  {
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    schoolId: schoolId(),
+    position: integer('position').notNull(),
+    type: blockType('type').notNull(),
+    level: integer('level'),
+    label: text('label'),
+    text: text('text').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.handoutId, table.position] })],
+);
+
+/** A sentence's audio, by the hash of its plan. The samples lie in the clip folder under the same key. */
+export const clips = pgTable(
+  'clips',
+  {
+    schoolId: schoolId(),
+    key: text('key').notNull(),
+    voice: text('voice').notNull(),
+    sampleRate: integer('sample_rate').notNull(),
+    samples: integer('samples').notNull(),
+    /** Onset and end of each spoken word in seconds. */
+    wordTimes: jsonb('word_times').$type<readonly (readonly [number, number])[]>().notNull(),
+    createdAt: now('created_at'),
+  },
+  (table) => [primaryKey({ columns: [table.schoolId, table.key] })],
+);
+
+export interface ReadingSettings {
+  readonly pace: number;
+  readonly pitch: number;
+  readonly pauses: Pauses;
+}
+
+export const readings = pgTable(
+  'readings',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    pupilId: uuid('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    /** Hash of all that decides how the reading sounds; another one is another reading. */
+    planHash: text('plan_hash').notNull(),
+    language: text('language').notNull(),
+    voice: text('voice').notNull(),
+    engineVersion: text('engine_version').notNull(),
+    sampleRate: integer('sample_rate').notNull(),
+    settings: jsonb('settings').$type<ReadingSettings>().notNull(),
+    /** Blocks whose sentences are planned; planning goes on from here after a stop. */
+    plannedBlocks: integer('planned_blocks').notNull().default(0),
+    planned: boolean('planned').notNull().default(false),
+    sentences: integer('sentences').notNull().default(0),
+    createdAt: now('created_at'),
+  },
+  (table) => [uniqueIndex('readings_one_plan').on(table.handoutId, table.pupilId, table.planHash)],
+);
+
+/** Displayed word: from, to, index of its first spoken word, how many. */
+export type StoredWord = readonly [start: number, end: number, firstSpoken: number, spokenCount: number];
+
+export const readingSentences = pgTable(
+  'reading_sentences',
+  {
+    readingId: uuid('reading_id')
+      .notNull()
+      .references(() => readings.id, { onDelete: 'cascade' }),
+    schoolId: schoolId(),
+    position: integer('position').notNull(),
+    block: integer('block').notNull(),
+    start: integer('start').notNull(),
+    end: integer('end').notNull(),
+    words: jsonb('words').$type<readonly StoredWord[]>().notNull(),
+    plan: jsonb('plan').$type<SpeechPlan>().notNull(),
+    clipKey: text('clip_key').notNull(),
+    /** Seconds. */
+    pauseAfter: doublePrecision('pause_after').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.readingId, table.position] }),
+    index('reading_sentences_clip').on(table.schoolId, table.clipKey),
+  ],
+);
+
+export const jobKind = pgEnum('job_kind', ['make', 'export']);
+export const jobState = pgEnum('job_state', ['waiting', 'running', 'done', 'failed', 'cancelled']);
+
+/** Long work as a teacher sees it; the queue that carries it out is pg-boss's. */
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    kind: jobKind('kind').notNull(),
+    readingId: uuid('reading_id')
+      .notNull()
+      .references(() => readings.id, { onDelete: 'cascade' }),
+    format: text('format'),
+    state: jobState('state').notNull().default('waiting'),
+    done: integer('done').notNull().default(0),
+    total: integer('total').notNull().default(0),
+    error: text('error'),
+    file: text('file'),
+    fileName: text('file_name'),
+    createdAt: now('created_at'),
+    updatedAt: now('updated_at'),
+  },
+  (table) => [index('jobs_reading').on(table.readingId, table.kind)],
+);

@@ -1,0 +1,41 @@
+import { count } from 'drizzle-orm';
+import { guessTitle, blocksFromMarkdown } from '@aurelfield/core';
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import { hashPassword } from '../auth/passwords.ts';
+import type { Database } from '../db/database.ts';
+import { schools, teachers } from '../db/schema.ts';
+import type { HandoutStore } from '../handouts/handoutStore.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
+import { DEMO_HANDOUTS, DEMO_PUPILS, DEMO_SCHOOL, DEMO_SIGN_IN, DEMO_TEACHER } from './people.ts';
+
+/**
+ * Fills an empty database with the demo school, once.
+ * @param folder with the demo's handouts.
+ * @returns whether anything was loaded.
+ */
+export async function loadDemo(db: Database, handouts: HandoutStore, pupils: PupilStore, folder: string): Promise<boolean> {
+  const [existing] = await db.select({ n: count() }).from(schools);
+  if ((existing?.n ?? 0) > 0) return false;
+  const texts = await Promise.all(DEMO_HANDOUTS.map(({ file }) => readFile(path.join(folder, file), 'utf8')));
+  const [school] = await db.insert(schools).values({ name: DEMO_SCHOOL, isDemo: true }).returning();
+  if (!school) throw new Error('The demo school was not stored.');
+  const [teacher] = await db
+    .insert(teachers)
+    .values({ schoolId: school.id, name: DEMO_TEACHER, email: DEMO_SIGN_IN.email, passwordHash: await hashPassword(DEMO_SIGN_IN.password) })
+    .returning();
+  if (!teacher) throw new Error('The demo teacher was not stored.');
+  for (const pupil of DEMO_PUPILS) await pupils.add(school.id, pupil);
+  for (const [i, { subject, className }] of DEMO_HANDOUTS.entries()) {
+    const text = texts[i] ?? '';
+    await handouts.add(school.id, teacher.id, {
+      title: guessTitle(blocksFromMarkdown(text)),
+      language: 'en-GB',
+      subject,
+      className,
+      text,
+      format: 'markdown',
+    });
+  }
+  return true;
+}

@@ -1,0 +1,73 @@
+import { handoutInputSchema, handoutPatchSchema, intakeRequestSchema, MAX_FILE_BYTES } from '@aurelfield/api';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { Router, type Request } from 'express';
+import multer from 'multer';
+import { schoolOf } from '../auth/sessions.ts';
+import { attachment } from '../http/attachment.ts';
+import { idParam } from '../http/params.ts';
+import { HttpProblem } from '../http/problem.ts';
+import type { HandoutStore } from './handoutStore.ts';
+import { examine, readTextFile, type UploadedFile } from './intake.ts';
+
+/** The shelf: take in, look at, change, put away and bring back handouts. */
+export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Router {
+  const router = Router();
+  const upload = multer({
+    storage: multer.memoryStorage(),
+    limits: { fileSize: MAX_FILE_BYTES, files: 1, fields: 10, fieldSize: MAX_FILE_BYTES },
+    defParamCharset: 'utf8',
+  });
+
+  router.get('/handouts', async (request, response) => {
+    response.json(await store.list(schoolOf(request)));
+  });
+
+  router.post('/intake/text', async (request, response) => {
+    const { text, fileName } = intakeRequestSchema.parse(request.body);
+    response.json(await examine(text, voices, { fileName }));
+  });
+
+  router.post('/intake/file', upload.single('file'), async (request, response) => {
+    const file = uploaded(request);
+    if (!file) throw new HttpProblem(400, 'no-file', 'No file arrived. Choose it again.');
+    const { text, format, encoding } = readTextFile(file);
+    response.json(await examine(text, voices, { fileName: file.name, format, encoding }));
+  });
+
+  router.post('/handouts', upload.single('file'), async (request, response) => {
+    const input = handoutInputSchema.parse(request.body);
+    const file = uploaded(request);
+    if (file) readTextFile(file);
+    response.status(201).json(await store.add(schoolOf(request), request.session.teacherId ?? null, input, file));
+  });
+
+  router.get('/handouts/:id', async (request, response) => {
+    response.json(await store.get(schoolOf(request), idParam(request)));
+  });
+
+  router.patch('/handouts/:id', async (request, response) => {
+    response.json(await store.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)));
+  });
+
+  router.delete('/handouts/:id', async (request, response) => {
+    await store.setDeleted(schoolOf(request), idParam(request), true);
+    response.status(204).end();
+  });
+
+  router.post('/handouts/:id/restore', async (request, response) => {
+    await store.setDeleted(schoolOf(request), idParam(request), false);
+    response.status(204).end();
+  });
+
+  router.get('/handouts/:id/source', async (request, response) => {
+    const source = await store.source(schoolOf(request), idParam(request));
+    response.setHeader('Content-Disposition', attachment(source.fileName));
+    response.type('application/octet-stream').send(source.content);
+  });
+
+  return router;
+}
+
+function uploaded(request: Request): UploadedFile | undefined {
+  return request.file === undefined ? undefined : { name: request.file.originalname, bytes: request.file.buffer };
+}

@@ -1,0 +1,57 @@
+import { pupilInputSchema, sampleSchema } from '@aurelfield/api';
+import { planHandout, toSamples, wavHeader } from '@aurelfield/core';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { Router } from 'express';
+import { schoolOf } from '../auth/sessions.ts';
+import { idParam } from '../http/params.ts';
+import { HttpProblem } from '../http/problem.ts';
+import type { PupilStore } from './pupilStore.ts';
+
+/** Pupils, their profiles, the voices to choose from and a sentence to try them on. */
+export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
+  const router = Router();
+
+  router.get('/voices', (_request, response) => {
+    response.json(voices.voices);
+  });
+
+  router.get('/pupils', async (request, response) => {
+    response.json(await pupils.list(schoolOf(request)));
+  });
+
+  router.post('/pupils', async (request, response) => {
+    response.status(201).json(await pupils.add(schoolOf(request), pupilInputSchema.parse(request.body)));
+  });
+
+  router.put('/pupils/:id', async (request, response) => {
+    response.json(await pupils.update(schoolOf(request), idParam(request), pupilInputSchema.parse(request.body)));
+  });
+
+  router.delete('/pupils/:id', async (request, response) => {
+    await pupils.setArchived(schoolOf(request), idParam(request), true);
+    response.status(204).end();
+  });
+
+  router.post('/pupils/:id/restore', async (request, response) => {
+    await pupils.setArchived(schoolOf(request), idParam(request), false);
+    response.status(204).end();
+  });
+
+  router.post('/sample', async (request, response) => {
+    const { text, language, profile } = sampleSchema.parse(request.body);
+    const voice = voices.voiceFor(language, profile.voices);
+    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks this language.');
+    const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
+    const chunks: Buffer[] = [];
+    let samples = 0;
+    for (const sentence of planHandout([{ type: 'paragraph', text, offset: 0 }], language, planVoice, profile)) {
+      const clip = await voices.speak(sentence.plan, { priority: 'listening' });
+      const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
+      chunks.push(Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength), Buffer.alloc(pause * 2));
+      samples += clip.pcm.length + pause;
+    }
+    response.type('audio/wav').send(Buffer.concat([wavHeader(voice.sampleRate, samples), ...chunks]));
+  });
+
+  return router;
+}

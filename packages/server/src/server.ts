@@ -1,0 +1,84 @@
+import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import type { Config } from './config.ts';
+import { openDatabase } from './db/database.ts';
+import { loadDemo } from './demo/loadDemo.ts';
+import { ExportService } from './exports/exportService.ts';
+import { HandoutStore } from './handouts/handoutStore.ts';
+import { JobRunner } from './jobs/jobRunner.ts';
+import { JobStore } from './jobs/jobStore.ts';
+import { PupilStore } from './pupils/pupilStore.ts';
+import { ClipMaker } from './readings/clipMaker.ts';
+import { ClipStore } from './readings/clipStore.ts';
+import { Planner } from './readings/planner.ts';
+import { ReadingService } from './readings/readingService.ts';
+import { ReadingStore } from './readings/readingStore.ts';
+
+/** A server that answers. */
+export interface RunningServer {
+  readonly port: number;
+  /** Clips that engines were asked for since the start. */
+  readonly synthesised: () => number;
+  /** Answers what is under way, lets go of jobs (they are taken up at the next start) and closes everything. */
+  stop(): Promise<void>;
+}
+
+/** Opens the database, warms the voices, loads the demo into an empty database, takes up unfinished jobs and listens. */
+export async function startServer(config: Config): Promise<RunningServer> {
+  const log = pino({ level: config.logLevel });
+  const database = await openDatabase(config.databaseUrl, path.join(config.resources, 'drizzle'));
+  const voices = new VoiceRegistry([new EspeakEngine(config.espeakWorker === undefined ? {} : { workerScript: pathToFileURL(config.espeakWorker) })]);
+  await voices.start();
+
+  const handouts = new HandoutStore(database.db);
+  const pupils = new PupilStore(database.db);
+  const jobs = new JobStore(database.db);
+  const readings = new ReadingStore(database.db);
+  const clips = new ClipStore(database.db, path.join(config.dataFolder, 'clips'));
+  const maker = new ClipMaker(clips, voices);
+  const planner = new Planner(readings, handouts);
+  const service = new ReadingService({ handouts, pupils, readings, planner, clips, maker, voices, jobs });
+  const exports = new ExportService({ readings, service, handouts, pupils, voices, jobs, folder: path.join(config.dataFolder, 'exports') });
+  const runner = new JobRunner(
+    config.databaseUrl,
+    jobs,
+    {
+      make: async (job, { signal, progress }) => {
+        await service.makeAll(await readings.get(job.schoolId, job.readingId), signal, progress);
+        return undefined;
+      },
+      export: (job, context) => exports.run(job, context),
+    },
+    log,
+  );
+
+  if (config.demo) await loadDemo(database.db, handouts, pupils, path.join(config.resources, 'demo', 'handouts'));
+  await exports.sweep();
+  await runner.start();
+  const app = createApp({ database, handouts, pupils, jobs, runner, service, exports, voices, secret: config.secret, webFolder: config.webFolder, log });
+  const http = await listen(app, config);
+  return {
+    port: (http.address() as AddressInfo).port,
+    synthesised: () => maker.synthesised,
+    stop: async () => {
+      const closed = new Promise((resolve) => http.close(resolve));
+      http.closeIdleConnections();
+      setTimeout(() => http.closeAllConnections(), 1000).unref();
+      await runner.stop();
+      await voices.stop();
+      await closed;
+      await database.close();
+    },
+  };
+}
+
+function listen(app: ReturnType<typeof createApp>, { port, host }: Config): Promise<Server> {
+  return new Promise((resolve, reject) => {
+    const http = app.listen(port, host, (error?: Error) => (error ? reject(error) : resolve(http)));
+  });
+}

@@ -1,0 +1,25 @@
+// @ts-check
+import { build } from 'esbuild';
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { build as viteBuild } from 'vite';
+import { ROOT } from './lib/prepare.mjs';
+
+/** Bundles the server and its speech worker, and builds the screens, into dist/. */
+const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name, 'src');
+
+mkdirSync(path.join(ROOT, 'dist'), { recursive: true });
+await build({
+  entryPoints: { main: path.join(source('server'), 'main.ts'), espeakWorker: path.join(source('voices'), 'espeak/worker.ts') },
+  outdir: path.join(ROOT, 'dist/server'),
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  packages: 'external',
+  // Packages of this workspace are sources, not published code: they go into the bundle.
+  alias: Object.fromEntries(['core', 'api', 'voices'].map((name) => [`@aurelfield/${name}`, path.join(source(name), 'index.ts')])),
+  logLevel: 'warning',
+});
+await viteBuild({ root: path.join(ROOT, 'packages/web'), logLevel: 'warn' });

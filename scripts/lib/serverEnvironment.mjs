@@ -1,0 +1,22 @@
+// @ts-check
+import path from 'node:path';
+import { ROOT, sessionSecret } from './prepare.mjs';
+
+/**
+ * What the server is told when it is started from a build.
+ * @param {{ databaseUrl: string, dataFolder: string, port: number }} options
+ */
+export function serverEnvironment({ databaseUrl, dataFolder, port }) {
+  return {
+    DATABASE_URL: databaseUrl,
+    AUREL_DATA: dataFolder,
+    AUREL_PORT: String(port),
+    AUREL_SECRET: sessionSecret(dataFolder),
+    AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
+    AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
+    AUREL_LOG: process.env.AUREL_LOG ?? 'warn',
+    AUREL_DEMO: process.env.AUREL_DEMO ?? 'yes',
+    NODE_ENV: 'production',
+  };
+}
