@@ -43,8 +43,8 @@ export const readingSentenceSchema = z.object({
   block: offset,
   start: offset,
   end: offset,
-  /** Displayed words: from, to (in the block's text), how they are said when that differs from what is written. */
-  words: z.array(z.object({ start: offset, end: offset, said: z.string().nullable() })),
+  /** Displayed words: from and to in the text of the block, and what is said for it. */
+  words: z.array(z.object({ start: offset, end: offset, said: z.string() })),
   spokenWords: z.number().int(),
   /** Seconds of silence after it. */
   pauseAfter: z.number(),

@@ -1,0 +1,43 @@
+import { Route, Routes } from 'react-router';
+import { useSession } from './api/queries.ts';
+import { AddHandout } from './screens/add/AddHandout.tsx';
+import { Handouts } from './screens/handouts/Handouts.tsx';
+import { Listen } from './screens/listen/Listen.tsx';
+import { NotHere } from './screens/NotHere.tsx';
+import { EditPupil } from './screens/pupils/EditPupil.tsx';
+import { Pupils } from './screens/pupils/Pupils.tsx';
+import { FirstAccount } from './screens/signIn/FirstAccount.tsx';
+import { SignInForm } from './screens/signIn/SignInForm.tsx';
+import { Button } from './ui/Button.tsx';
+import { Frame } from './ui/Frame.tsx';
+import { Centre } from './ui/layout.tsx';
+import { messageOf, Notice } from './ui/Notice.tsx';
+
+/** Which screen stands at which address; who is not signed in sees only the way in. */
+export function App() {
+  const session = useSession();
+  if (session.isPending) return <Centre aria-busy="true">Opening …</Centre>;
+  if (session.isError) {
+    return (
+      <Centre>
+        <Notice kind="error" action={<Button onPress={() => void session.refetch()}>Try again</Button>}>
+          {messageOf(session.error)}
+        </Notice>
+      </Centre>
+    );
+  }
+  if (session.data.needsSetup) return <FirstAccount />;
+  if (session.data.teacher === null) return <SignInForm demo={session.data.demo} />;
+  return (
+    <Routes>
+      <Route element={<Frame />}>
+        <Route index element={<Handouts />} />
+        <Route path="add" element={<AddHandout />} />
+        <Route path="listen/:handoutId" element={<Listen />} />
+        <Route path="pupils" element={<Pupils />} />
+        <Route path="pupils/:pupilId" element={<EditPupil />} />
+        <Route path="*" element={<NotHere />} />
+      </Route>
+    </Routes>
+  );
+}

@@ -1,0 +1,72 @@
+import { problemSchema, type Session } from '@aurelfield/api';
+import type { z } from 'zod';
+
+/** The server refused or could not; its message is made for people. */
+export class ApiError extends Error {
+  override readonly name = 'ApiError';
+  readonly status: number;
+  readonly problem: string;
+
+  constructor(status: number, problem: string, message: string) {
+    super(message);
+    this.status = status;
+    this.problem = problem;
+  }
+}
+
+/** The server cannot be reached. */
+export class AwayError extends Error {
+  override readonly name = 'AwayError';
+
+  constructor() {
+    super('The server does not answer. What you have typed is kept here. Check that it is running, then try again.');
+  }
+}
+
+let csrfToken = '';
+
+/** Remembers the token that changing requests carry. */
+export function rememberSession(session: Session): Session {
+  csrfToken = session.csrfToken;
+  return session;
+}
+
+export interface RequestOptions {
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+  readonly json?: unknown;
+  readonly form?: FormData;
+  readonly signal?: AbortSignal;
+}
+
+/**
+ * Asks the server.
+ * @throws ApiError with the server's message, AwayError when it does not answer.
+ */
+export async function request(path: string, options: RequestOptions = {}): Promise<Response> {
+  const headers: Record<string, string> = { 'x-aurelfield-token': csrfToken };
+  if (options.json !== undefined) headers['content-type'] = 'application/json';
+  const body = options.form ?? (options.json === undefined ? undefined : JSON.stringify(options.json));
+  const response = await fetch(`/api${path}`, {
+    method: options.method ?? 'GET',
+    headers,
+    ...(body === undefined ? {} : { body }),
+    ...(options.signal ? { signal: options.signal } : {}),
+  }).catch((error: unknown) => {
+    if (options.signal?.aborted) throw error;
+    throw new AwayError();
+  });
+  if (!response.ok) throw await asError(response);
+  return response;
+}
+
+/** Asks the server and checks that the answer has the expected shape. */
+export async function ask<T extends z.ZodType>(schema: T, path: string, options?: RequestOptions): Promise<z.infer<T>> {
+  const response = await request(path, options);
+  return schema.parse(await response.json());
+}
+
+async function asError(response: Response): Promise<ApiError> {
+  const parsed = problemSchema.safeParse(await response.json().catch(() => undefined));
+  if (!parsed.success) return new ApiError(response.status, 'failure', 'The server gave an answer that cannot be read. Try again.');
+  return new ApiError(response.status, parsed.data.problem, parsed.data.message);
+}

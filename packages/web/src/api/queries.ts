@@ -1,0 +1,205 @@
+import {
+  handoutSchema,
+  handoutSummarySchema,
+  intakeSchema,
+  jobSchema,
+  pupilSchema,
+  readingSchema,
+  sessionSchema,
+  voiceSchema,
+  type ExportFormat,
+  type HandoutInput,
+  type HandoutPatch,
+  type PupilInput,
+  type Sample,
+  type Setup,
+  type SignIn,
+} from '@aurelfield/api';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
+import { ask, rememberSession, request } from './client.ts';
+
+/** What the screens know of the server, each with its key. */
+const KEYS = {
+  session: ['session'],
+  handouts: ['handouts'],
+  pupils: ['pupils'],
+  voices: ['voices'],
+} as const;
+
+export function useSession() {
+  return useQuery({
+    queryKey: KEYS.session,
+    queryFn: async () => rememberSession(await ask(sessionSchema, '/session')),
+    staleTime: Infinity,
+  });
+}
+
+function useSessionChange<T>(change: (input: T) => Promise<z.infer<typeof sessionSchema>>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (session) => {
+      client.clear();
+      client.setQueryData(KEYS.session, rememberSession(session));
+    },
+  });
+}
+
+export function useSignIn() {
+  return useSessionChange((json: SignIn) => ask(sessionSchema, '/session', { method: 'POST', json }));
+}
+
+export function useSetup() {
+  return useSessionChange((json: Setup) => ask(sessionSchema, '/setup', { method: 'POST', json }));
+}
+
+export function useSignOut() {
+  return useSessionChange(async () => {
+    await request('/session', { method: 'DELETE' });
+    return ask(sessionSchema, '/session');
+  });
+}
+
+export function useHandouts() {
+  return useQuery({ queryKey: KEYS.handouts, queryFn: () => ask(z.array(handoutSummarySchema), '/handouts') });
+}
+
+export function useHandout(id: string) {
+  return useQuery({ queryKey: [...KEYS.handouts, id], queryFn: () => ask(handoutSchema, `/handouts/${id}`) });
+}
+
+/** What a pasted text is; asked again whenever it has changed and rested. */
+export function useExamination(text: string) {
+  return useQuery({
+    queryKey: ['intake', text],
+    queryFn: ({ signal }) => ask(intakeSchema, '/intake/text', { method: 'POST', json: { text }, signal }),
+    enabled: text.trim() !== '',
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+    placeholderData: (previous) => previous,
+  });
+}
+
+export function examineFile(file: File) {
+  const form = new FormData();
+  form.append('file', file);
+  return ask(intakeSchema, '/intake/file', { method: 'POST', form });
+}
+
+export function useAddHandout() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ input, file }: { input: HandoutInput; file: File | undefined }) => {
+      const form = new FormData();
+      for (const [name, value] of Object.entries(input)) form.append(name, value);
+      if (file) form.append('file', file);
+      return ask(handoutSchema, '/handouts', { method: 'POST', form });
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+export function useChangeHandout(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (json: HandoutPatch) => ask(handoutSchema, `/handouts/${id}`, { method: 'PATCH', json }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+/** Takes a handout off the shelf or puts it back. */
+export function useShelve() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, back }: { id: string; back: boolean }) =>
+      request(back ? `/handouts/${id}/restore` : `/handouts/${id}`, { method: back ? 'POST' : 'DELETE' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+export function usePupils() {
+  return useQuery({ queryKey: KEYS.pupils, queryFn: () => ask(z.array(pupilSchema), '/pupils') });
+}
+
+export function useVoices() {
+  return useQuery({ queryKey: KEYS.voices, queryFn: () => ask(z.array(voiceSchema), '/voices'), staleTime: Infinity });
+}
+
+export function useSavePupil() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, input }: { id: string | undefined; input: PupilInput }) =>
+      ask(pupilSchema, id === undefined ? '/pupils' : `/pupils/${id}`, { method: id === undefined ? 'POST' : 'PUT', json: input }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.pupils }),
+  });
+}
+
+/** Takes a pupil off the list or puts them back. */
+export function useArchivePupil() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, back }: { id: string; back: boolean }) =>
+      request(back ? `/pupils/${id}/restore` : `/pupils/${id}`, { method: back ? 'POST' : 'DELETE' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.pupils }),
+  });
+}
+
+/** A sentence with settings that are not saved, as a WAV file. */
+export async function fetchSample(json: Sample): Promise<Blob> {
+  return (await request('/sample', { method: 'POST', json })).blob();
+}
+
+/** The reading of a handout for a pupil, followed while it is being made. */
+export function useReading(handoutId: string, pupilId: string | undefined, language: string | undefined, profile: unknown) {
+  return useQuery({
+    queryKey: ['reading', handoutId, pupilId, language, profile],
+    queryFn: () => ask(readingSchema, '/readings', { method: 'POST', json: { handoutId, pupilId } }),
+    enabled: pupilId !== undefined && language !== undefined,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** How far a reading is, asked twice a second until all is made. */
+export function useReadingProgress(readingId: string | undefined) {
+  const client = useQueryClient();
+  return useQuery({
+    queryKey: ['progress', readingId],
+    queryFn: async () => {
+      const reading = await ask(readingSchema, `/readings/${readingId ?? ''}`);
+      if (reading.duration !== null) void client.invalidateQueries({ queryKey: KEYS.handouts, exact: true });
+      return reading;
+    },
+    enabled: readingId !== undefined,
+    refetchInterval: ({ state }) => (isMaking(state.data) ? 500 : false),
+  });
+}
+
+function isMaking(reading: z.infer<typeof readingSchema> | undefined): boolean {
+  if (reading === undefined) return true;
+  return reading.job?.state === 'waiting' || reading.job?.state === 'running';
+}
+
+export function makeRest(readingId: string) {
+  return ask(readingSchema, `/readings/${readingId}/make`, { method: 'POST' });
+}
+
+export function beginExport(readingId: string, format: ExportFormat) {
+  return ask(jobSchema, `/readings/${readingId}/exports`, { method: 'POST', json: { format } });
+}
+
+export function useJob(jobId: string | undefined) {
+  return useQuery({
+    queryKey: ['job', jobId],
+    queryFn: () => ask(jobSchema, `/jobs/${jobId ?? ''}`),
+    enabled: jobId !== undefined,
+    refetchInterval: ({ state }) => (state.data === undefined || state.data.state === 'waiting' || state.data.state === 'running' ? 400 : false),
+  });
+}
+
+export async function cancelJob(jobId: string): Promise<void> {
+  await request(`/jobs/${jobId}`, { method: 'DELETE' });
+}
+

@@ -1,0 +1,36 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/atkinson-hyperlegible-next/wght-italic.css';
+import '@fontsource-variable/literata';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { ApiError } from './api/client.ts';
+import { App } from './App.tsx';
+import { GlobalStyle } from './theme/GlobalStyle.tsx';
+import { UndoProvider } from './ui/Undo.tsx';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // What the server refuses it refuses again; only silence is worth another try.
+      retry: (count, error) => !(error instanceof ApiError) && count < 2,
+      refetchOnWindowFocus: false,
+    },
+  },
+});
+
+const root = document.getElementById('root');
+if (!root) throw new Error('The page has no root element.');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <BrowserRouter>
+        <UndoProvider>
+          <GlobalStyle />
+          <App />
+        </UndoProvider>
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,363 @@
+import type { ReadingSentence } from '@aurelfield/api';
+import { indexAt, stretchEnd } from '@aurelfield/core';
+import { Score, wordAt, wordBefore } from './score.ts';
+
+/** Where the player gets what it plays. */
+export interface PlayerSource {
+  /** Sentences with their times, made first if need be. */
+  readonly make: (from: number, to: number) => Promise<ReadingSentence[]>;
+  /** Address of the sound of sentences `from` up to, not including, `to`. */
+  readonly audioUrl: (from: number, to: number) => string;
+}
+
+export type PlayerStatus = 'paused' | 'loading' | 'playing' | 'ended' | 'failed';
+
+/** A word of the reading: which sentence, which word in it. */
+export interface Place {
+  readonly sentence: number;
+  readonly word: number;
+}
+
+/** What the screens show. A new object whenever anything in it changes. */
+export interface PlayerState {
+  readonly status: PlayerStatus;
+  /** The sentence being read or waited at. */
+  readonly sentence: number;
+  /** The lit word in it; -1 in a silence. */
+  readonly word: number;
+  /** Playback speed; 1 is the pace of the profile. */
+  readonly rate: number;
+  readonly error: Error | undefined;
+}
+
+/** One piece of sound: some sentences in a row, loaded into an audio element. */
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  readonly starts: readonly number[];
+  readonly sentences: readonly ReadingSentence[];
+  readonly element: HTMLAudioElement;
+}
+
+/**
+ * Plays a reading stretch by stretch with two audio elements in turn: while one plays, the other loads what follows; the change falls into the pause between two
+ * sentences. What is lit is read off the playing element's clock at every frame.
+ */
+export class ReadingPlayer {
+  readonly #source: PlayerSource;
+  readonly #elements: readonly [HTMLAudioElement, HTMLAudioElement];
+  readonly #listeners = new Set<() => void>();
+  readonly #frameListeners = new Set<(seconds: number) => void>();
+  #state: PlayerState = { status: 'paused', sentence: 0, word: -1, rate: 1, error: undefined };
+  #score: Score;
+  #current: Stretch | undefined;
+  #next: { readonly from: number; readonly stretch: Promise<Stretch> } | undefined;
+  #frame = 0;
+  /** Counts commands, so that an answer that comes late to an older one is dropped. */
+  #command = 0;
+  #place: Place = { sentence: 0, word: 0 };
+
+  constructor(source: PlayerSource, score: Score, place: Place, createElement: () => HTMLAudioElement = () => new Audio()) {
+    this.#source = source;
+    this.#score = score;
+    this.#elements = [createElement(), createElement()];
+    for (const element of this.#elements) {
+      element.preload = 'auto';
+      element.addEventListener('ended', () => this.#onEnded(element));
+      element.addEventListener('error', () => this.#onElementError(element));
+      element.addEventListener('pause', () => this.#onElementPause(element));
+    }
+    this.#place = this.#within(place);
+    this.#state = { ...this.#state, sentence: this.#place.sentence, word: this.#place.word };
+  }
+
+  /** What is being played and lit. */
+  get state(): PlayerState {
+    return this.#state;
+  }
+
+  /** The sentences as far as they are known. */
+  get score(): Score {
+    return this.#score;
+  }
+
+  /** Seconds from the beginning of the whole reading. */
+  get position(): number {
+    const stretch = this.#current;
+    if (!stretch) return this.#secondsOf(this.#place);
+    return (this.#score.starts[stretch.from] ?? 0) + stretch.element.currentTime;
+  }
+
+  /** The word to go on with after a stop or reload. */
+  get place(): Place {
+    return this.#place;
+  }
+
+  /** The element whose clock is followed; for tests that listen. */
+  get element(): HTMLAudioElement | undefined {
+    return this.#current?.element;
+  }
+
+  /** Tells of changes of {@link state} and {@link score}; returns the way to stop being told. */
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Tells the position at every frame while it plays, and after every jump. */
+  readonly onFrame = (listener: (seconds: number) => void): (() => void) => {
+    this.#frameListeners.add(listener);
+    return () => this.#frameListeners.delete(listener);
+  };
+
+  /** Takes in sentences that were planned or made meanwhile. */
+  readonly learn = (sentences: readonly ReadingSentence[]): void => {
+    if (sentences.length === 0) return;
+    this.#score = this.#score.with(sentences);
+    this.#emit({});
+    this.#tellPosition();
+  };
+
+  /** Loads what would be played next, so that play sounds at once. */
+  readonly prepare = async (): Promise<void> => {
+    if (this.#current || this.#state.status !== 'paused' || this.#score.sentences.length === 0) return;
+    await this.#load(this.#place, false);
+  };
+
+  readonly play = async (): Promise<void> => {
+    if (this.#state.status === 'ended') {
+      await this.seek({ sentence: 0, word: 0 }, true);
+      return;
+    }
+    if (this.#current) await this.#start(this.#current, this.#command);
+    else await this.#load(this.#place, true);
+  };
+
+  readonly pause = (): void => {
+    this.#command += 1;
+    this.#current?.element.pause();
+    this.#emit({ status: 'paused' });
+  };
+
+  readonly toggle = (): void => {
+    if (this.#state.status === 'playing' || this.#state.status === 'loading') this.pause();
+    else void this.play();
+  };
+
+  /** Goes to a word; plays on from there if it was playing, or if `play` says so. */
+  readonly seek = async (place: Place, play = this.#isGoing()): Promise<void> => {
+    const target = this.#within(place);
+    const stretch = this.#current;
+    this.#place = target;
+    if (stretch && target.sentence >= stretch.from && target.sentence < stretch.to) {
+      const command = ++this.#command;
+      stretch.element.currentTime = timeInStretch(stretch, target);
+      this.#emit({ sentence: target.sentence, word: target.word, ...(play ? {} : { status: 'paused' }) });
+      this.#tellPosition();
+      if (play) await this.#start(stretch, command);
+      return;
+    }
+    stretch?.element.pause();
+    this.#current = undefined;
+    this.#emit({ sentence: target.sentence, word: target.word });
+    this.#tellPosition();
+    await this.#load(target, play);
+  };
+
+  /** To the beginning of the next sentence. */
+  readonly nextSentence = (): Promise<void> => this.seek({ sentence: this.#state.sentence + 1, word: 0 });
+
+  /** To the beginning of this sentence, or of the one before when it has hardly begun. */
+  readonly previousSentence = (): Promise<void> => {
+    const { sentence } = this.#state;
+    const sinceStart = this.position - (this.#score.starts[sentence] ?? 0);
+    return this.seek({ sentence: sinceStart > 1.2 ? sentence : sentence - 1, word: 0 });
+  };
+
+  /** One word on or back. */
+  readonly stepWord = (by: 1 | -1): Promise<void> => {
+    const { sentence, word } = this.#place;
+    const count = this.#score.sentences[sentence]?.words.length ?? 0;
+    if (by > 0 && word + 1 >= count) return this.seek({ sentence: sentence + 1, word: 0 });
+    if (by < 0 && word === 0) return this.seek({ sentence: sentence - 1, word: Infinity });
+    return this.seek({ sentence, word: word + by });
+  };
+
+  readonly setRate = (rate: number): void => {
+    for (const element of this.#elements) {
+      // A load sets the rate back to the default.
+      element.defaultPlaybackRate = rate;
+      element.playbackRate = rate;
+    }
+    this.#emit({ rate });
+  };
+
+  /** Stops the sound and forgets everybody. */
+  readonly dispose = (): void => {
+    this.#command += 1;
+    cancelAnimationFrame(this.#frame);
+    this.#listeners.clear();
+    this.#frameListeners.clear();
+    for (const element of this.#elements) {
+      element.pause();
+      element.removeAttribute('src');
+      element.load();
+    }
+  };
+
+  async #load(place: Place, play: boolean): Promise<void> {
+    const command = ++this.#command;
+    if (play) this.#emit({ status: 'loading', error: undefined });
+    try {
+      const stretch = await this.#fetch(place.sentence, this.#elements[0], true);
+      if (command !== this.#command) return;
+      this.#next = undefined;
+      this.#current = stretch;
+      stretch.element.currentTime = timeInStretch(stretch, place);
+      this.#tellPosition();
+      if (play) await this.#start(stretch, command);
+    } catch (error) {
+      if (command === this.#command) this.#fail(error);
+    }
+  }
+
+  /** @param atOnce sound is waited for, so a stretch that is not made yet is one sentence long. */
+  async #fetch(from: number, element: HTMLAudioElement, atOnce: boolean): Promise<Stretch> {
+    const known = this.#score.sentences;
+    const unmade = known[from]?.times === null;
+    const to = stretchEnd(known.map(({ spokenWords }) => spokenWords), from, atOnce && unmade);
+    const sentences = known.slice(from, to).every(({ times }) => times !== null) ? known.slice(from, to) : await this.#source.make(from, to);
+    this.learn(sentences);
+    let at = 0;
+    const starts = sentences.map(({ duration, pauseAfter }) => {
+      const start = at;
+      at += duration + pauseAfter;
+      return start;
+    });
+    element.src = this.#source.audioUrl(from, to);
+    return { from, to, starts, sentences, element };
+  }
+
+  async #start(stretch: Stretch, command: number): Promise<void> {
+    try {
+      await stretch.element.play();
+    } catch (error) {
+      // A pause or jump while it was starting is no failure.
+      if (command === this.#command && !(error instanceof DOMException && error.name === 'AbortError')) this.#fail(error);
+      return;
+    }
+    if (this.#current !== stretch) return;
+    this.#emit({ status: 'playing', error: undefined });
+    this.#follow();
+    this.#loadNext(stretch);
+  }
+
+  #loadNext(stretch: Stretch): void {
+    if (stretch.to >= this.#score.sentences.length || this.#next?.from === stretch.to) return;
+    const spare = this.#elements.find((element) => element !== stretch.element) ?? this.#elements[1];
+    const next = this.#fetch(stretch.to, spare, false);
+    // A failure shows when its turn comes; until then it is only kept from being reported as unhandled.
+    next.catch(() => undefined);
+    this.#next = { from: stretch.to, stretch: next };
+  }
+
+  #onEnded(element: HTMLAudioElement): void {
+    const stretch = this.#current;
+    if (!stretch || stretch.element !== element) return;
+    if (stretch.to >= this.#score.sentences.length) {
+      cancelAnimationFrame(this.#frame);
+      this.#place = { sentence: 0, word: 0 };
+      this.#emit({ status: 'ended', word: -1 });
+      this.#tellPosition();
+      return;
+    }
+    const command = ++this.#command;
+    this.#loadNext(stretch);
+    const waiting = this.#next?.stretch;
+    if (!waiting) return;
+    const slow = setTimeout(() => command === this.#command && this.#emit({ status: 'loading' }), 150);
+    waiting
+      .then((next) => {
+        if (command !== this.#command) return undefined;
+        this.#current = next;
+        this.#next = undefined;
+        return this.#start(next, command);
+      })
+      .catch((error: unknown) => {
+        if (command !== this.#command) return;
+        this.#next = undefined;
+        this.#current = undefined;
+        this.#place = { sentence: stretch.to, word: 0 };
+        this.#fail(error);
+      })
+      .finally(() => clearTimeout(slow));
+  }
+
+  /** The browser paused it: headphones pulled, another tab took the sound. */
+  #onElementPause(element: HTMLAudioElement): void {
+    if (this.#current?.element === element && this.#state.status === 'playing' && !element.ended) this.#emit({ status: 'paused' });
+  }
+
+  #onElementError(element: HTMLAudioElement): void {
+    if (this.#current?.element !== element || !element.getAttribute('src')) return;
+    this.#current = undefined;
+    this.#fail(new Error('The sound could not be fetched from the server. Check that it is running, then press play again.'));
+  }
+
+  #follow(): void {
+    cancelAnimationFrame(this.#frame);
+    const tick = () => {
+      this.#readClock();
+      if (this.#state.status === 'playing') this.#frame = requestAnimationFrame(tick);
+    };
+    this.#frame = requestAnimationFrame(tick);
+  }
+
+  #readClock(): void {
+    const stretch = this.#current;
+    if (!stretch || this.#state.status !== 'playing') return;
+    const time = stretch.element.currentTime;
+    const nth = Math.max(0, indexAt(stretch.starts, time, (start) => start));
+    const times = stretch.sentences[nth]?.times ?? [];
+    const inSentence = time - (stretch.starts[nth] ?? 0);
+    const sentence = stretch.from + nth;
+    const word = wordAt(times, inSentence);
+    this.#place = { sentence, word: wordBefore(times, inSentence) };
+    if (sentence !== this.#state.sentence || word !== this.#state.word) this.#emit({ sentence, word });
+    this.#tellPosition();
+  }
+
+  #isGoing(): boolean {
+    return this.#state.status === 'playing' || this.#state.status === 'loading';
+  }
+
+  #within(place: Place): Place {
+    const sentence = Math.max(0, Math.min(place.sentence, this.#score.sentences.length - 1));
+    const count = this.#score.sentences[sentence]?.words.length ?? 1;
+    return { sentence, word: Math.max(0, Math.min(place.word, count - 1)) };
+  }
+
+  #secondsOf(place: Place): number {
+    return (this.#score.starts[place.sentence] ?? 0) + (this.#score.sentences[place.sentence]?.times?.[place.word]?.[0] ?? 0);
+  }
+
+  #fail(error: unknown): void {
+    cancelAnimationFrame(this.#frame);
+    this.#emit({ status: 'failed', error: error instanceof Error ? error : new Error(String(error)) });
+  }
+
+  #emit(change: Partial<PlayerState>): void {
+    this.#state = { ...this.#state, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+
+  #tellPosition(): void {
+    const seconds = this.position;
+    for (const listener of this.#frameListeners) listener(seconds);
+  }
+}
+
+function timeInStretch(stretch: Stretch, place: Place): number {
+  const nth = place.sentence - stretch.from;
+  return (stretch.starts[nth] ?? 0) + (stretch.sentences[nth]?.times?.[place.word]?.[0] ?? 0);
+}

@@ -1,0 +1,91 @@
+import type { Handout, Pupil } from '@aurelfield/api';
+import { useEffect } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { useChangeHandout, useHandout, usePupils, useReading } from '../../api/queries.ts';
+import { ApiError } from '../../api/client.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/fields.tsx';
+import { ScreenTitle } from '../../ui/Frame.tsx';
+import { Row, Sheet } from '../../ui/layout.tsx';
+import { recall, remember } from '../../ui/memory.ts';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { languageName } from '../../ui/say.ts';
+import { Reader } from './Reader.tsx';
+
+const LAST_PUPIL_KEY = 'aurelfield:pupil';
+
+/** The page as a pupil gets it: choose the pupil, then listen. */
+export function Listen() {
+  const { handoutId = '' } = useParams();
+  const handout = useHandout(handoutId);
+  const pupils = usePupils();
+  if (handout.isPending || pupils.isPending) return <p aria-busy="true">Fetching the handout …</p>;
+  if (handout.isError || pupils.isError) {
+    const gone = handout.error instanceof ApiError && handout.error.status === 404;
+    return (
+      <>
+        <ScreenTitle title={gone ? 'This handout is gone' : 'Listen'} />
+        <Notice kind="error" action={gone ? undefined : <Button onPress={() => void handout.refetch().then(() => pupils.refetch())}>Try again</Button>}>
+          {messageOf(handout.error ?? pupils.error)} <Link to="/">To the handouts</Link>
+        </Notice>
+      </>
+    );
+  }
+  return <ListenTo handout={handout.data} pupils={pupils.data} />;
+}
+
+function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pupils: readonly Pupil[] }) {
+  const [query, setQuery] = useSearchParams();
+  const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
+  const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
+  const reading = useReading(handout.id, pupil?.id, handout.language, pupil?.profile);
+  useEffect(() => {
+    if (pupil) remember(LAST_PUPIL_KEY, pupil.id);
+  }, [pupil]);
+  return (
+    <>
+      <ScreenTitle title={handout.title}>
+        {pupil && (
+          <Row>
+            <span aria-hidden>For</span>
+            <Choice
+              label="Pupil"
+              hideLabel
+              value={pupil.id}
+              options={pupils.map(({ id, name }) => ({ id, name }))}
+              onChange={(id) => setQuery({ pupil: id }, { replace: true })}
+            />
+          </Row>
+        )}
+      </ScreenTitle>
+      {!pupil && (
+        <Sheet>
+          <h2>Who is it for?</h2>
+          <p>
+            A reading has the voice, pace and pauses of a pupil. <Link to="/pupils/new">Add a pupil</Link>, then come back here.
+          </p>
+        </Sheet>
+      )}
+      {reading.isError && (
+        <Notice kind="error" action={<Button onPress={() => void reading.refetch()}>Try again</Button>}>
+          {messageOf(reading.error)}
+          {reading.error instanceof ApiError && reading.error.problem === 'no-voice' && <ChangeLanguage handout={handout} />}
+        </Notice>
+      )}
+      {pupil && reading.isPending && !reading.isError && <p aria-busy="true">Getting the reading ready …</p>}
+      {pupil && reading.data && <Reader key={reading.data.id} handout={handout} pupil={pupil} reading={reading.data} />}
+    </>
+  );
+}
+
+/** Mends a wrongly guessed language where it shows. */
+function ChangeLanguage({ handout }: { readonly handout: Handout }) {
+  const change = useChangeHandout(handout.id);
+  return (
+    <Row>
+      <Button onPress={() => change.mutate({ language: 'en-GB' })} isDisabled={change.isPending}>
+        Read it as {languageName('en-GB')}
+      </Button>
+    </Row>
+  );
+}

@@ -1,0 +1,227 @@
+import type { BlockView, Look, ReadingSentence } from '@aurelfield/api';
+import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
+import styled from 'styled-components';
+import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
+import type { Score } from '../../player/score.ts';
+import { wordOffsetAt } from './caret.ts';
+import { Margin } from './Margin.tsx';
+
+const Paper = styled.article<{ $look: Look }>`
+  --page-ground: ${({ $look }) => `var(--page-${$look.ground})`};
+  padding: clamp(1rem, 3vw, 2.2rem) clamp(0.9rem, 3vw, 2.2rem) 3rem;
+  border: 1px solid var(--line);
+  border-radius: calc(var(--radius) + 4px) calc(var(--radius) + 4px) 0 0;
+  border-bottom: 0;
+  background: var(--page-ground);
+  font-size: ${({ $look }) => $look.textSize / 16}rem;
+  line-height: ${({ $look }) => $look.lineSpacing};
+`;
+
+const Section = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 9.5rem) minmax(0, 44rem);
+  gap: 0 clamp(1rem, 3vw, 2.5rem);
+  content-visibility: auto;
+  contain-intrinsic-size: auto 8rem;
+  padding-block: 0.35em;
+
+  h2,
+  h3,
+  p {
+    margin: 0;
+    overflow-wrap: anywhere;
+  }
+
+  h2 {
+    font-size: 1.45em;
+    line-height: 1.3;
+  }
+
+  h3 {
+    font-size: 1.15em;
+    line-height: 1.4;
+  }
+
+  .item {
+    padding-inline-start: 1.6em;
+    position: relative;
+  }
+
+  .label {
+    position: absolute;
+    inset-inline-start: 0;
+    color: var(--quiet);
+  }
+
+  @media (max-width: 860px) {
+    grid-template-columns: minmax(0, 1fr);
+
+    aside {
+      display: none;
+    }
+  }
+`;
+
+const Sentence = styled.span`
+  cursor: pointer;
+  border-radius: 0.2em;
+  scroll-margin-block: 25vh 45vh;
+
+  &[data-current='true'] {
+    background: var(--sentence);
+    box-shadow: 0 0 0 0.12em var(--sentence);
+  }
+
+  [data-lit='true'] {
+    background: var(--lit);
+    color: var(--on-lit);
+    border-radius: 0.28em;
+    box-shadow: 0 0 0 0.1em var(--lit);
+    box-decoration-break: clone;
+    -webkit-box-decoration-break: clone;
+  }
+`;
+
+interface PageProps {
+  readonly player: ReadingPlayer;
+  readonly state: PlayerState;
+  readonly score: Score;
+  readonly blocks: readonly BlockView[];
+  readonly look: Look;
+  readonly language: string;
+}
+
+/** The handout's text in the pupil's look. The sentence being read is parted into words, one of which is lit. */
+export function Page({ player, state, score, blocks, look, language }: PageProps) {
+  const byBlock = useMemo(() => sentencesByBlock(score), [score]);
+  const currentBlock = score.sentences[state.sentence]?.block ?? 0;
+  const page = useFollowing(state);
+  return (
+    <Paper ref={page} $look={look} lang={language} dir="auto" aria-label="The handout" onClick={(event) => goToClicked(event, player, score)}>
+      {blocks.map((block, index) => (
+        <BlockRow
+          key={index}
+          block={block}
+          sentences={byBlock.get(index) ?? NONE}
+          startsAt={score.starts[byBlock.get(index)?.[0]?.index ?? -1]}
+          sentence={index === currentBlock ? state.sentence : -1}
+          word={index === currentBlock ? state.word : -1}
+          wholeSentence={look.lit === 'word-and-sentence'}
+          player={player}
+        />
+      ))}
+    </Paper>
+  );
+}
+
+const NONE: readonly ReadingSentence[] = [];
+
+interface BlockRowProps {
+  readonly block: BlockView;
+  readonly sentences: readonly ReadingSentence[];
+  readonly startsAt: number | undefined;
+  readonly sentence: number;
+  readonly word: number;
+  readonly wholeSentence: boolean;
+  readonly player: ReadingPlayer;
+}
+
+const BlockRow = memo(function BlockRow({ block, sentences, startsAt, sentence, word, wholeSentence, player }: BlockRowProps) {
+  const text = partsOf(block.text, sentences).map((part) =>
+    part.sentence === undefined ? (
+      part.text
+    ) : (
+      <Sentence key={part.sentence.index} data-sentence={part.sentence.index} data-current={wholeSentence && part.sentence.index === sentence}>
+        {part.sentence.index === sentence ? <Words text={block.text} sentence={part.sentence} lit={word} /> : part.text}
+      </Sentence>
+    ),
+  );
+  return (
+    <Section dir="auto">
+      <Margin sentences={sentences} startsAt={startsAt} text={block.text} player={player} />
+      <BlockText block={block}>{text}</BlockText>
+    </Section>
+  );
+});
+
+function BlockText({ block, children }: { readonly block: BlockView; readonly children: React.ReactNode }) {
+  if (block.type === 'heading') return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
+  if (block.type === 'paragraph') return <p>{children}</p>;
+  return (
+    <p className="item">
+      <span className="label">{block.label === undefined ? '•' : `${block.label}.`}</span>
+      {children}
+    </p>
+  );
+}
+
+function Words({ text, sentence, lit }: { readonly text: string; readonly sentence: ReadingSentence; readonly lit: number }) {
+  let at = sentence.start;
+  return (
+    <>
+      {sentence.words.map((word, index) => {
+        const before = text.slice(at, word.start);
+        at = word.end;
+        return (
+          <span key={index}>
+            {before}
+            <span data-word={index} data-lit={index === lit}>
+              {text.slice(word.start, word.end)}
+            </span>
+          </span>
+        );
+      })}
+      {text.slice(at, sentence.end)}
+    </>
+  );
+}
+
+function partsOf(text: string, sentences: readonly ReadingSentence[]): { text: string; sentence?: ReadingSentence }[] {
+  const parts: { text: string; sentence?: ReadingSentence }[] = [];
+  let at = 0;
+  for (const sentence of sentences) {
+    if (sentence.start > at) parts.push({ text: text.slice(at, sentence.start) });
+    parts.push({ text: text.slice(sentence.start, sentence.end), sentence });
+    at = sentence.end;
+  }
+  if (at < text.length) parts.push({ text: text.slice(at) });
+  return parts;
+}
+
+function sentencesByBlock(score: Score): Map<number, readonly ReadingSentence[]> {
+  const byBlock = new Map<number, ReadingSentence[]>();
+  for (const sentence of score.sentences) {
+    const list = byBlock.get(sentence.block);
+    if (list) list.push(sentence);
+    else byBlock.set(sentence.block, [sentence]);
+  }
+  return byBlock;
+}
+
+function goToClicked(event: MouseEvent, player: ReadingPlayer, score: Score): void {
+  // A text that was marked is meant to be copied, not heard.
+  if (!(event.target instanceof Element) || (window.getSelection()?.toString() ?? '') !== '') return;
+  const element = event.target.closest<HTMLElement>('[data-sentence]');
+  if (!element) return;
+  const sentence = score.sentences[Number(element.dataset.sentence)];
+  if (!sentence) return;
+  const offset = wordOffsetAt(element, event.clientX, event.clientY);
+  const word = offset === undefined ? 0 : Math.max(0, sentence.words.findLastIndex(({ start }) => start - sentence.start <= offset));
+  void player.seek({ sentence: sentence.index, word }, true);
+}
+
+/** Keeps the sentence being read in the middle of the window; leaves the page alone while nothing plays. */
+function useFollowing(state: PlayerState) {
+  const page = useRef<HTMLElement>(null);
+  const { sentence, status } = state;
+  useEffect(() => {
+    if (status !== 'playing') return;
+    const element = page.current?.querySelector(`[data-sentence="${sentence}"]`);
+    if (!element) return;
+    const { top, bottom } = element.getBoundingClientRect();
+    const comfortable = top > window.innerHeight * 0.12 && bottom < window.innerHeight * 0.68;
+    const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    if (!comfortable) element.scrollIntoView({ block: 'center', behavior: calm ? 'auto' : 'smooth' });
+  }, [sentence, status]);
+  return page;
+}

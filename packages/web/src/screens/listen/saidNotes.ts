@@ -1,0 +1,26 @@
+import type { ReadingSentence } from '@aurelfield/api';
+
+/** A word that is said otherwise than it is written. */
+export interface SaidNote {
+  readonly sentence: number;
+  readonly word: number;
+  readonly written: string;
+  readonly said: string;
+}
+
+/** The words of a block that are said otherwise than they are written, each written form once. */
+export function saidNotes(text: string, sentences: readonly ReadingSentence[]): SaidNote[] {
+  const notes = new Map<string, SaidNote>();
+  for (const sentence of sentences) {
+    for (const [index, word] of sentence.words.entries()) {
+      const written = text.slice(word.start, word.end);
+      if (plain(written) === plain(word.said) || notes.has(written)) continue;
+      notes.set(written, { sentence: sentence.index, word: index, written, said: word.said });
+    }
+  }
+  return [...notes.values()];
+}
+
+function plain(text: string): string {
+  return text.toLowerCase().replace(/[’‘]/gu, "'").replace(/[-/\s]+/gu, ' ').trim();
+}

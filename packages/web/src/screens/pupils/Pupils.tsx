@@ -1,0 +1,98 @@
+import type { Pupil, VoiceInfo } from '@aurelfield/api';
+import { Plus, Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { useArchivePupil, usePupils, useVoices } from '../../api/queries.ts';
+import { Button, IconButton, solid } from '../../ui/Button.tsx';
+import { ScreenTitle } from '../../ui/Frame.tsx';
+import { Fact, Sheet } from '../../ui/layout.tsx';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { useUndo } from '../../ui/Undo.tsx';
+
+const AddLink = styled(Link)`
+  ${solid}
+`;
+
+const Cards = styled.ul`
+  list-style: none;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(20rem, 100%), 1fr));
+  gap: 1rem;
+  margin: 0;
+  padding: 0;
+
+  li {
+    display: flex;
+    gap: 0.75rem;
+    justify-content: space-between;
+    padding: 1rem 1rem 1rem 1.2rem;
+    border: 1px solid var(--line);
+    border-radius: calc(var(--radius) + 4px);
+    background: var(--surface);
+  }
+
+  .name {
+    font-family: var(--face-title);
+    font-size: 1.15rem;
+    font-weight: 600;
+  }
+`;
+
+/** Everybody who listens, with what their readings sound like. */
+export function Pupils() {
+  const pupils = usePupils();
+  const voices = useVoices();
+  const archive = useArchivePupil();
+  const tell = useUndo();
+  const remove = (pupil: Pupil) => {
+    archive.mutate(
+      { id: pupil.id, back: false },
+      { onSuccess: () => tell({ text: `${pupil.name} is off the list.`, undo: () => archive.mutate({ id: pupil.id, back: true }) }) },
+    );
+  };
+  return (
+    <>
+      <ScreenTitle title="Pupils">
+        <AddLink to="/pupils/new">
+          <Plus size={18} aria-hidden /> Add a pupil
+        </AddLink>
+      </ScreenTitle>
+      {archive.isError && <Notice kind="error">{messageOf(archive.error)}</Notice>}
+      {pupils.isPending && <p aria-busy="true">Fetching the pupils …</p>}
+      {pupils.isError && (
+        <Notice kind="error" action={<Button onPress={() => void pupils.refetch()}>Try again</Button>}>
+          {messageOf(pupils.error)}
+        </Notice>
+      )}
+      {pupils.data?.length === 0 && (
+        <Sheet>
+          <h2>Nobody is here yet</h2>
+          <p>
+            <Link to="/pupils/new">Add a pupil</Link> to choose a voice, a pace and pauses. Every handout can then be heard that way.
+          </p>
+        </Sheet>
+      )}
+      <Cards>
+        {pupils.data?.map((pupil) => (
+          <li key={pupil.id}>
+            <div>
+              <Link className="name" to={`/pupils/${pupil.id}`}>
+                {pupil.name}
+              </Link>
+              <p>{pupil.note}</p>
+              <Fact>{soundOf(pupil, voices.data ?? [])}</Fact>
+            </div>
+            <IconButton aria-label={`Take ${pupil.name} off the list`} onPress={() => remove(pupil)}>
+              <Trash2 size={18} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </Cards>
+    </>
+  );
+}
+
+function soundOf({ profile }: Pupil, voices: readonly VoiceInfo[]): string {
+  const labels = Object.values(profile.voices).map((id) => voices.find((voice) => voice.id === id)?.label ?? id);
+  return [...labels, `${profile.pace} words a minute`].join(' · ');
+}

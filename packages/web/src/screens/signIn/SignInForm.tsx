@@ -1,0 +1,57 @@
+import { AudioLines } from 'lucide-react';
+import { useEffect, useState, type FormEvent } from 'react';
+import styled from 'styled-components';
+import { useSignIn } from '../../api/queries.ts';
+import { Button, SolidButton } from '../../ui/Button.tsx';
+import { Field } from '../../ui/fields.tsx';
+import { Centre, Sheet } from '../../ui/layout.tsx';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
+
+export const HouseName = styled.p`
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  font-family: var(--face-title);
+  font-size: 1.3rem;
+  font-weight: 650;
+  color: var(--accent);
+`;
+
+/** The way in. Where the demo school is loaded its sign-in is offered. */
+export function SignInForm({ demo }: { readonly demo: { readonly email: string; readonly password: string } | null }) {
+  const signIn = useSignIn();
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  useEffect(() => {
+    document.title = 'Sign in · Aurelfield';
+  }, []);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    signIn.mutate({ email, password });
+  };
+  return (
+    <Centre>
+      <HouseName>
+        <AudioLines aria-hidden /> Aurelfield
+      </HouseName>
+      <Sheet as="form" onSubmit={submit} aria-labelledby="sign-in">
+        <h1 id="sign-in">Sign in</h1>
+        {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}
+        <Field label="Mail address" type="email" autoComplete="username" value={email} onChange={setEmail} isRequired />
+        <Field label="Password" type="password" autoComplete="current-password" value={password} onChange={setPassword} isRequired />
+        <SolidButton type="submit" isDisabled={signIn.isPending}>
+          {signIn.isPending ? 'Signing in …' : 'Sign in'}
+        </SolidButton>
+      </Sheet>
+      {demo && (
+        <Sheet aria-labelledby="demo">
+          <h2 id="demo">Look around first</h2>
+          <p>Wrenmoor School is made up: one teacher, six pupils and four handouts to try things on.</p>
+          <Button onPress={() => signIn.mutate(demo)} isDisabled={signIn.isPending}>
+            Open the demo school
+          </Button>
+        </Sheet>
+      )}
+    </Centre>
+  );
+}

@@ -1,0 +1,148 @@
+import { AudioLines, BookOpenText, LogOut, Users } from 'lucide-react';
+import { useEffect, type ReactNode } from 'react';
+import { NavLink, Outlet, useLocation } from 'react-router';
+import styled from 'styled-components';
+import { useSession, useSignOut } from '../api/queries.ts';
+import { PlainButton } from './Button.tsx';
+
+const Bar = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.25rem 1.5rem;
+  padding: 0.5rem clamp(1rem, 3vw, 2.5rem);
+  border-bottom: 1px solid var(--line);
+  background: var(--surface);
+
+  .name {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    font-family: var(--face-title);
+    font-size: 1.15rem;
+    font-weight: 650;
+    letter-spacing: 0.01em;
+    color: var(--accent);
+  }
+
+  nav {
+    display: flex;
+    gap: 0.25rem;
+  }
+
+  nav a {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.4rem;
+    min-height: 2.75rem;
+    padding: 0 0.8rem;
+    border-bottom: 3px solid transparent;
+    color: var(--ink);
+    font-weight: 600;
+    text-decoration: none;
+  }
+
+  nav a[aria-current='page'] {
+    border-bottom-color: var(--accent);
+  }
+
+  .who {
+    margin-inline-start: auto;
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    color: var(--quiet);
+  }
+
+  @media (max-width: 640px) {
+    .who span {
+      display: none;
+    }
+  }
+`;
+
+const Main = styled.main`
+  padding: clamp(1rem, 2.5vw, 2rem) clamp(1rem, 3vw, 2.5rem) 4rem;
+  max-width: 82rem;
+  margin-inline: auto;
+
+  &:focus {
+    outline: none;
+  }
+`;
+
+const Skip = styled.a`
+  position: absolute;
+  left: -200vw;
+
+  &:focus {
+    left: 1rem;
+    top: 0.5rem;
+    z-index: 40;
+    padding: 0.5rem 1rem;
+    background: var(--surface);
+  }
+`;
+
+/** What surrounds every working screen: the house's name, the ways to the rooms, who is signed in. */
+export function Frame() {
+  const { data: session } = useSession();
+  const signOut = useSignOut();
+  return (
+    <>
+      <Skip href="#main">Skip to content</Skip>
+      <Bar>
+        <span className="name">
+          <AudioLines size={22} aria-hidden /> Aurelfield
+        </span>
+        <nav aria-label="Rooms">
+          <NavLink to="/" end>
+            <BookOpenText size={18} aria-hidden /> Handouts
+          </NavLink>
+          <NavLink to="/pupils">
+            <Users size={18} aria-hidden /> Pupils
+          </NavLink>
+        </nav>
+        <div className="who">
+          <span>
+            {session?.teacher?.name}, {session?.teacher?.school}
+          </span>
+          <PlainButton onPress={() => signOut.mutate(undefined)}>
+            <LogOut size={18} aria-hidden /> Sign out
+          </PlainButton>
+        </div>
+      </Bar>
+      <Main id="main" tabIndex={-1}>
+        <Outlet />
+      </Main>
+    </>
+  );
+}
+
+/** A screen's head: its title, which also names the browser's tab, and what can be done. */
+export function ScreenTitle({ title, children }: { readonly title: string; readonly children?: ReactNode }) {
+  const { pathname } = useLocation();
+  useEffect(() => {
+    document.title = `${title} · Aurelfield`;
+  }, [title, pathname]);
+  return (
+    <Head>
+      <h1>{title}</h1>
+      <div>{children}</div>
+    </Head>
+  );
+}
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.75rem 1.5rem;
+  margin-bottom: 1.25rem;
+
+  h1 {
+    overflow-wrap: anywhere;
+    min-width: 0;
+  }
+`;

@@ -1,0 +1,29 @@
+const languageNames = new Intl.DisplayNames('en-GB', { type: 'language' });
+
+/** "English", "Polish"; the tag itself where it names none. */
+export function languageName(tag: string): string {
+  try {
+    return languageNames.of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+}
+
+/** 3:05, 1:02:40. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  const parts = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60];
+  const [hours = 0, minutes = 0, rest = 0] = parts;
+  const two = (value: number) => String(value).padStart(2, '0');
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
+}
+
+/** "1 word", "1,024 words". */
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n.toLocaleString('en-GB')} ${n === 1 ? one : many}`;
+}
+
+/** "24 Nov 2026". */
+export function day(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+}
