@@ -67,7 +67,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
     },
   },
   {
-    name: 'Delphine',
+    name: 'Yvette',
     note: 'Low vision: very large type, and the page must not jump.',
     profile: {
       voices: { en: 'espeak-en-gb-midlands-higher-1', fr: 'espeak-fr-higher-1' },

@@ -40,8 +40,9 @@ function useSessionChange<T>(change: (input: T) => Promise<z.infer<typeof sessio
   return useMutation({
     mutationFn: change,
     onSuccess: (session) => {
-      client.clear();
       client.setQueryData(KEYS.session, rememberSession(session));
+      // What one teacher saw is nothing for the next.
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEYS.session[0] });
     },
   });
 }

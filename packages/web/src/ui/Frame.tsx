@@ -1,9 +1,10 @@
-import { AudioLines, BookOpenText, LogOut, Users } from 'lucide-react';
+import { BookOpenText, LogOut, Users } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { useSession, useSignOut } from '../api/queries.ts';
 import { PlainButton } from './Button.tsx';
+import { HouseName } from './HouseName.tsx';
 
 const Bar = styled.header`
   display: flex;
@@ -13,17 +14,6 @@ const Bar = styled.header`
   padding: 0.5rem clamp(1rem, 3vw, 2.5rem);
   border-bottom: 1px solid var(--line);
   background: var(--surface);
-
-  .name {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-    font-family: var(--face-title);
-    font-size: 1.15rem;
-    font-weight: 650;
-    letter-spacing: 0.01em;
-    color: var(--accent);
-  }
 
   nav {
     display: flex;
@@ -92,9 +82,7 @@ export function Frame() {
     <>
       <Skip href="#main">Skip to content</Skip>
       <Bar>
-        <span className="name">
-          <AudioLines size={22} aria-hidden /> Aurelfield
-        </span>
+        <HouseName />
         <nav aria-label="Rooms">
           <NavLink to="/" end>
             <BookOpenText size={18} aria-hidden /> Handouts

@@ -1,6 +1,6 @@
 import type { BlockView, Look, ReadingSentence } from '@aurelfield/api';
 import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
 import type { Score } from '../../player/score.ts';
 import { wordOffsetAt } from './caret.ts';
@@ -62,23 +62,29 @@ const Section = styled.div`
   }
 `;
 
+/** A ground behind inline text that keeps its shape on every line and moves no letter. */
+const lozenge = css`
+  border-radius: 0.28em;
+  -webkit-box-decoration-break: clone;
+  box-decoration-break: clone;
+`;
+
 const Sentence = styled.span`
   cursor: pointer;
-  border-radius: 0.2em;
-  scroll-margin-block: 25vh 45vh;
 
   &[data-current='true'] {
+    ${lozenge}
+    padding: 0.12em 0.16em;
+    margin-inline: -0.16em;
     background: var(--sentence);
-    box-shadow: 0 0 0 0.12em var(--sentence);
   }
 
   [data-lit='true'] {
+    ${lozenge}
+    padding: 0.08em 0.12em;
+    margin-inline: -0.12em;
     background: var(--lit);
     color: var(--on-lit);
-    border-radius: 0.28em;
-    box-shadow: 0 0 0 0.1em var(--lit);
-    box-decoration-break: clone;
-    -webkit-box-decoration-break: clone;
   }
 `;
 

@@ -1,12 +1,11 @@
-import { AudioLines } from 'lucide-react';
 import { setupSchema } from '@aurelfield/api';
 import { useEffect, useState, type FormEvent } from 'react';
 import { useSetup } from '../../api/queries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
+import { HouseName } from '../../ui/HouseName.tsx';
 import { Centre, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { HouseName } from './SignInForm.tsx';
 
 const EMPTY = { school: '', name: '', email: '', password: '' };
 
@@ -29,9 +28,7 @@ export function FirstAccount() {
   };
   return (
     <Centre>
-      <HouseName>
-        <AudioLines aria-hidden /> Aurelfield
-      </HouseName>
+      <HouseName />
       <Sheet as="form" onSubmit={submit} aria-labelledby="first" noValidate>
         <h1 id="first">The first account</h1>
         <p>Nobody has an account here yet. This makes your school and you as its first teacher.</p>

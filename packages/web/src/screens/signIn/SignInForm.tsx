@@ -1,21 +1,10 @@
-import { AudioLines } from 'lucide-react';
 import { useEffect, useState, type FormEvent } from 'react';
-import styled from 'styled-components';
 import { useSignIn } from '../../api/queries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
+import { HouseName } from '../../ui/HouseName.tsx';
 import { Centre, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-
-export const HouseName = styled.p`
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
-  font-family: var(--face-title);
-  font-size: 1.3rem;
-  font-weight: 650;
-  color: var(--accent);
-`;
 
 /** The way in. Where the demo school is loaded its sign-in is offered. */
 export function SignInForm({ demo }: { readonly demo: { readonly email: string; readonly password: string } | null }) {
@@ -31,9 +20,7 @@ export function SignInForm({ demo }: { readonly demo: { readonly email: string; 
   };
   return (
     <Centre>
-      <HouseName>
-        <AudioLines aria-hidden /> Aurelfield
-      </HouseName>
+      <HouseName />
       <Sheet as="form" onSubmit={submit} aria-labelledby="sign-in">
         <h1 id="sign-in">Sign in</h1>
         {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}
