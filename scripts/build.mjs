@@ -10,7 +10,10 @@ const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name,
 
 mkdirSync(path.join(ROOT, 'dist'), { recursive: true });
 await build({
-  entryPoints: { main: path.join(source('server'), 'main.ts'), espeakWorker: path.join(source('voices'), 'espeak/worker.ts') },
+  entryPoints: {
+    main: path.join(source('server'), 'main.ts'),
+    espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+  },
   outdir: path.join(ROOT, 'dist/server'),
   bundle: true,
   platform: 'node',
@@ -19,7 +22,9 @@ await build({
   sourcemap: true,
   packages: 'external',
   // Packages of this workspace are sources, not published code: they go into the bundle.
-  alias: Object.fromEntries(['core', 'api', 'voices'].map((name) => [`@aurelfield/${name}`, path.join(source(name), 'index.ts')])),
+  alias: Object.fromEntries(
+    ['core', 'api', 'voices'].map((name) => [`@aurelfield/${name}`, path.join(source(name), 'index.ts')]),
+  ),
   logLevel: 'warning',
 });
 await viteBuild({ root: path.join(ROOT, 'packages/web'), logLevel: 'warn' });

@@ -12,7 +12,14 @@ try {
   await ensureNodePackages();
   const cluster = await startPostgres(path.join(VAR, 'postgres'));
   process.on('SIGINT', () => undefined);
-  const { AUREL_WEB, AUREL_ESPEAK_WORKER, NODE_ENV, ...environment } = serverEnvironment({ databaseUrl: cluster.url('aurelfield'), dataFolder: VAR, port: 4680 });
+  /** @type {Record<string, string>} */
+  const environment = serverEnvironment({
+    databaseUrl: cluster.url('aurelfield'),
+    dataFolder: VAR,
+    port: 4680,
+  });
+  // From source: no built screens, no bundled worker.
+  for (const name of ['AUREL_WEB', 'AUREL_ESPEAK_WORKER', 'NODE_ENV']) delete environment[name];
   const status = await run(
     path.join(ROOT, 'node_modules/.bin/concurrently'),
     ['-k', '-n', 'server,screens', 'tsx watch packages/server/src/main.ts', 'vite packages/web'],

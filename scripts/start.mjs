@@ -31,7 +31,11 @@ try {
   await ensureBuild();
   const port = await freePort(FIRST_PORT);
   const environment = serverEnvironment({ databaseUrl: cluster.url('aurelfield'), dataFolder: VAR, port });
-  const server = fork(path.join(ROOT, 'dist/server/main.js'), { env: { ...process.env, ...environment }, execArgv: ['--enable-source-maps'], detached: true });
+  const server = fork(path.join(ROOT, 'dist/server/main.js'), {
+    env: { ...process.env, ...environment },
+    execArgv: ['--enable-source-maps'],
+    detached: true,
+  });
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
     process.removeAllListeners(signal);
     process.on(signal, () => {
@@ -41,7 +45,8 @@ try {
   }
   server.on('message', () => {
     console.log(`\nAurelfield is ready:  http://127.0.0.1:${port}\n`);
-    if (environment.AUREL_DEMO === 'yes') console.log('Demo sign-in:  mara@wrenmoor.example  /  tide-and-peat\n');
+    if (environment.AUREL_DEMO === 'yes')
+      console.log('Demo sign-in:  mara@wrenmoor.example  /  tide-and-peat\n');
     console.log('Ctrl-C stops it.');
   });
   server.on('exit', (status, signal) => finish(signal === 'SIGTERM' ? 0 : (status ?? 1)));

@@ -15,13 +15,22 @@ export async function ensureDebianPackages(groups) {
   if (missing.length === 0) return;
   const names = missing.map((needed) => needed.package);
   const told = `apt-get update && apt-get install -y --no-install-recommends ${names.join(' ')}`;
-  const prefix = process.getuid?.() === 0 ? [] : has('sudo') && capture('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : undefined;
-  if (!has('apt-get') || prefix === undefined) throw new StepError(`Some programs are missing. Type this, then start again:\n  sudo sh -c '${told}'`);
+  const prefix =
+    process.getuid?.() === 0
+      ? []
+      : has('sudo') && capture('sudo', ['-n', 'true']).status === 0
+        ? ['sudo', '-n']
+        : undefined;
+  if (!has('apt-get') || prefix === undefined)
+    throw new StepError(`Some programs are missing. Type this, then start again:\n  sudo sh -c '${told}'`);
   for (const needed of missing) console.log(`Installing ${needed.package} (for ${needed.for}) …`);
   const [command = 'sh', ...args] = [...prefix, 'sh', '-c', `${told} >/dev/null`];
   const status = await run(command, args, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
   const still = missing.filter((needed) => !isThere(needed));
-  if (status !== 0 || still.length > 0) throw new StepError(`Installing ${names.join(', ')} failed. Type this, then start again:\n  sudo sh -c '${told}'`);
+  if (status !== 0 || still.length > 0)
+    throw new StepError(
+      `Installing ${names.join(', ')} failed. Type this, then start again:\n  sudo sh -c '${told}'`,
+    );
 }
 
 /** @param {NeededPackage} needed */

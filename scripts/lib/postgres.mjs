@@ -29,13 +29,28 @@ export async function startPostgres(folder, options = {}) {
   const passwordFile = path.join(home, 'password');
   for (const dir of [home, socket]) mkdirSync(dir, { recursive: true, mode: 0o750 });
   if (asRoot) for (const dir of [home, socket]) chownToPostgres(dir);
-  const pg = (/** @type {string} */ program, /** @type {string[]} */ args) => command(bin, asRoot, program, args);
+  const pg = (/** @type {string} */ program, /** @type {string[]} */ args) =>
+    command(bin, asRoot, program, args);
 
   if (!existsSync(path.join(data, 'PG_VERSION'))) {
     rmSync(data, { recursive: true, force: true });
     writeFileSync(passwordFile, randomBytes(24).toString('base64url'), { mode: 0o600 });
     if (asRoot) chownToPostgres(passwordFile);
-    must(pg('initdb', ['-D', data, '-U', USER, `--pwfile=${passwordFile}`, '--auth=scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', ...(options.throwaway ? ['--no-sync'] : [])]), 'The database could not be set up');
+    must(
+      pg('initdb', [
+        '-D',
+        data,
+        '-U',
+        USER,
+        `--pwfile=${passwordFile}`,
+        '--auth=scram-sha-256',
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        ...(options.throwaway ? ['--no-sync'] : []),
+      ]),
+      'The database could not be set up',
+    );
   }
   const password = readFileSync(passwordFile, 'utf8').trim();
   const running = pg('pg_ctl', ['-D', data, 'status']).status === 0;
@@ -44,13 +59,20 @@ export async function startPostgres(folder, options = {}) {
     const speed = options.throwaway ? ' -c fsync=off -c full_page_writes=off -c synchronous_commit=off' : '';
     const log = path.join(home, 'postgres.log');
     const flags = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories='${socket}' -c max_connections=60${speed}`;
-    must(pg('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', flags, 'start']), `The database did not start (see ${log})`);
+    must(
+      pg('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', flags, 'start']),
+      `The database did not start (see ${log})`,
+    );
   }
   const psql = (/** @type {string} */ sql) =>
-    capture(path.join(bin, 'psql'), ['-h', '127.0.0.1', '-p', String(port), '-U', USER, '-d', 'postgres', '-Atc', sql], {
-      env: { ...process.env, PGPASSWORD: password },
-      cwd: '/',
-    });
+    capture(
+      path.join(bin, 'psql'),
+      ['-h', '127.0.0.1', '-p', String(port), '-U', USER, '-d', 'postgres', '-Atc', sql],
+      {
+        env: { ...process.env, PGPASSWORD: password },
+        cwd: '/',
+      },
+    );
   return {
     url: (database) => {
       const there = psql(`select 1 from pg_database where datname = '${database}'`);
@@ -70,21 +92,31 @@ export async function startPostgres(folder, options = {}) {
 export function freePort(first) {
   return new Promise((resolve, reject) => {
     const server = net.createServer();
-    server.once('error', () => (first < 65_000 ? freePort(first + 1).then(resolve, reject) : reject(new StepError('No port is free.'))));
+    server.once('error', () =>
+      first < 65_000 ? freePort(first + 1).then(resolve, reject) : reject(new StepError('No port is free.')),
+    );
     server.listen(first, '127.0.0.1', () => server.close(() => resolve(first)));
   });
 }
 
 function binFolder() {
   const root = '/usr/lib/postgresql';
-  const versions = existsSync(root) ? readdirSync(root).filter((name) => existsSync(path.join(root, name, 'bin', 'initdb'))) : [];
+  const versions = existsSync(root)
+    ? readdirSync(root).filter((name) => existsSync(path.join(root, name, 'bin', 'initdb')))
+    : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
-  if (newest === undefined) throw new StepError('PostgreSQL is not installed. Type: sudo apt-get install postgresql');
+  if (newest === undefined)
+    throw new StepError('PostgreSQL is not installed. Type: sudo apt-get install postgresql');
   return path.join(root, newest, 'bin');
 }
 
 /** The server refuses to run as root, so root hands it to the user that Debian made for it. */
-function command(/** @type {string} */ bin, /** @type {boolean} */ asRoot, /** @type {string} */ program, /** @type {string[]} */ args) {
+function command(
+  /** @type {string} */ bin,
+  /** @type {boolean} */ asRoot,
+  /** @type {string} */ program,
+  /** @type {string[]} */ args,
+) {
   const file = path.join(bin, program);
   const [first, ...rest] = asRoot ? ['runuser', '-u', 'postgres', '--', file, ...args] : [file, ...args];
   // The server inherits pg_ctl's output; were it a pipe, waiting for its end would wait for the server's.
@@ -95,7 +127,11 @@ function command(/** @type {string} */ bin, /** @type {boolean} */ asRoot, /** @
 /** A folder below a private one cannot be reached by the database's user: then the data goes to /var/lib. */
 function reachable(/** @type {string} */ folder, /** @type {boolean} */ asRoot) {
   mkdirSync(folder, { recursive: true });
-  if (!asRoot || capture('runuser', ['-u', 'postgres', '--', 'test', '-x', folder], { cwd: '/' }).status === 0) return folder;
+  if (
+    !asRoot ||
+    capture('runuser', ['-u', 'postgres', '--', 'test', '-x', folder], { cwd: '/' }).status === 0
+  )
+    return folder;
   return path.join('/var/lib/aurelfield', digest(folder));
 }
 

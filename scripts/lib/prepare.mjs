@@ -11,12 +11,16 @@ export const VAR = process.env.AUREL_VAR ?? path.join(ROOT, 'var');
 
 /** Runs `npm ci` when the installed packages are not those of the lock file. */
 export async function ensureNodePackages() {
-  const lock = createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(ROOT, 'package-lock.json')))
+    .digest('hex');
   const stamp = path.join(ROOT, 'node_modules', '.aurelfield-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages (about a minute) …');
   if ((await run('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], { cwd: ROOT })) !== 0) {
-    throw new StepError('npm ci failed; its output is above. Check the connection to the package registry and start again.');
+    throw new StepError(
+      'npm ci failed; its output is above. Check the connection to the package registry and start again.',
+    );
   }
   writeFileSync(stamp, lock);
 }
@@ -28,7 +32,8 @@ export async function ensureBuild() {
   const newest = Math.max(...sources.map(newestChange));
   if (existsSync(stamp) && statSync(stamp).mtimeMs > newest) return;
   console.log('Building …');
-  if ((await run(process.execPath, [path.join(ROOT, 'scripts/build.mjs')], { cwd: ROOT })) !== 0) throw new StepError('The build failed; its output is above.');
+  if ((await run(process.execPath, [path.join(ROOT, 'scripts/build.mjs')], { cwd: ROOT })) !== 0)
+    throw new StepError('The build failed; its output is above.');
   writeFileSync(stamp, '');
 }
 

@@ -15,7 +15,11 @@ export const MAX_HANDOUT_CHARACTERS = 2_000_000;
 /** Largest file that is taken, in bytes. */
 export const MAX_FILE_BYTES = 20 * 1024 * 1024;
 
-export const titleSchema = z.string().trim().min(1, 'Give it a title.').max(200, 'A title has at most 200 characters.');
+export const titleSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give it a title.')
+  .max(200, 'A title has at most 200 characters.');
 export const languageSchema = z
   .string()
   .trim()

@@ -80,7 +80,10 @@ function apiRoutes(parts: AppParts): express.Router {
 }
 
 function serveScreens(app: Express, folder: string): void {
-  app.use('/assets', express.static(path.join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(path.join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, 'index.html'));

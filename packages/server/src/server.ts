@@ -32,7 +32,11 @@ export interface RunningServer {
 export async function startServer(config: Config): Promise<RunningServer> {
   const log = pino({ level: config.logLevel });
   const database = await openDatabase(config.databaseUrl, path.join(config.resources, 'drizzle'));
-  const voices = new VoiceRegistry([new EspeakEngine(config.espeakWorker === undefined ? {} : { workerScript: pathToFileURL(config.espeakWorker) })]);
+  const voices = new VoiceRegistry([
+    new EspeakEngine(
+      config.espeakWorker === undefined ? {} : { workerScript: pathToFileURL(config.espeakWorker) },
+    ),
+  ]);
   await voices.start();
 
   const handouts = new HandoutStore(database.db);
@@ -43,7 +47,15 @@ export async function startServer(config: Config): Promise<RunningServer> {
   const maker = new ClipMaker(clips, voices);
   const planner = new Planner(readings, handouts);
   const service = new ReadingService({ handouts, pupils, readings, planner, clips, maker, voices, jobs });
-  const exports = new ExportService({ readings, service, handouts, pupils, voices, jobs, folder: path.join(config.dataFolder, 'exports') });
+  const exports = new ExportService({
+    readings,
+    service,
+    handouts,
+    pupils,
+    voices,
+    jobs,
+    folder: path.join(config.dataFolder, 'exports'),
+  });
   const runner = new JobRunner(
     config.databaseUrl,
     jobs,
@@ -57,10 +69,23 @@ export async function startServer(config: Config): Promise<RunningServer> {
     log,
   );
 
-  if (config.demo) await loadDemo(database.db, handouts, pupils, path.join(config.resources, 'demo', 'handouts'));
+  if (config.demo)
+    await loadDemo(database.db, handouts, pupils, path.join(config.resources, 'demo', 'handouts'));
   await exports.sweep();
   await runner.start();
-  const app = createApp({ database, handouts, pupils, jobs, runner, service, exports, voices, secret: config.secret, webFolder: config.webFolder, log });
+  const app = createApp({
+    database,
+    handouts,
+    pupils,
+    jobs,
+    runner,
+    service,
+    exports,
+    voices,
+    secret: config.secret,
+    webFolder: config.webFolder,
+    log,
+  });
   const http = await listen(app, config);
   return {
     port: (http.address() as AddressInfo).port,

@@ -8,7 +8,8 @@ export class VoiceRegistry {
 
   constructor(engines: readonly SpeechEngine[]) {
     this.#engines = engines;
-    for (const engine of engines) for (const voice of engine.voices) this.#byVoice.set(voice.id, { engine, voice });
+    for (const engine of engines)
+      for (const voice of engine.voices) this.#byVoice.set(voice.id, { engine, voice });
   }
 
   /** Every voice, in the engines' own order. */
@@ -46,7 +47,8 @@ export class VoiceRegistry {
     if (own !== undefined && baseLanguage(own.language) === base) return own;
     const speaking = this.voices.filter((voice) => baseLanguage(voice.language) === base);
     const timbre = Object.values(chosen).map((id) => this.find(id)?.timbre)[0];
-    const near = (voice: Voice) => (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) + (voice.timbre === timbre ? 0 : 0.5);
+    const near = (voice: Voice) =>
+      (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) + (voice.timbre === timbre ? 0 : 0.5);
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 

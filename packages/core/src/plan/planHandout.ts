@@ -80,13 +80,23 @@ export function* planHandout(
 function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[] {
   let firstSpoken = 0;
   return words.map((word) => {
-    const placed = { start: word.start + shift, end: word.end + shift, firstSpoken, spokenCount: word.spoken.length, rule: word.rule };
+    const placed = {
+      start: word.start + shift,
+      end: word.end + shift,
+      firstSpoken,
+      spokenCount: word.spoken.length,
+      rule: word.rule,
+    };
     firstSpoken += word.spoken.length;
     return placed;
   });
 }
 
-function breaksOf(text: string, words: readonly ExpandedWord[], settings: Pick<ProfileSettings, 'pauses'>): PlannedBreak[] {
+function breaksOf(
+  text: string,
+  words: readonly ExpandedWord[],
+  settings: Pick<ProfileSettings, 'pauses'>,
+): PlannedBreak[] {
   const breaks: PlannedBreak[] = [];
   let spoken = 0;
   words.forEach((word, i) => {
@@ -102,5 +112,7 @@ function breaksOf(text: string, words: readonly ExpandedWord[], settings: Pick<P
 /** What stands between two words; the stop of a spelled-out abbreviation ("Dr. Ward") is no break. */
 function gapOf(text: string, word: ExpandedWord, next: ExpandedWord): string {
   const gap = text.slice(word.end, next.start);
-  return word.rule.startsWith('abbreviation') || word.rule.startsWith('saint') ? gap.replace(/^\./u, '') : gap;
+  return word.rule.startsWith('abbreviation') || word.rule.startsWith('saint')
+    ? gap.replace(/^\./u, '')
+    : gap;
 }

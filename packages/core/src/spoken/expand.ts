@@ -21,7 +21,8 @@ export function expandSentence(text: string, language: string): ExpandedWord[] {
     const taken = firstMatch(rules, tokens, index, language) ?? plainMatch(tokens, index);
     taken.spoken.forEach((spoken, nth) => {
       const token = tokens[index + nth];
-      if (token) words.push({ text: token.text, start: token.start, end: token.end, spoken, rule: taken.rule });
+      if (token)
+        words.push({ text: token.text, start: token.start, end: token.end, spoken, rule: taken.rule });
     });
     index += taken.spoken.length;
   }
@@ -33,7 +34,12 @@ interface Match {
   readonly spoken: readonly (readonly string[])[];
 }
 
-function firstMatch(rules: readonly Rule[], tokens: readonly Token[], index: number, locale: string): Match | undefined {
+function firstMatch(
+  rules: readonly Rule[],
+  tokens: readonly Token[],
+  index: number,
+  locale: string,
+): Match | undefined {
   const token = tokens[index];
   if (token === undefined) return undefined;
   for (const rule of rules) {

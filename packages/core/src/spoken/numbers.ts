@@ -47,7 +47,8 @@ export function digitByDigit(digits: string, words: NumberWords): string[] {
 
 function thousands(digits: string): number[] {
   const groups: number[] = [];
-  for (let end = digits.length; end > 0; end -= 3) groups.unshift(Number(digits.slice(Math.max(0, end - 3), end)));
+  for (let end = digits.length; end > 0; end -= 3)
+    groups.unshift(Number(digits.slice(Math.max(0, end - 3), end)));
   return groups;
 }
 

@@ -10,6 +10,7 @@ export interface Abbreviations {
 
 const NONE: Abbreviations = { neverLast: new Set(), beforeNumber: new Set() };
 
+// prettier-ignore
 const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
   en: {
     neverLast: new Set(
@@ -26,7 +27,7 @@ const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
   fr: { neverLast: new Set('m mm mme mlle dr p.ex cf'.split(' ')), beforeNumber: new Set('p pp fig chap vol n art'.split(' ')) },
   es: { neverLast: new Set('sr sra srta dr dra d dña ud uds p.ej'.split(' ')), beforeNumber: new Set('núm pág págs fig cap vol art'.split(' ')) },
   pl: { neverLast: new Set('dr mgr prof np tj tzn ul św im'.split(' ')), beforeNumber: new Set('nr s str rys rozdz art'.split(' ')) },
-}; // prettier-ignore
+};
 
 /** The abbreviation list of a language; an empty one for a language we have none for. */
 export function abbreviationsFor(language: string): Abbreviations {

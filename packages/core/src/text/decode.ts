@@ -24,8 +24,20 @@ export function decodeText(bytes: Uint8Array): DecodedText {
     return checked(new TextDecoder('utf-8', { fatal: true }).decode(bytes), 'utf-8');
   } catch (error) {
     if (error instanceof NotTextError) throw error;
-    return checked(new TextDecoder('windows-1252').decode(bytes), 'windows-1252');
+    return checked(decodeWindows1252(bytes), 'windows-1252');
   }
+}
+
+/** Windows-1252 from 0x80 to 0x9F (WHATWG Encoding Standard, index windows-1252). */
+const WINDOWS_1252_HIGH =
+  '\u20AC\u0081\u201A\u0192\u201E\u2026\u2020\u2021\u02C6\u2030\u0160\u2039\u0152\u008D\u017D\u008F\u0090\u2018\u2019\u201C\u201D\u2022\u2013\u2014\u02DC\u2122\u0161\u203A\u0153\u009D\u017E\u0178';
+
+/** Node 20 reads this encoding as ISO 8859-1 and so loses dashes, quotes and the euro sign; browsers do not. */
+function decodeWindows1252(bytes: Uint8Array): string {
+  const latin1 = Array.from({ length: Math.ceil(bytes.length / SAMPLE_BYTES) }, (_, i) =>
+    String.fromCharCode(...bytes.subarray(i * SAMPLE_BYTES, (i + 1) * SAMPLE_BYTES)),
+  ).join('');
+  return latin1.replace(/[\u0080-\u009F]/gu, (char) => WINDOWS_1252_HIGH[char.charCodeAt(0) - 0x80] ?? char);
 }
 
 function encodingFromMark(bytes: Uint8Array): DecodedText['encoding'] | undefined {

@@ -70,7 +70,11 @@ function collectTable(table: Tokens.Table, out: Omit<Block, 'offset'>[]): void {
 }
 
 function plain(token: Token): string {
-  return 'tokens' in token && token.tokens ? plainInline(token.tokens) : 'text' in token ? String(token.text) : '';
+  return 'tokens' in token && token.tokens
+    ? plainInline(token.tokens)
+    : 'text' in token
+      ? String(token.text)
+      : '';
 }
 
 function plainInline(tokens: readonly Token[]): string {
@@ -78,7 +82,8 @@ function plainInline(tokens: readonly Token[]): string {
     .map((token) => {
       if (token.type === 'br') return ' ';
       if (token.type === 'html') return '';
-      if (token.type === 'codespan' || token.type === 'escape') return String((token as Tokens.Codespan).text);
+      if (token.type === 'codespan' || token.type === 'escape')
+        return String((token as Tokens.Codespan).text);
       return plain(token);
     })
     .join('');
@@ -89,7 +94,14 @@ function push(out: Omit<Block, 'offset'>[], block: Omit<Block, 'offset'>): void 
   if (text !== '') out.push({ ...block, text });
 }
 
-const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'", nbsp: ' ' };
+const ENTITIES: Readonly<Record<string, string>> = {
+  amp: '&',
+  lt: '<',
+  gt: '>',
+  quot: '"',
+  '#39': "'",
+  nbsp: ' ',
+};
 
 function unescapeEntities(text: string): string {
   return text.replace(/&(amp|lt|gt|quot|#39|nbsp);/gu, (whole, name: string) => ENTITIES[name] ?? whole);

@@ -6,6 +6,7 @@ interface Line {
 }
 
 const MARKER = /^(\s*)(?:([-*•–▪◦])|\(?(\d{1,3}|[A-Za-z])[.)])(\s+)(?=\S)/u;
+const HEADING_MARK = /^\s*(#{1,6})\s+(?=\S)/u;
 const ENDS_SENTENCE = /[.!?…:;,][”’"')\]]*$/u;
 const HEADING_MAX_CHARACTERS = 80;
 
@@ -15,7 +16,9 @@ const HEADING_MAX_CHARACTERS = 80;
  * character at the same distance from `offset` in `source` (line breaks become spaces), so offsets can be mapped back.
  */
 export function blocksFromPlainText(source: string): Block[] {
-  return paragraphsOf(source).flatMap((lines, index, all) => blocksOfParagraph(source, lines, index, all.length));
+  return paragraphsOf(source).flatMap((lines, index, all) =>
+    blocksOfParagraph(source, lines, index, all.length),
+  );
 }
 
 function paragraphsOf(source: string): Line[][] {
@@ -47,10 +50,21 @@ function blocksOfParagraph(source: string, lines: Line[], index: number, count: 
   const groups: Line[][] = [];
   for (const line of lines) {
     const last = groups.at(-1);
-    if (last === undefined || MARKER.test(line.text) || isShortLineBefore(last, line)) groups.push([line]);
+    if (
+      last === undefined ||
+      MARKER.test(line.text) ||
+      opensHeading(last, line) ||
+      isShortLineBefore(last, line)
+    )
+      groups.push([line]);
     else last.push(line);
   }
   return groups.map((group) => blockOfLines(source, group, groups.length === 1 && count > 1, index));
+}
+
+/** A line with heading marks is a block of its own. */
+function opensHeading(group: Line[], next: Line): boolean {
+  return HEADING_MARK.test(next.text) || HEADING_MARK.test(group[0]?.text ?? '');
 }
 
 /** Lines of verse, addresses and the like: a much shorter line than the next, ending a sentence, keeps its break. */
@@ -65,12 +79,14 @@ function blockOfLines(source: string, lines: Line[], standsAlone: boolean, index
   const last = lines.at(-1);
   if (first === undefined || last === undefined) throw new Error('A paragraph has at least one line.');
   const marker = MARKER.exec(first.text);
-  const lead = marker ? marker[0].length : first.text.length - first.text.trimStart().length;
+  const headingMark = HEADING_MARK.exec(first.text);
+  const lead = (marker ?? headingMark)?.[0].length ?? first.text.length - first.text.trimStart().length;
   const offset = first.start + lead;
   const text = source
     .slice(offset, last.start + last.text.length)
     .trimEnd()
     .replace(/[\n\r\t\v\u2028]/gu, ' ');
+  if (headingMark) return { type: 'heading', level: headingMark[1]?.length ?? 1, text, offset };
   if (marker) {
     const label = marker[3];
     return label === undefined
@@ -83,5 +99,7 @@ function blockOfLines(source: string, lines: Line[], standsAlone: boolean, index
     text.length <= HEADING_MAX_CHARACTERS &&
     !ENDS_SENTENCE.test(text) &&
     /\p{L}/u.test(text);
-  return heading ? { type: 'heading', level: index === 0 ? 1 : 2, text, offset } : { type: 'paragraph', text, offset };
+  return heading
+    ? { type: 'heading', level: index === 0 ? 1 : 2, text, offset }
+    : { type: 'paragraph', text, offset };
 }

@@ -27,7 +27,9 @@ export function sentencesOf(text: string, language: string): Range[] {
       merged.push({ start: index, end });
     }
   }
-  return merged.flatMap((range) => partLong(text, trimmed(text, range))).filter((range) => range.end > range.start);
+  return merged
+    .flatMap((range) => partLong(text, trimmed(text, range)))
+    .filter((range) => range.end > range.start);
 }
 
 function segmenterFor(language: string): Intl.Segmenter {

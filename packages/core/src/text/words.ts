@@ -3,7 +3,8 @@ import type { Range } from './sentences.ts';
 const segmenters = new Map<string, Intl.Segmenter>();
 
 /** Scripts written without spaces: there every segment of the word breaker is a word of its own. */
-const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const UNSPACED =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 
 /** Marks that part two words even without a space: dashes, an ellipsis. */
 const PARTING = /^[—–―…]$|^\.{2,}$/u;
@@ -60,7 +61,12 @@ function addWord(text: string, from: number, to: number, words: Range[]): void {
   while (end > start && !TRAILING.test(charBefore(text, end))) end -= charBefore(text, end).length;
   while (end > start && /['’]/u.test(charBefore(text, end)) && !endsInPossessive(text, start, end)) end -= 1;
   const inner = text.slice(start, end);
-  while (start < end && /^[.-]/u.test(text.slice(start, end)) && !/^[.-]\p{N}|^-\p{Sc}/u.test(text.slice(start, end))) start += 1;
+  while (
+    start < end &&
+    /^[.-]/u.test(text.slice(start, end)) &&
+    !/^[.-]\p{N}|^-\p{Sc}/u.test(text.slice(start, end))
+  )
+    start += 1;
   if (keepsLastStop(inner) && text[end] === '.') end += 1;
   if (end > start && SAID.test(text.slice(start, end))) words.push({ start, end });
 }
@@ -80,5 +86,7 @@ function charAt(text: string, index: number): string {
 
 function charBefore(text: string, index: number): string {
   const unit = text.charCodeAt(index - 1);
-  return unit >= 0xdc00 && unit <= 0xdfff && index >= 2 ? text.slice(index - 2, index) : text.slice(index - 1, index);
+  return unit >= 0xdc00 && unit <= 0xdfff && index >= 2
+    ? text.slice(index - 2, index)
+    : text.slice(index - 1, index);
 }

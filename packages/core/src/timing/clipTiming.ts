@@ -25,7 +25,9 @@ export function displayedIntervals(
     const first = clip.words[firstSpoken];
     const last = clip.words[firstSpoken + spokenCount - 1];
     if (first === undefined || last === undefined) {
-      throw new RangeError(`The clip has ${clip.words.length} spoken words, not ${firstSpoken + spokenCount}.`);
+      throw new RangeError(
+        `The clip has ${clip.words.length} spoken words, not ${firstSpoken + spokenCount}.`,
+      );
     }
     return { start: offset + first.start, end: offset + last.end };
   });

@@ -18,7 +18,8 @@ export function authRoutes(db: Database): Router {
     windowMs: TEN_MINUTES,
     limit: 10,
     skipSuccessfulRequests: true,
-    handler: (_request, _response, next) => next(new HttpProblem(429, 'too-many', 'Too many tries. Wait ten minutes and try again.')),
+    handler: (_request, _response, next) =>
+      next(new HttpProblem(429, 'too-many', 'Too many tries. Wait ten minutes and try again.')),
   });
 
   router.get('/session', async (request, response) => {
@@ -29,7 +30,11 @@ export function authRoutes(db: Database): Router {
     const { email, password } = signInSchema.parse(request.body);
     const [teacher] = await db.select().from(teachers).where(eq(teachers.email, email));
     if (!(await passwordFits(password, teacher?.passwordHash)) || teacher === undefined) {
-      throw new HttpProblem(401, 'wrong', 'Mail address and password do not go together. Check both and try again.');
+      throw new HttpProblem(
+        401,
+        'wrong',
+        'Mail address and password do not go together. Check both and try again.',
+      );
     }
     await signIn(request, teacher);
     response.json(await describe(db, request));
@@ -46,7 +51,8 @@ export function authRoutes(db: Database): Router {
     const teacher = await db.transaction(
       async (tx) => {
         const [existing] = await tx.select({ n: count() }).from(teachers);
-        if ((existing?.n ?? 0) > 0) throw new HttpProblem(409, 'exists', 'The first account exists already. Sign in instead.');
+        if ((existing?.n ?? 0) > 0)
+          throw new HttpProblem(409, 'exists', 'The first account exists already. Sign in instead.');
         const [school] = await tx.insert(schools).values({ name: input.school }).returning();
         if (!school) throw new Error('The school was not stored.');
         const [made] = await tx
@@ -76,7 +82,9 @@ async function describe(db: Database, request: Request): Promise<Session> {
           .innerJoin(schools, eq(schools.id, teachers.schoolId))
           .where(eq(teachers.id, teacherId));
   const [all] = await db.select({ n: count() }).from(teachers);
-  const [demo] = teacher ? [] : await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
+  const [demo] = teacher
+    ? []
+    : await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
   return sessionSchema.parse({
     teacher: teacher ?? null,
     needsSetup: (all?.n ?? 0) === 0,

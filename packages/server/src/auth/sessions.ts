@@ -45,12 +45,20 @@ export const requireCsrfToken: RequestHandler = (request, _response, next) => {
   const expected = Buffer.from(request.session.csrfToken ?? '');
   const given = Buffer.from(request.get(CSRF_HEADER) ?? '');
   const fits = expected.length > 0 && expected.length === given.length && timingSafeEqual(expected, given);
-  next(fits ? undefined : new HttpProblem(403, 'token', 'This page has been open for too long. Reload it and try again.'));
+  next(
+    fits
+      ? undefined
+      : new HttpProblem(403, 'token', 'This page has been open for too long. Reload it and try again.'),
+  );
 };
 
 /** Refuses a request without a signed-in teacher. */
 export const requireTeacher: RequestHandler = (request, _response, next) => {
-  next(request.session.teacherId === undefined ? new HttpProblem(401, 'signed-out', 'Sign in to go on.') : undefined);
+  next(
+    request.session.teacherId === undefined
+      ? new HttpProblem(401, 'signed-out', 'Sign in to go on.')
+      : undefined,
+  );
 };
 
 /** The school of the signed-in teacher. */
@@ -65,13 +73,13 @@ export function signIn(request: Request, teacher: { id: string; schoolId: string
   return new Promise((resolve, reject) => {
     request.session.regenerate((error: unknown) => {
       if (error) {
-        reject(error as Error);
+        reject(asError(error));
         return;
       }
       request.session.teacherId = teacher.id;
       request.session.schoolId = teacher.schoolId;
       csrfToken(request);
-      request.session.save((failure: unknown) => (failure ? reject(failure as Error) : resolve()));
+      request.session.save((failure: unknown) => (failure ? reject(asError(failure)) : resolve()));
     });
   });
 }
@@ -79,6 +87,10 @@ export function signIn(request: Request, teacher: { id: string; schoolId: string
 /** Ends the session. */
 export function signOut(request: Request): Promise<void> {
   return new Promise((resolve, reject) => {
-    request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));
+    request.session.destroy((error: unknown) => (error ? reject(asError(error)) : resolve()));
   });
+}
+
+function asError(failure: unknown): Error {
+  return failure instanceof Error ? failure : new Error(String(failure));
 }

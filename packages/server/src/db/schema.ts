@@ -78,7 +78,11 @@ export const profiles = pgTable(
     look: jsonb('look').$type<Look>().notNull(),
     createdAt: now('created_at'),
   },
-  (table) => [uniqueIndex('profiles_one_current').on(table.pupilId).where(sql`${table.current}`)],
+  (table) => [
+    uniqueIndex('profiles_one_current')
+      .on(table.pupilId)
+      .where(sql`${table.current}`),
+  ],
 );
 
 export const sourceKind = pgEnum('source_kind', ['typed', 'file']);

@@ -14,7 +14,12 @@ import { DEMO_HANDOUTS, DEMO_PUPILS, DEMO_SCHOOL, DEMO_SIGN_IN, DEMO_TEACHER } f
  * @param folder with the demo's handouts.
  * @returns whether anything was loaded.
  */
-export async function loadDemo(db: Database, handouts: HandoutStore, pupils: PupilStore, folder: string): Promise<boolean> {
+export async function loadDemo(
+  db: Database,
+  handouts: HandoutStore,
+  pupils: PupilStore,
+  folder: string,
+): Promise<boolean> {
   const [existing] = await db.select({ n: count() }).from(schools);
   if ((existing?.n ?? 0) > 0) return false;
   const texts = await Promise.all(DEMO_HANDOUTS.map(({ file }) => readFile(path.join(folder, file), 'utf8')));
@@ -22,7 +27,12 @@ export async function loadDemo(db: Database, handouts: HandoutStore, pupils: Pup
   if (!school) throw new Error('The demo school was not stored.');
   const [teacher] = await db
     .insert(teachers)
-    .values({ schoolId: school.id, name: DEMO_TEACHER, email: DEMO_SIGN_IN.email, passwordHash: await hashPassword(DEMO_SIGN_IN.password) })
+    .values({
+      schoolId: school.id,
+      name: DEMO_TEACHER,
+      email: DEMO_SIGN_IN.email,
+      passwordHash: await hashPassword(DEMO_SIGN_IN.password),
+    })
     .returning();
   if (!teacher) throw new Error('The demo teacher was not stored.');
   for (const pupil of DEMO_PUPILS) await pupils.add(school.id, pupil);

@@ -26,10 +26,31 @@ const CODECS: Readonly<Record<ExportFormat, readonly string[]>> = {
  * Writes a reading's sound as a file with tags, through ffmpeg.
  * @throws HttpProblem when ffmpeg is not installed or fails; the signal's reason when cancelled. No half file stays.
  */
-export async function encodeAudio(audio: AudioSource, format: ExportFormat, tags: AudioTags, target: string, signal: AbortSignal): Promise<void> {
+export async function encodeAudio(
+  audio: AudioSource,
+  format: ExportFormat,
+  tags: AudioTags,
+  target: string,
+  signal: AbortSignal,
+): Promise<void> {
   const draft = `${target}.part`;
   const metadata = Object.entries(tags).flatMap(([key, value]) => ['-metadata', `${key}=${value}`]);
-  const args = ['-hide_banner', '-loglevel', 'error', '-nostdin', '-y', '-f', 'wav', '-i', 'pipe:0', '-map_metadata', '-1', ...metadata, ...CODECS[format], draft];
+  const args = [
+    '-hide_banner',
+    '-loglevel',
+    'error',
+    '-nostdin',
+    '-y',
+    '-f',
+    'wav',
+    '-i',
+    'pipe:0',
+    '-map_metadata',
+    '-1',
+    ...metadata,
+    ...CODECS[format],
+    draft,
+  ];
   try {
     await runFfmpeg(args, audio, signal);
     await rename(draft, target);
@@ -49,9 +70,19 @@ async function runFfmpeg(args: readonly string[], audio: AudioSource, signal: Ab
   const ended = new Promise<void>((resolve, reject) => {
     child.on('error', (error: NodeJS.ErrnoException) => {
       const missing = error.code === 'ENOENT';
-      reject(missing ? new HttpProblem(503, 'no-ffmpeg', 'The program ffmpeg is not installed, so no sound file can be written. Install it (apt-get install ffmpeg) and try again.') : error);
+      reject(
+        missing
+          ? new HttpProblem(
+              503,
+              'no-ffmpeg',
+              'The program ffmpeg is not installed, so no sound file can be written. Install it (apt-get install ffmpeg) and try again.',
+            )
+          : error,
+      );
     });
-    child.on('close', (status) => (status === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${status}: ${complaint}`))));
+    child.on('close', (status) =>
+      status === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${status}: ${complaint}`)),
+    );
   });
   const fed = pipeline(Readable.from(audio.read()), child.stdin).catch((error: NodeJS.ErrnoException) => {
     // A closed pipe means that ffmpeg ended; its status tells why.

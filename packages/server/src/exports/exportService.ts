@@ -41,7 +41,13 @@ export class ExportService {
     const { fileName } = await this.#names(schoolId, readingId, format);
     const earlier = await this.#parts.jobs.latest(readingId, 'export', format);
     if (earlier?.state === 'waiting' || earlier?.state === 'running') return earlier;
-    if (earlier?.state === 'done' && earlier.fileName === fileName && earlier.file !== null && (await exists(earlier.file))) return earlier;
+    if (
+      earlier?.state === 'done' &&
+      earlier.fileName === fileName &&
+      earlier.file !== null &&
+      (await exists(earlier.file))
+    )
+      return earlier;
     return runner.enqueue({ schoolId, kind: 'export', readingId, format });
   }
 
@@ -50,12 +56,24 @@ export class ExportService {
     const format = job.format === 'wav' ? 'wav' : 'mp3';
     const reading = await this.#parts.readings.get(job.schoolId, job.readingId);
     const { fileName, title, pupil } = await this.#names(job.schoolId, job.readingId, format);
-    await this.#parts.service.makeAll(reading, context.signal, (done, total) => context.progress(done, Math.ceil(total * (1 + ENCODING_SHARE))));
+    await this.#parts.service.makeAll(reading, context.signal, (done, total) =>
+      context.progress(done, Math.ceil(total * (1 + ENCODING_SHARE))),
+    );
     const voice = this.#parts.voices.find(reading.voice);
     const planned = await this.#parts.readings.get(job.schoolId, job.readingId);
-    const audio = await this.#parts.service.audio(job.schoolId, reading.id, 0, planned.sentences, context.signal);
+    const audio = await this.#parts.service.audio(
+      job.schoolId,
+      reading.id,
+      0,
+      planned.sentences,
+      context.signal,
+    );
     if (format === 'wav' && audio.bytes > MAX_WAV_BYTES) {
-      throw new HttpProblem(413, 'too-long', 'This reading is too long for a WAV file (4 GB). Save it as MP3.');
+      throw new HttpProblem(
+        413,
+        'too-long',
+        'This reading is too long for a WAV file (4 GB). Save it as MP3.',
+      );
     }
     await mkdir(this.#parts.folder, { recursive: true });
     const file = path.join(this.#parts.folder, `${job.id}.${format}`);
@@ -76,21 +94,37 @@ export class ExportService {
     const names = await readdir(this.#parts.folder).catch(() => []);
     for (const name of names) {
       const file = path.join(this.#parts.folder, name);
-      const age = Date.now() - (await stat(file).then((found) => found.mtimeMs, () => Date.now()));
+      const age =
+        Date.now() -
+        (await stat(file).then(
+          (found) => found.mtimeMs,
+          () => Date.now(),
+        ));
       if (age > KEPT_MILLISECONDS) await unlink(file).catch(() => undefined);
     }
   }
 
-  async #names(schoolId: string, readingId: string, format: ExportFormat): Promise<{ fileName: string; title: string; pupil: string }> {
+  async #names(
+    schoolId: string,
+    readingId: string,
+    format: ExportFormat,
+  ): Promise<{ fileName: string; title: string; pupil: string }> {
     const reading = await this.#parts.readings.get(schoolId, readingId);
     const [handout, pupil] = await Promise.all([
       this.#parts.handouts.row(schoolId, reading.handoutId),
       this.#parts.pupils.get(schoolId, reading.pupilId),
     ]);
-    return { fileName: audioFileName(handout.title, pupil.name, format), title: handout.title, pupil: pupil.name };
+    return {
+      fileName: audioFileName(handout.title, pupil.name, format),
+      title: handout.title,
+      pupil: pupil.name,
+    };
   }
 }
 
 async function exists(file: string): Promise<boolean> {
-  return access(file).then(() => true, () => false);
+  return access(file).then(
+    () => true,
+    () => false,
+  );
 }

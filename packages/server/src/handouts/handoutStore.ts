@@ -1,4 +1,11 @@
-import { handoutSchema, handoutSummarySchema, type Handout, type HandoutInput, type HandoutPatch, type HandoutSummary } from '@aurelfield/api';
+import {
+  handoutSchema,
+  handoutSummarySchema,
+  type Handout,
+  type HandoutInput,
+  type HandoutPatch,
+  type HandoutSummary,
+} from '@aurelfield/api';
 import type { Block } from '@aurelfield/core';
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -57,7 +64,12 @@ export class HandoutStore {
   }
 
   /** Stores a handout with its source: the file as uploaded, or the text as typed. */
-  async add(schoolId: string, teacherId: string | null, input: HandoutInput, file?: UploadedFile): Promise<Handout> {
+  async add(
+    schoolId: string,
+    teacherId: string | null,
+    input: HandoutInput,
+    file?: UploadedFile,
+  ): Promise<Handout> {
     const found = handoutBlocks(input);
     const words = await countWords(found, input.language);
     const handoutId = await this.#db.transaction(async (tx) => {
@@ -84,7 +96,8 @@ export class HandoutStore {
         label: block.label ?? null,
         text: block.text,
       }));
-      for (let at = 0; at < rows.length; at += ROWS_PER_INSERT) await tx.insert(blocks).values(rows.slice(at, at + ROWS_PER_INSERT));
+      for (let at = 0; at < rows.length; at += ROWS_PER_INSERT)
+        await tx.insert(blocks).values(rows.slice(at, at + ROWS_PER_INSERT));
       await tx.insert(sources).values({
         handoutId: made.id,
         schoolId,
@@ -115,7 +128,13 @@ export class HandoutStore {
     const changed = await this.#db
       .update(handouts)
       .set({ deletedAt: deleted ? new Date() : null })
-      .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId), deleted ? isNull(handouts.deletedAt) : isNotNull(handouts.deletedAt)))
+      .where(
+        and(
+          eq(handouts.id, handoutId),
+          eq(handouts.schoolId, schoolId),
+          deleted ? isNull(handouts.deletedAt) : isNotNull(handouts.deletedAt),
+        ),
+      )
       .returning({ id: handouts.id });
     if (changed.length === 0) throw notFound('This handout');
   }
@@ -126,10 +145,16 @@ export class HandoutStore {
       .select({ source: sources, title: handouts.title })
       .from(sources)
       .innerJoin(handouts, eq(handouts.id, sources.handoutId))
-      .where(and(eq(sources.handoutId, handoutId), eq(sources.schoolId, schoolId), isNull(handouts.deletedAt)));
+      .where(
+        and(eq(sources.handoutId, handoutId), eq(sources.schoolId, schoolId), isNull(handouts.deletedAt)),
+      );
     if (!row) throw notFound('This handout');
     const { source, title } = row;
-    return { fileName: source.fileName ?? `${title}.txt`, mediaType: source.mediaType, content: source.content };
+    return {
+      fileName: source.fileName ?? `${title}.txt`,
+      mediaType: source.mediaType,
+      content: source.content,
+    };
   }
 
   /** The row itself, for those who plan a reading of it. */
@@ -144,13 +169,22 @@ export class HandoutStore {
       .select({ handout: handouts, sourceKind: sources.kind, sourceName: sources.fileName })
       .from(handouts)
       .innerJoin(sources, eq(sources.handoutId, handouts.id))
-      .where(and(eq(handouts.schoolId, schoolId), isNull(handouts.deletedAt), handoutId === undefined ? undefined : eq(handouts.id, handoutId)))
+      .where(
+        and(
+          eq(handouts.schoolId, schoolId),
+          isNull(handouts.deletedAt),
+          handoutId === undefined ? undefined : eq(handouts.id, handoutId),
+        ),
+      )
       .$dynamic();
   }
 
   async #readyPupils(schoolId: string): Promise<Map<string, string[]>> {
     const rows = await this.#db
-      .select({ handoutId: readings.handoutId, names: sql<string[]>`array_agg(distinct ${pupils.name} order by ${pupils.name})` })
+      .select({
+        handoutId: readings.handoutId,
+        names: sql<string[]>`array_agg(distinct ${pupils.name} order by ${pupils.name})`,
+      })
       .from(readings)
       .innerJoin(pupils, and(eq(pupils.id, readings.pupilId), isNull(pupils.archivedAt)))
       .innerJoin(jobs, and(eq(jobs.readingId, readings.id), eq(jobs.kind, 'make'), eq(jobs.state, 'done')))
@@ -168,10 +202,11 @@ interface SelectedRow {
 
 function toSummary({ handout, sourceKind, sourceName }: SelectedRow, readyFor: string[]): HandoutSummary {
   const { id, title, subject, className, language, words } = handout;
+  // prettier-ignore
   return handoutSummarySchema.parse({
     id, title, subject, className, language, words, sourceKind, sourceName, readyFor,
     createdAt: handout.createdAt.toISOString(),
-  }); // prettier-ignore
+  });
 }
 
 function contentHash(found: readonly Block[]): string {

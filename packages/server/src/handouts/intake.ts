@@ -29,24 +29,46 @@ const MARKDOWN_FILE = /\.(md|markdown)$/iu;
  */
 export function readTextFile(file: UploadedFile): { text: string; format: TextFormat; encoding: string } {
   if (!TEXT_FILE.test(file.name)) {
-    throw new HttpProblem(415, 'file-type', `“${file.name}” is not a .txt or .md file. Open it, copy its text and paste it here.`);
+    throw new HttpProblem(
+      415,
+      'file-type',
+      `“${file.name}” is not a .txt or .md file. Open it, copy its text and paste it here.`,
+    );
   }
-  if (file.bytes.length === 0) throw new HttpProblem(422, 'empty', `“${file.name}” is empty. Choose the file again, or paste its text.`);
+  if (file.bytes.length === 0)
+    throw new HttpProblem(422, 'empty', `“${file.name}” is empty. Choose the file again, or paste its text.`);
   try {
     const { text, encoding } = decodeText(file.bytes);
-    return { text: text.replace(/\u0000/gu, ''), format: MARKDOWN_FILE.test(file.name) ? 'markdown' : 'text', encoding };
+    return {
+      text: text.replaceAll('\0', ''),
+      format: MARKDOWN_FILE.test(file.name) ? 'markdown' : 'text',
+      encoding,
+    };
   } catch (error) {
     if (!(error instanceof NotTextError)) throw error;
-    throw new HttpProblem(422, 'not-text', `“${file.name}” is called a text file but holds something else. Open it in the program it was made with and save it as plain text.`);
+    throw new HttpProblem(
+      422,
+      'not-text',
+      `“${file.name}” is called a text file but holds something else. Open it in the program it was made with and save it as plain text.`,
+    );
   }
 }
 
 /** What a text is: the title and language it seems to have and what it holds. */
-export async function examine(text: string, voices: VoiceRegistry, hints: { fileName?: string | undefined; format?: TextFormat; encoding?: string } = {}): Promise<Intake> {
+export async function examine(
+  text: string,
+  voices: VoiceRegistry,
+  hints: { fileName?: string | undefined; format?: TextFormat; encoding?: string } = {},
+): Promise<Intake> {
   checkLength(text);
   const format = hints.format ?? (looksLikeMarkdown(text) ? 'markdown' : 'text');
   const blocks = blocksOf(text, format);
-  const language = guessLanguage(blocks.slice(0, 40).map((block) => block.text).join(' '));
+  const language = guessLanguage(
+    blocks
+      .slice(0, 40)
+      .map((block) => block.text)
+      .join(' '),
+  );
   return {
     text,
     format,
@@ -63,8 +85,9 @@ export async function examine(text: string, voices: VoiceRegistry, hints: { file
 /** The blocks of a handout about to be stored. @throws HttpProblem when there is nothing to read or far too much. */
 export function handoutBlocks({ text, format }: Pick<HandoutInput, 'text' | 'format'>): Block[] {
   checkLength(text);
-  const blocks = blocksOf(text.replace(/\u0000/gu, ''), format);
-  if (blocks.length === 0) throw new HttpProblem(422, 'empty', 'There is no text yet. Paste or type some, or drop a file.');
+  const blocks = blocksOf(text.replaceAll('\0', ''), format);
+  if (blocks.length === 0)
+    throw new HttpProblem(422, 'empty', 'There is no text yet. Paste or type some, or drop a file.');
   return blocks;
 }
 
@@ -90,5 +113,9 @@ function checkLength(text: string): void {
   if (text.length <= MAX_HANDOUT_CHARACTERS) return;
   const have = text.length.toLocaleString('en-GB');
   const most = MAX_HANDOUT_CHARACTERS.toLocaleString('en-GB');
-  throw new HttpProblem(413, 'too-long', `This text has ${have} characters; one handout may have ${most}. Split it and add the parts one by one.`);
+  throw new HttpProblem(
+    413,
+    'too-long',
+    `This text has ${have} characters; one handout may have ${most}. Split it and add the parts one by one.`,
+  );
 }

@@ -38,7 +38,9 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
     const input = handoutInputSchema.parse(request.body);
     const file = uploaded(request);
     if (file) readTextFile(file);
-    response.status(201).json(await store.add(schoolOf(request), request.session.teacherId ?? null, input, file));
+    response
+      .status(201)
+      .json(await store.add(schoolOf(request), request.session.teacherId ?? null, input, file));
   });
 
   router.get('/handouts/:id', async (request, response) => {
@@ -46,7 +48,9 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
   });
 
   router.patch('/handouts/:id', async (request, response) => {
-    response.json(await store.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)));
+    response.json(
+      await store.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)),
+    );
   });
 
   router.delete('/handouts/:id', async (request, response) => {
@@ -69,5 +73,7 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
 }
 
 function uploaded(request: Request): UploadedFile | undefined {
-  return request.file === undefined ? undefined : { name: request.file.originalname, bytes: request.file.buffer };
+  return request.file === undefined
+    ? undefined
+    : { name: request.file.originalname, bytes: request.file.buffer };
 }

@@ -15,7 +15,8 @@ export class HttpProblem extends Error {
   }
 }
 
-export const notFound = (what: string) => new HttpProblem(404, 'not-found', `${what} is not here (any more).`);
+export const notFound = (what: string) =>
+  new HttpProblem(404, 'not-found', `${what} is not here (any more).`);
 
 /** Answers every unknown address below /api. */
 export const unknownAddress: RequestHandler = (_request, _response, next) => {
@@ -40,14 +41,23 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
 function asProblem(error: unknown): HttpProblem | undefined {
   if (error instanceof HttpProblem) return error;
   if (error instanceof z.ZodError) {
-    return new HttpProblem(400, 'invalid', error.issues[0]?.message ?? 'Something in the request is not as it should be.');
+    return new HttpProblem(
+      400,
+      'invalid',
+      error.issues[0]?.message ?? 'Something in the request is not as it should be.',
+    );
   }
   const type = (error as { type?: unknown } | null)?.type;
   const code = (error as { code?: unknown } | null)?.code;
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE' || code === 'LIMIT_FIELD_VALUE') {
-    return new HttpProblem(413, 'too-large', 'That is too large. A file may have 20 MB, a text 2 million characters. Split it and add the parts.');
+    return new HttpProblem(
+      413,
+      'too-large',
+      'That is too large. A file may have 20 MB, a text 2 million characters. Split it and add the parts.',
+    );
   }
   if (type === 'entity.parse.failed') return new HttpProblem(400, 'invalid', 'The request is not readable.');
-  if (typeof code === 'string' && code.startsWith('LIMIT_')) return new HttpProblem(400, 'invalid', 'The upload is not as it should be.');
+  if (typeof code === 'string' && code.startsWith('LIMIT_'))
+    return new HttpProblem(400, 'invalid', 'The upload is not as it should be.');
   return undefined;
 }

@@ -35,7 +35,12 @@ export class JobRunner {
   readonly #running = new Map<string, AbortController>();
   readonly #lanes = new Map<string, string[]>();
 
-  constructor(databaseUrl: string, store: JobStore, handlers: Readonly<Record<JobRow['kind'], JobHandler>>, log: Logger) {
+  constructor(
+    databaseUrl: string,
+    store: JobStore,
+    handlers: Readonly<Record<JobRow['kind'], JobHandler>>,
+    log: Logger,
+  ) {
     this.#boss = new PgBoss({ connectionString: databaseUrl, max: 4, supervise: true });
     this.#boss.on('error', (error) => log.error({ err: error }, 'job queue'));
     this.#store = store;
@@ -51,9 +56,15 @@ export class JobRunner {
       await this.#boss.purgeQueue(name);
       const ids: string[] = [];
       for (let lane = 0; lane < lanes; lane++) {
-        ids.push(await this.#boss.work<{ jobId: string }>(name, { batchSize: 1, pollingIntervalSeconds: 1 }, async ([job]) => {
-            if (job) await this.#run(job.data.jobId);
-          }));
+        ids.push(
+          await this.#boss.work<{ jobId: string }>(
+            name,
+            { batchSize: 1, pollingIntervalSeconds: 1 },
+            async ([job]) => {
+              if (job) await this.#run(job.data.jobId);
+            },
+          ),
+        );
       }
       this.#lanes.set(name, ids);
     }
@@ -92,13 +103,20 @@ export class JobRunner {
     const controller = new AbortController();
     this.#running.set(jobId, controller);
     try {
-      const result = await this.#handlers[job.kind](job, { signal: controller.signal, progress: this.#throttled(jobId) });
+      const result = await this.#handlers[job.kind](job, {
+        signal: controller.signal,
+        progress: this.#throttled(jobId),
+      });
       controller.signal.throwIfAborted();
       await this.#store.end(jobId, { state: 'done', ...result });
     } catch (error) {
-      if (controller.signal.reason instanceof Stopping || controller.signal.reason instanceof Cancelled) return;
+      if (controller.signal.reason instanceof Stopping || controller.signal.reason instanceof Cancelled)
+        return;
       this.#log.error({ err: error, jobId }, 'job failed');
-      const message = error instanceof HttpProblem || (error instanceof Error && error.name === 'SpeechError') ? error.message : 'It could not be finished. Try again.';
+      const message =
+        error instanceof HttpProblem || (error instanceof Error && error.name === 'SpeechError')
+          ? error.message
+          : 'It could not be finished. Try again.';
       await this.#store.end(jobId, { state: 'failed', error: message });
     } finally {
       this.#running.delete(jobId);

@@ -25,7 +25,10 @@ export class JobStore {
 
   /** @throws HttpProblem 404 when the school has no such job. */
   async get(schoolId: string, jobId: string): Promise<JobRow> {
-    const [row] = await this.#db.select().from(jobs).where(and(eq(jobs.id, jobId), eq(jobs.schoolId, schoolId)));
+    const [row] = await this.#db
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.schoolId, schoolId)));
     if (!row) throw notFound('This job');
     return row;
   }
@@ -35,7 +38,13 @@ export class JobStore {
     const [row] = await this.#db
       .select()
       .from(jobs)
-      .where(and(eq(jobs.readingId, readingId), eq(jobs.kind, kind), format === undefined ? undefined : eq(jobs.format, format)))
+      .where(
+        and(
+          eq(jobs.readingId, readingId),
+          eq(jobs.kind, kind),
+          format === undefined ? undefined : eq(jobs.format, format),
+        ),
+      )
       .orderBy(desc(jobs.createdAt))
       .limit(1);
     return row;
@@ -43,7 +52,10 @@ export class JobStore {
 
   /** Jobs that a stopped server left. */
   async unfinished(): Promise<JobRow[]> {
-    return this.#db.select().from(jobs).where(inArray(jobs.state, [...UNFINISHED]));
+    return this.#db
+      .select()
+      .from(jobs)
+      .where(inArray(jobs.state, [...UNFINISHED]));
   }
 
   /** Takes a job up, unless it was cancelled or done meanwhile. */
@@ -61,7 +73,10 @@ export class JobStore {
   }
 
   /** Ends a job that has not ended; returns whether it did. */
-  async end(jobId: string, values: Pick<JobRow, 'state'> & Partial<Pick<JobRow, 'error' | 'file' | 'fileName'>>): Promise<boolean> {
+  async end(
+    jobId: string,
+    values: Pick<JobRow, 'state'> & Partial<Pick<JobRow, 'error' | 'file' | 'fileName'>>,
+  ): Promise<boolean> {
     const ended = await this.#db
       .update(jobs)
       .set({ ...values, updatedAt: new Date() })

@@ -28,7 +28,10 @@ export class PupilStore {
   /** Adds a pupil with a first profile. */
   async add(schoolId: string, input: PupilInput): Promise<Pupil> {
     const pupilId = await this.#db.transaction(async (tx) => {
-      const [pupil] = await tx.insert(pupils).values({ schoolId, name: input.name, note: input.note }).returning({ id: pupils.id });
+      const [pupil] = await tx
+        .insert(pupils)
+        .values({ schoolId, name: input.name, note: input.note })
+        .returning({ id: pupils.id });
       if (!pupil) throw new Error('The pupil was not stored.');
       await tx.insert(profiles).values({ schoolId, pupilId: pupil.id, ...input.profile });
       return pupil.id;
@@ -42,7 +45,10 @@ export class PupilStore {
     await this.#db.transaction(async (tx) => {
       await tx.update(pupils).set({ name: input.name, note: input.note }).where(own(schoolId, pupilId));
       if (JSON.stringify(before.profile) === JSON.stringify(input.profile)) return;
-      await tx.update(profiles).set({ current: false }).where(and(eq(profiles.pupilId, pupilId), eq(profiles.current, true)));
+      await tx
+        .update(profiles)
+        .set({ current: false })
+        .where(and(eq(profiles.pupilId, pupilId), eq(profiles.current, true)));
       await tx.insert(profiles).values({ schoolId, pupilId, ...input.profile });
     });
     return this.get(schoolId, pupilId);
@@ -63,7 +69,13 @@ export class PupilStore {
       .select({ pupil: pupils, profile: profiles })
       .from(pupils)
       .innerJoin(profiles, and(eq(profiles.pupilId, pupils.id), eq(profiles.current, true)))
-      .where(and(eq(pupils.schoolId, schoolId), isNull(pupils.archivedAt), pupilId === undefined ? undefined : eq(pupils.id, pupilId)))
+      .where(
+        and(
+          eq(pupils.schoolId, schoolId),
+          isNull(pupils.archivedAt),
+          pupilId === undefined ? undefined : eq(pupils.id, pupilId),
+        ),
+      )
       .$dynamic();
   }
 }
@@ -72,7 +84,18 @@ function own(schoolId: string, pupilId: string) {
   return and(eq(pupils.id, pupilId), eq(pupils.schoolId, schoolId));
 }
 
-function toPupil({ pupil, profile }: { pupil: typeof pupils.$inferSelect; profile: typeof profiles.$inferSelect }): Pupil {
+function toPupil({
+  pupil,
+  profile,
+}: {
+  pupil: typeof pupils.$inferSelect;
+  profile: typeof profiles.$inferSelect;
+}): Pupil {
   const { voices, pace, pitch, pauses, look } = profile satisfies Profile;
-  return pupilSchema.parse({ id: pupil.id, name: pupil.name, note: pupil.note, profile: { voices, pace, pitch, pauses, look } });
+  return pupilSchema.parse({
+    id: pupil.id,
+    name: pupil.name,
+    note: pupil.note,
+    profile: { voices, pace, pitch, pauses, look },
+  });
 }

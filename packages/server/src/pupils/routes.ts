@@ -24,7 +24,9 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   });
 
   router.put('/pupils/:id', async (request, response) => {
-    response.json(await pupils.update(schoolOf(request), idParam(request), pupilInputSchema.parse(request.body)));
+    response.json(
+      await pupils.update(schoolOf(request), idParam(request), pupilInputSchema.parse(request.body)),
+    );
   });
 
   router.delete('/pupils/:id', async (request, response) => {
@@ -44,10 +46,18 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     const chunks: Buffer[] = [];
     let samples = 0;
-    for (const sentence of planHandout([{ type: 'paragraph', text, offset: 0 }], language, planVoice, profile)) {
+    for (const sentence of planHandout(
+      [{ type: 'paragraph', text, offset: 0 }],
+      language,
+      planVoice,
+      profile,
+    )) {
       const clip = await voices.speak(sentence.plan, { priority: 'listening' });
       const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
-      chunks.push(Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength), Buffer.alloc(pause * 2));
+      chunks.push(
+        Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength),
+        Buffer.alloc(pause * 2),
+      );
       samples += clip.pcm.length + pause;
     }
     response.type('audio/wav').send(Buffer.concat([wavHeader(voice.sampleRate, samples), ...chunks]));

@@ -48,7 +48,7 @@ function* silence(bytes: number): Generator<Uint8Array> {
 async function* fileBytes(file: string, from: number, to: number): AsyncGenerator<Uint8Array> {
   const handle = await open(file, 'r');
   try {
-    for (let at = from; at < to; ) {
+    for (let at = from; at < to;) {
       const buffer = Buffer.allocUnsafe(Math.min(CHUNK_BYTES, to - at));
       const { bytesRead } = await handle.read(buffer, 0, buffer.length, at);
       if (bytesRead === 0) throw new Error(`The clip ${file} is shorter than it should be.`);

@@ -38,7 +38,10 @@ export class ClipStore {
     const wanted = [...new Set(keys)];
     for (let at = 0; at < wanted.length; at += KEYS_PER_QUERY) {
       const some = wanted.slice(at, at + KEYS_PER_QUERY);
-      const rows = await this.#db.select().from(clips).where(and(eq(clips.schoolId, schoolId), inArray(clips.key, some)));
+      const rows = await this.#db
+        .select()
+        .from(clips)
+        .where(and(eq(clips.schoolId, schoolId), inArray(clips.key, some)));
       for (const row of rows) found.set(row.key, this.#toClip(row));
     }
     return found;
@@ -49,11 +52,15 @@ export class ClipStore {
     const found = await this.find(schoolId, keys);
     const gone: string[] = [];
     for (const clip of found.values()) {
-      const size = await stat(clip.file).then((facts) => facts.size, () => -1);
+      const size = await stat(clip.file).then(
+        (facts) => facts.size,
+        () => -1,
+      );
       if (size !== clip.samples * BYTES_PER_SAMPLE) gone.push(clip.key);
     }
     for (const key of gone) found.delete(key);
-    if (gone.length > 0) await this.#db.delete(clips).where(and(eq(clips.schoolId, schoolId), inArray(clips.key, gone)));
+    if (gone.length > 0)
+      await this.#db.delete(clips).where(and(eq(clips.schoolId, schoolId), inArray(clips.key, gone)));
     return found;
   }
 
@@ -70,7 +77,10 @@ export class ClipStore {
       wordTimes: clip.words.map(({ start, end }) => [start, end] as const),
       createdAt: new Date(),
     };
-    await this.#db.insert(clips).values(row).onConflictDoUpdate({ target: [clips.schoolId, clips.key], set: row });
+    await this.#db
+      .insert(clips)
+      .values(row)
+      .onConflictDoUpdate({ target: [clips.schoolId, clips.key], set: row });
     return this.#toClip(row);
   }
 

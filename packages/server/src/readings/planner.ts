@@ -20,7 +20,9 @@ export class Planner {
 
   /** Plans until the first sentences are there, so that sound can begin. */
   async begin(reading: ReadingRow): Promise<ReadingRow> {
-    const current = await this.#alone(reading, (fresh) => (fresh.planned || fresh.sentences > 0 ? fresh : this.#plan(fresh, 1)));
+    const current = await this.#alone(reading, (fresh) =>
+      fresh.planned || fresh.sentences > 0 ? fresh : this.#plan(fresh, 1),
+    );
     return current;
   }
 
@@ -29,9 +31,14 @@ export class Planner {
     return this.#alone(reading, (fresh) => (fresh.planned ? fresh : this.#plan(fresh, Infinity, signal)));
   }
 
-  async #alone(reading: ReadingRow, work: (fresh: ReadingRow) => ReadingRow | Promise<ReadingRow>): Promise<ReadingRow> {
+  async #alone(
+    reading: ReadingRow,
+    work: (fresh: ReadingRow) => ReadingRow | Promise<ReadingRow>,
+  ): Promise<ReadingRow> {
     const before = this.#busy.get(reading.id) ?? Promise.resolve();
-    const turn = before.catch(() => undefined).then(async () => work(await this.#readings.get(reading.schoolId, reading.id)));
+    const turn = before
+      .catch(() => undefined)
+      .then(async () => work(await this.#readings.get(reading.schoolId, reading.id)));
     this.#busy.set(reading.id, turn);
     try {
       return await turn;

@@ -43,18 +43,46 @@ export class ReadingService {
    */
   async open(schoolId: string, handoutId: string, pupilId: string, runner: JobRunner): Promise<Reading> {
     const { handouts, pupils, readings, planner, voices, jobs } = this.#parts;
-    const [handout, pupil] = await Promise.all([handouts.row(schoolId, handoutId), pupils.get(schoolId, pupilId)]);
+    const [handout, pupil] = await Promise.all([
+      handouts.row(schoolId, handoutId),
+      pupils.get(schoolId, pupilId),
+    ]);
     const { voices: chosen, pace, pitch, pauses } = pupil.profile;
     const voice = voices.voiceFor(handout.language, chosen);
     if (!voice) throw noVoice(handout.language, voices);
     const engineVersion = voices.engineVersion(voice.id) ?? '';
     const settings = { pace, pitch, pauses };
     const planHash = createHash('sha256')
-      .update(JSON.stringify([PLAN_VERSION, handout.contentHash, handout.language, voice.id, engineVersion, pace, pitch, pauses.comma, pauses.sentence, pauses.paragraph, pauses.heading]))
+      .update(
+        JSON.stringify([
+          PLAN_VERSION,
+          handout.contentHash,
+          handout.language,
+          voice.id,
+          engineVersion,
+          pace,
+          pitch,
+          pauses.comma,
+          pauses.sentence,
+          pauses.paragraph,
+          pauses.heading,
+        ]),
+      )
       .digest('hex');
-    const row = await readings.findOrAdd({ schoolId, handoutId, pupilId, planHash, language: handout.language, voice: voice.id, engineVersion, sampleRate: voice.sampleRate, settings });
+    const row = await readings.findOrAdd({
+      schoolId,
+      handoutId,
+      pupilId,
+      planHash,
+      language: handout.language,
+      voice: voice.id,
+      engineVersion,
+      sampleRate: voice.sampleRate,
+      settings,
+    });
     const reading = await planner.begin(row);
-    if (!(await jobs.latest(row.id, 'make'))) await runner.enqueue({ schoolId, kind: 'make', readingId: row.id });
+    if (!(await jobs.latest(row.id, 'make')))
+      await runner.enqueue({ schoolId, kind: 'make', readingId: row.id });
     return this.describe(reading);
   }
 
@@ -67,34 +95,59 @@ export class ReadingService {
   async sentences(schoolId: string, readingId: string, from: number, to: number): Promise<ReadingSentence[]> {
     await this.#parts.readings.get(schoolId, readingId);
     const rows = await this.#parts.readings.sentences(readingId, from, to);
-    const clips = await this.#parts.clips.find(schoolId, rows.map((row) => row.clipKey));
+    const clips = await this.#parts.clips.find(
+      schoolId,
+      rows.map((row) => row.clipKey),
+    );
     return rows.map((row) => toSentence(row, clips.get(row.clipKey)));
   }
 
   /** The same, but what is missing is made first, before all that is made in advance. */
-  async makeSentences(schoolId: string, readingId: string, from: number, to: number, signal?: AbortSignal): Promise<ReadingSentence[]> {
+  async makeSentences(
+    schoolId: string,
+    readingId: string,
+    from: number,
+    to: number,
+    signal?: AbortSignal,
+  ): Promise<ReadingSentence[]> {
     await this.#parts.readings.get(schoolId, readingId);
     const rows = await this.#parts.readings.sentences(readingId, from, to);
-    const clips = await this.#clipsOf(schoolId, rows, { priority: 'listening', ...(signal ? { signal } : {}) });
+    const clips = await this.#clipsOf(schoolId, rows, {
+      priority: 'listening',
+      ...(signal ? { signal } : {}),
+    });
     return rows.map((row, i) => toSentence(row, clips[i]));
   }
 
   /** The sound of some sentences, pauses after them included; what is missing is made first. */
-  async audio(schoolId: string, readingId: string, from: number, to: number, signal?: AbortSignal): Promise<AudioSource> {
+  async audio(
+    schoolId: string,
+    readingId: string,
+    from: number,
+    to: number,
+    signal?: AbortSignal,
+  ): Promise<AudioSource> {
     const reading = await this.#parts.readings.get(schoolId, readingId);
     const rows = await this.#parts.readings.sentences(readingId, from, to);
     if (rows.length === 0) throw new HttpProblem(416, 'no-sentence', 'The reading has no such sentences.');
-    const clips = await this.#clipsOf(schoolId, rows, { priority: 'listening', ...(signal ? { signal } : {}) });
+    const clips = await this.#clipsOf(schoolId, rows, {
+      priority: 'listening',
+      ...(signal ? { signal } : {}),
+    });
     return new AudioSource(reading.sampleRate, partsOf(reading, rows, clips));
   }
 
   /** Plans and makes all that is missing; tells how far it is. Rejects with the signal's reason when cancelled. */
-  async makeAll(reading: ReadingRow, signal: AbortSignal, progress: (done: number, total: number) => Promise<void>): Promise<void> {
+  async makeAll(
+    reading: ReadingRow,
+    signal: AbortSignal,
+    progress: (done: number, total: number) => Promise<void>,
+  ): Promise<void> {
     const { planner, readings, maker } = this.#parts;
     const planned = await planner.finish(reading, signal);
     let { made } = await readings.progress(reading.id);
     await progress(made, planned.sentences);
-    for (let from = 0; ; ) {
+    for (let from = 0; ;) {
       const missing = await readings.missing(reading.id, from, MAKING_BATCH);
       const last = missing.at(-1);
       if (last === undefined) break;
@@ -113,7 +166,12 @@ export class ReadingService {
     const { readings, voices, jobs } = this.#parts;
     const [progress, job] = await Promise.all([readings.progress(row.id), jobs.latest(row.id, 'make')]);
     const voice = voices.find(row.voice);
-    if (!voice) throw new HttpProblem(409, 'voice-gone', 'The voice of this reading is not installed any more. Choose another one for the pupil.');
+    if (!voice)
+      throw new HttpProblem(
+        409,
+        'voice-gone',
+        'The voice of this reading is not installed any more. Choose another one for the pupil.',
+      );
     const complete = row.planned && progress.made === progress.sentences;
     return {
       id: row.id,
@@ -131,13 +189,30 @@ export class ReadingService {
     };
   }
 
-  async #clipsOf(schoolId: string, rows: readonly SentenceRow[], options: SpeakOptions): Promise<StoredClip[]> {
-    const stored = await this.#parts.clips.load(schoolId, rows.map((row) => row.clipKey));
-    return Promise.all(rows.map((row) => stored.get(row.clipKey) ?? this.#parts.maker.get(schoolId, { key: row.clipKey, plan: row.plan }, options)));
+  async #clipsOf(
+    schoolId: string,
+    rows: readonly SentenceRow[],
+    options: SpeakOptions,
+  ): Promise<StoredClip[]> {
+    const stored = await this.#parts.clips.load(
+      schoolId,
+      rows.map((row) => row.clipKey),
+    );
+    return Promise.all(
+      rows.map(
+        async (row) =>
+          stored.get(row.clipKey) ??
+          this.#parts.maker.get(schoolId, { key: row.clipKey, plan: row.plan }, options),
+      ),
+    );
   }
 }
 
-function partsOf(reading: ReadingRow, rows: readonly SentenceRow[], clips: readonly StoredClip[]): AudioPart[] {
+function partsOf(
+  reading: ReadingRow,
+  rows: readonly SentenceRow[],
+  clips: readonly StoredClip[],
+): AudioPart[] {
   return rows.flatMap((row, i) => {
     const clip = clips[i];
     const pause = { samples: toSamples(row.pauseAfter, reading.sampleRate) };
@@ -146,7 +221,12 @@ function partsOf(reading: ReadingRow, rows: readonly SentenceRow[], clips: reado
 }
 
 function toSentence(row: SentenceRow, clip: StoredClip | undefined): ReadingSentence {
-  const words = row.words.map(([start, end, firstSpoken, spokenCount]) => ({ start, end, firstSpoken, spokenCount }));
+  const words = row.words.map(([start, end, firstSpoken, spokenCount]) => ({
+    start,
+    end,
+    firstSpoken,
+    spokenCount,
+  }));
   return {
     index: row.position,
     block: row.block,
@@ -166,8 +246,14 @@ function toSentence(row: SentenceRow, clip: StoredClip | undefined): ReadingSent
 
 function noVoice(language: string, voices: VoiceRegistry): HttpProblem {
   const names = new Intl.DisplayNames('en-GB', { type: 'language' });
-  const speaks = [...new Set(voices.voices.map((voice) => names.of(baseLanguage(voice.language)) ?? voice.language))].sort();
-  return new HttpProblem(422, 'no-voice', `No voice here speaks ${nameOf(language, names)}. There are voices for ${speaks.join(', ')}. If the language was guessed wrongly, change it.`);
+  const speaks = [
+    ...new Set(voices.voices.map((voice) => names.of(baseLanguage(voice.language)) ?? voice.language)),
+  ].sort();
+  return new HttpProblem(
+    422,
+    'no-voice',
+    `No voice here speaks ${nameOf(language, names)}. There are voices for ${speaks.join(', ')}. If the language was guessed wrongly, change it.`,
+  );
 }
 
 function nameOf(language: string, names: Intl.DisplayNames): string {
@@ -178,7 +264,11 @@ function nameOf(language: string, names: Intl.DisplayNames): string {
   }
 }
 
-async function eachOf<T>(items: readonly T[], atOnce: number, work: (item: T) => Promise<void>): Promise<void> {
+async function eachOf<T>(
+  items: readonly T[],
+  atOnce: number,
+  work: (item: T) => Promise<void>,
+): Promise<void> {
   const queue = [...items];
   const lane = async () => {
     for (let item = queue.shift(); item !== undefined; item = queue.shift()) await work(item);

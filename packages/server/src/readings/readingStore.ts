@@ -36,7 +36,10 @@ export class ReadingStore {
     await this.#db.insert(readings).values(values).onConflictDoNothing();
     const same = and(eq(readings.handoutId, values.handoutId), eq(readings.pupilId, values.pupilId));
     await this.#db.delete(readings).where(and(same, ne(readings.planHash, values.planHash)));
-    const [row] = await this.#db.select().from(readings).where(and(same, eq(readings.planHash, values.planHash)));
+    const [row] = await this.#db
+      .select()
+      .from(readings)
+      .where(and(same, eq(readings.planHash, values.planHash)));
     if (!row) throw new Error('The reading was not stored.');
     return row;
   }
@@ -53,7 +56,13 @@ export class ReadingStore {
   }
 
   /** Adds the sentences of whole blocks and notes how far planning has come, in one step. */
-  async addSentences(reading: ReadingRow, firstPosition: number, planned: readonly PlannedSentence[], nextBlock: number, isLast: boolean): Promise<void> {
+  async addSentences(
+    reading: ReadingRow,
+    firstPosition: number,
+    planned: readonly PlannedSentence[],
+    nextBlock: number,
+    isLast: boolean,
+  ): Promise<void> {
     await this.#db.transaction(async (tx) => {
       const rows = planned.map((sentence, i) => ({
         readingId: reading.id,
@@ -62,12 +71,15 @@ export class ReadingStore {
         block: sentence.block,
         start: sentence.start,
         end: sentence.end,
-        words: sentence.words.map((word) => [word.start, word.end, word.firstSpoken, word.spokenCount] as const),
+        words: sentence.words.map(
+          (word) => [word.start, word.end, word.firstSpoken, word.spokenCount] as const,
+        ),
         plan: sentence.plan,
         clipKey: planKey(sentence.plan),
         pauseAfter: sentence.pauseAfter,
       }));
-      for (let at = 0; at < rows.length; at += 500) await tx.insert(readingSentences).values(rows.slice(at, at + 500));
+      for (let at = 0; at < rows.length; at += 500)
+        await tx.insert(readingSentences).values(rows.slice(at, at + 500));
       await tx
         .update(readings)
         .set({ plannedBlocks: nextBlock, planned: isLast, sentences: firstPosition + planned.length })
@@ -80,17 +92,36 @@ export class ReadingStore {
     return this.#db
       .select()
       .from(readingSentences)
-      .where(and(eq(readingSentences.readingId, readingId), gte(readingSentences.position, from), lt(readingSentences.position, to)))
+      .where(
+        and(
+          eq(readingSentences.readingId, readingId),
+          gte(readingSentences.position, from),
+          lt(readingSentences.position, to),
+        ),
+      )
       .orderBy(asc(readingSentences.position));
   }
 
   /** The next sentences without a clip, from `from` on. */
   async missing(readingId: string, from: number, limit: number): Promise<MissingClip[]> {
     return this.#db
-      .select({ position: readingSentences.position, key: readingSentences.clipKey, plan: readingSentences.plan })
+      .select({
+        position: readingSentences.position,
+        key: readingSentences.clipKey,
+        plan: readingSentences.plan,
+      })
       .from(readingSentences)
-      .leftJoin(clips, and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)))
-      .where(and(eq(readingSentences.readingId, readingId), gte(readingSentences.position, from), isNull(clips.key)))
+      .leftJoin(
+        clips,
+        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
+      )
+      .where(
+        and(
+          eq(readingSentences.readingId, readingId),
+          gte(readingSentences.position, from),
+          isNull(clips.key),
+        ),
+      )
       .orderBy(asc(readingSentences.position))
       .limit(limit);
   }
@@ -104,7 +135,10 @@ export class ReadingStore {
         duration: sql<number>`coalesce(sum(case when ${clips.key} is not null then ${clips.samples}::float8 / ${clips.sampleRate} + ${readingSentences.pauseAfter} end), 0)::float8`,
       })
       .from(readingSentences)
-      .leftJoin(clips, and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)))
+      .leftJoin(
+        clips,
+        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
+      )
       .where(eq(readingSentences.readingId, readingId));
     return row ?? { sentences: 0, made: 0, duration: 0 };
   }
@@ -115,4 +149,3 @@ export function expectedDuration(row: SentenceRow): number {
   const inner = row.plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
   return estimateDuration(row.plan.words.length, row.plan.speed, inner);
 }
-

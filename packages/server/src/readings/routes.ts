@@ -30,12 +30,18 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
 
   router.post('/readings/:id/sentences/make', async (request, response) => {
     const { from, to } = sentenceRangeSchema.parse(request.body);
-    response.json(await service.makeSentences(schoolOf(request), idParam(request), from, to, leaving(response)));
+    response.json(
+      await service.makeSentences(schoolOf(request), idParam(request), from, to, leaving(response)),
+    );
   });
 
   router.get('/readings/:id/audio.wav', async (request, response) => {
     const { from, to } = sentenceRangeSchema.parse(request.query);
-    await sendAudio(request, response, await service.audio(schoolOf(request), idParam(request), from, to, leaving(response)));
+    await sendAudio(
+      request,
+      response,
+      await service.audio(schoolOf(request), idParam(request), from, to, leaving(response)),
+    );
   });
 
   router.post('/readings/:id/make', async (request, response) => {
@@ -47,7 +53,9 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
 
   router.post('/readings/:id/exports', async (request, response) => {
     const { format } = exportRequestSchema.parse(request.body);
-    response.status(202).json(toJob(await exports.begin(schoolOf(request), idParam(request), format, runner)));
+    response
+      .status(202)
+      .json(toJob(await exports.begin(schoolOf(request), idParam(request), format, runner)));
   });
 
   return router;
@@ -65,7 +73,11 @@ function leaving(response: Response): AbortSignal {
 async function sendAudio(request: Request, response: Response, audio: AudioSource): Promise<void> {
   const ranges = request.range(audio.bytes, { combine: true });
   const range = Array.isArray(ranges) && ranges.type === 'bytes' ? ranges[0] : undefined;
-  response.set({ 'Content-Type': 'audio/wav', 'Accept-Ranges': 'bytes', 'Cache-Control': 'private, max-age=3600' });
+  response.set({
+    'Content-Type': 'audio/wav',
+    'Accept-Ranges': 'bytes',
+    'Cache-Control': 'private, max-age=3600',
+  });
   if (ranges === -1) {
     response.status(416).set('Content-Range', `bytes */${audio.bytes}`).end();
     return;

@@ -42,7 +42,11 @@ export class EspeakEngine implements SpeechEngine {
     if (voice === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
     return this.#pool.run(
       { identifier: voice.identifier, rate: espeakRate(plan.speed), pitch: espeakPitch(plan.pitch), plan },
-      { signal: options.signal, urgent: options.priority === 'listening', timeout: options.timeout ?? DEFAULT_TIMEOUT },
+      {
+        signal: options.signal,
+        urgent: options.priority === 'listening',
+        timeout: options.timeout ?? DEFAULT_TIMEOUT,
+      },
     );
   }
 }

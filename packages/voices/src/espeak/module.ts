@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- packages that read this source need the declaration too
 /// <reference path="./espeak-ng-emscripten.d.ts" />
 import loadModule from '@echogarden/espeak-ng-emscripten';
 

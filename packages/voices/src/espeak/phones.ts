@@ -29,7 +29,10 @@ export function partPhones(alone: readonly (readonly string[])[], heard: readonl
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       if (row === 0 && column === 0) continue;
-      const exchange = row > 0 && column > 0 ? at(row - 1, column - 1) + exchangeCost(expected[row - 1]?.name ?? '', heard[column - 1] ?? '') : Infinity;
+      const exchange =
+        row > 0 && column > 0
+          ? at(row - 1, column - 1) + exchangeCost(expected[row - 1]?.name ?? '', heard[column - 1] ?? '')
+          : Infinity;
       const drop = row > 0 ? at(row - 1, column) + MISS : Infinity;
       const add = column > 0 ? at(row, column - 1) + MISS : Infinity;
       cost[row * columns + column] = Math.min(exchange, drop, add);
@@ -40,7 +43,8 @@ export function partPhones(alone: readonly (readonly string[])[], heard: readonl
   let column = columns - 1;
   while (row > 0 && column > 0) {
     const here = at(row, column);
-    const matched = here === at(row - 1, column - 1) + exchangeCost(expected[row - 1]?.name ?? '', heard[column - 1] ?? '');
+    const matched =
+      here === at(row - 1, column - 1) + exchangeCost(expected[row - 1]?.name ?? '', heard[column - 1] ?? '');
     if (matched) {
       firsts[expected[row - 1]?.word ?? 0] = column - 1;
       row -= 1;

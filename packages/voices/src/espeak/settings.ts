@@ -1,7 +1,8 @@
 /** Words per minute without pauses that the engine gives at its own rates, measured on running English text. */
+// prettier-ignore
 const RATE_CURVE: readonly (readonly [wordsPerMinute: number, rate: number])[] = [
   [128, 80], [150, 100], [178, 120], [219, 150], [253, 175], [284, 200], [347, 250], [412, 300], [480, 350], [600, 450],
-]; // prettier-ignore
+];
 
 /** The engine's rate (80 to 450) for a speed in words per minute without pauses, by straight lines between measured points. */
 export function espeakRate(wordsPerMinute: number): number {

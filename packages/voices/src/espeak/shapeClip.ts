@@ -11,13 +11,19 @@ const FADE_SECONDS = 0.002;
  * The engine's audio → the clip of a sentence: the engine's own silences at breaks and at the end are cut out, ours are put in,
  * and the word times are moved along.
  */
-export function shapeClip(pcm: Int16Array, sampleRate: number, times: readonly WordTime[], breaks: readonly PlannedBreak[]): SpokenClip {
+export function shapeClip(
+  pcm: Int16Array,
+  sampleRate: number,
+  times: readonly WordTime[],
+  breaks: readonly PlannedBreak[],
+): SpokenClip {
   const pieces: Int16Array[] = [];
   const words: Interval[] = [];
   let written = 0;
   let nextWord = 0;
   let from = 0;
-  const sampleAt = (milliseconds: number) => Math.min(pcm.length, Math.round((milliseconds * sampleRate) / 1000));
+  const sampleAt = (milliseconds: number) =>
+    Math.min(pcm.length, Math.round((milliseconds * sampleRate) / 1000));
   const addPiece = (lastWord: number, pause: number) => {
     const spokenEnd = sampleAt(times[lastWord]?.end ?? 0);
     const nextStart = lastWord + 1 < times.length ? sampleAt(times[lastWord + 1]?.start ?? 0) : pcm.length;
@@ -27,7 +33,11 @@ export function shapeClip(pcm: Int16Array, sampleRate: number, times: readonly W
     fadeEdges(piece, toSamples(FADE_SECONDS, sampleRate));
     for (; nextWord <= lastWord; nextWord++) {
       const time = times[nextWord];
-      if (time) words.push({ start: (written + sampleAt(time.start) - from) / sampleRate, end: (written + sampleAt(time.end) - from) / sampleRate });
+      if (time)
+        words.push({
+          start: (written + sampleAt(time.start) - from) / sampleRate,
+          end: (written + sampleAt(time.end) - from) / sampleRate,
+        });
     }
     const silence = Math.max(0, toSamples(pause, sampleRate) - (end - spokenEnd));
     pieces.push(piece, new Int16Array(silence));

@@ -41,7 +41,9 @@ export class Speaker {
     this.#engine.set_rate(request.rate);
     this.#engine.set_pitch(request.pitch);
     const { pcm, events } = this.#synthesize(text);
-    const times = wordTimes(events, starts, (word) => this.#phonesAlone(request.identifier, plan.words[word] ?? ''));
+    const times = wordTimes(events, starts, (word) =>
+      this.#phonesAlone(request.identifier, plan.words[word] ?? ''),
+    );
     return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, plan.breaks);
   }
 
@@ -72,7 +74,10 @@ export class Speaker {
     let phones = this.#alone.get(key);
     if (phones === undefined) {
       const { events } = this.#synthesize(word);
-      phones = events.filter((event) => event.type === 'phoneme').map((event) => phoneName(event.id)).filter((name) => name !== PAUSE);
+      phones = events
+        .filter((event) => event.type === 'phoneme')
+        .map((event) => phoneName(event.id))
+        .filter((name) => name !== PAUSE);
       this.#alone.set(key, phones);
     }
     return phones;

@@ -84,9 +84,19 @@ function timesOfGroup(
   fallback: number,
   phonesAlone: (word: number) => readonly string[],
 ): WordTime[] {
-  if (own.length === 0) return Array.from({ length: group.count }, () => ({ start: Math.min(group.at, fallback), end: Math.min(group.at, fallback) }));
+  if (own.length === 0)
+    return Array.from({ length: group.count }, () => ({
+      start: Math.min(group.at, fallback),
+      end: Math.min(group.at, fallback),
+    }));
   const words = Array.from({ length: group.count }, (_, i) => group.firstWord + i);
-  const firsts = group.count === 1 ? [0] : partPhones(words.map(phonesAlone), own.map((index) => phones[index]?.name ?? ''));
+  const firsts =
+    group.count === 1
+      ? [0]
+      : partPhones(
+          words.map(phonesAlone),
+          own.map((index) => phones[index]?.name ?? ''),
+        );
   return firsts.map((first, i) => {
     const after = firsts[i + 1] ?? own.length;
     const last = own[Math.max(first, after - 1)] ?? own.at(-1) ?? 0;

@@ -9,14 +9,24 @@ const port = parentPort;
 if (port === null) throw new Error('This file runs as a worker thread.');
 
 const { cancelFlag } = workerData as WorkerSetup;
-const send = (message: WorkerMessage<SpokenClip>, transfer: ArrayBuffer[] = []) => port.postMessage(message, transfer);
+const send = (message: WorkerMessage<SpokenClip>, transfer: ArrayBuffer[] = []) =>
+  port.postMessage(message, transfer);
 
 const speaker = new Speaker(await loadEspeak(), () => Atomics.load(cancelFlag, 0) === 1);
 speaker.speak({
   identifier: 'gmw/en+f2',
   rate: 150,
   pitch: 50,
-  plan: { voice: '', engineVersion: '', language: 'en-GB', words: 'it is in the warming up of the engine'.split(' '), breaks: [], end: 'statement', speed: 180, pitch: 0 },
+  plan: {
+    voice: '',
+    engineVersion: '',
+    language: 'en-GB',
+    words: 'it is in the warming up of the engine'.split(' '),
+    breaks: [],
+    end: 'statement',
+    speed: 180,
+    pitch: 0,
+  },
 });
 
 port.on('message', ({ request }: WorkerRequest<EspeakRequest>) => {

@@ -91,7 +91,8 @@ export class WorkerPool<Request, Response> {
 
   /** Runs a request on the next free worker. Rejects with the signal's reason when cancelled before it is done. */
   run(request: Request, options: TaskOptions): Promise<Response> {
-    if (!this.#running) return Promise.reject(new SpeechError('stopped', 'The speech engine is not running.'));
+    if (!this.#running)
+      return Promise.reject(new SpeechError('stopped', 'The speech engine is not running.'));
     return new Promise<Response>((resolve, reject) => {
       const { signal } = options;
       if (signal?.aborted) {
@@ -99,11 +100,19 @@ export class WorkerPool<Request, Response> {
         return;
       }
       const onAbort = () => this.#cancel(task);
-      const settle = <T>(finish: (value: T) => void) => (value: T) => {
-        signal?.removeEventListener('abort', onAbort);
-        finish(value);
+      const settle =
+        <T>(finish: (value: T) => void) =>
+        (value: T) => {
+          signal?.removeEventListener('abort', onAbort);
+          finish(value);
+        };
+      const task: Task<Request, Response> = {
+        ...options,
+        request,
+        resolve: settle(resolve),
+        reject: settle(reject),
+        attempts: 0,
       };
-      const task: Task<Request, Response> = { ...options, request, resolve: settle(resolve), reject: settle(reject), attempts: 0 };
       signal?.addEventListener('abort', onAbort, { once: true });
       if (task.urgent) this.#queue.splice(this.#queue.findIndex((queued) => !queued.urgent) >>> 0, 0, task);
       else this.#queue.push(task);
@@ -113,7 +122,13 @@ export class WorkerPool<Request, Response> {
 
   #addSlot(): Promise<void> {
     const cancelFlag = new Int32Array(new SharedArrayBuffer(4));
-    const slot: Slot<Request, Response> = { worker: this.#spawn({ cancelFlag }), cancelFlag, ready: false, task: undefined, timer: undefined };
+    const slot: Slot<Request, Response> = {
+      worker: this.#spawn({ cancelFlag }),
+      cancelFlag,
+      ready: false,
+      task: undefined,
+      timer: undefined,
+    };
     this.#slots.push(slot);
     return new Promise((resolve, reject) => {
       slot.timer = setTimeout(() => void slot.worker.terminate(), this.#options.startTimeout ?? 30_000);
@@ -140,7 +155,10 @@ export class WorkerPool<Request, Response> {
   /** From source (tests, development, the terminal) the thread first needs a TypeScript loader; in a bundle it is plain JavaScript. */
   #spawn(setup: WorkerSetup): Worker {
     if (!this.#script.pathname.endsWith('.ts')) return new Worker(this.#script, { workerData: setup });
-    const loader = new URL('./dist/esm/api/index.mjs', pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json'))).href;
+    const loader = new URL(
+      './dist/esm/api/index.mjs',
+      pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json')),
+    ).href;
     const bootstrap = `import(${JSON.stringify(loader)}).then(({ register }) => { register(); return import(${JSON.stringify(this.#script.href)}); })`;
     return new Worker(bootstrap, { eval: true, workerData: setup });
   }
@@ -178,7 +196,12 @@ export class WorkerPool<Request, Response> {
   #timeOut(slot: Slot<Request, Response>): void {
     const task = slot.task;
     slot.task = undefined;
-    task?.reject(new SpeechError('timeout', `The voice did not answer within ${Math.round((task.timeout ?? 0) / 1000)} seconds.`));
+    task?.reject(
+      new SpeechError(
+        'timeout',
+        `The voice did not answer within ${Math.round((task.timeout ?? 0) / 1000)} seconds.`,
+      ),
+    );
     void slot.worker.terminate();
   }
 
@@ -192,10 +215,14 @@ export class WorkerPool<Request, Response> {
     slot.task = undefined;
     if (task !== undefined) {
       if (task.attempts < MAX_ATTEMPTS) this.#queue.unshift(task);
-      else task.reject(new SpeechError('crash', `The speech engine stopped while saying this sentence. (${reason})`));
+      else
+        task.reject(
+          new SpeechError('crash', `The speech engine stopped while saying this sentence. (${reason})`),
+        );
     }
     if (!slot.ready) this.#failedStarts += 1;
     if (this.#running && this.#failedStarts < MAX_FAILED_STARTS) this.#addSlot().catch(() => undefined);
-    else if (this.#slots.length === 0) for (const queued of this.#queue.splice(0)) queued.reject(new SpeechError('crash', reason));
+    else if (this.#slots.length === 0)
+      for (const queued of this.#queue.splice(0)) queued.reject(new SpeechError('crash', reason));
   }
 }

@@ -19,7 +19,9 @@ export class AwayError extends Error {
   override readonly name = 'AwayError';
 
   constructor() {
-    super('The server does not answer. What you have typed is kept here. Check that it is running, then try again.');
+    super(
+      'The server does not answer. What you have typed is kept here. Check that it is running, then try again.',
+    );
   }
 }
 
@@ -60,13 +62,22 @@ export async function request(path: string, options: RequestOptions = {}): Promi
 }
 
 /** Asks the server and checks that the answer has the expected shape. */
-export async function ask<T extends z.ZodType>(schema: T, path: string, options?: RequestOptions): Promise<z.infer<T>> {
+export async function ask<T extends z.ZodType>(
+  schema: T,
+  path: string,
+  options?: RequestOptions,
+): Promise<z.infer<T>> {
   const response = await request(path, options);
   return schema.parse(await response.json());
 }
 
 async function asError(response: Response): Promise<ApiError> {
   const parsed = problemSchema.safeParse(await response.json().catch(() => undefined));
-  if (!parsed.success) return new ApiError(response.status, 'failure', 'The server gave an answer that cannot be read. Try again.');
+  if (!parsed.success)
+    return new ApiError(
+      response.status,
+      'failure',
+      'The server gave an answer that cannot be read. Try again.',
+    );
   return new ApiError(response.status, parsed.data.problem, parsed.data.message);
 }

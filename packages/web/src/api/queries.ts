@@ -63,7 +63,10 @@ export function useSignOut() {
 }
 
 export function useHandouts() {
-  return useQuery({ queryKey: KEYS.handouts, queryFn: () => ask(z.array(handoutSummarySchema), '/handouts') });
+  return useQuery({
+    queryKey: KEYS.handouts,
+    queryFn: () => ask(z.array(handoutSummarySchema), '/handouts'),
+  });
 }
 
 export function useHandout(id: string) {
@@ -125,14 +128,21 @@ export function usePupils() {
 }
 
 export function useVoices() {
-  return useQuery({ queryKey: KEYS.voices, queryFn: () => ask(z.array(voiceSchema), '/voices'), staleTime: Infinity });
+  return useQuery({
+    queryKey: KEYS.voices,
+    queryFn: () => ask(z.array(voiceSchema), '/voices'),
+    staleTime: Infinity,
+  });
 }
 
 export function useSavePupil() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ id, input }: { id: string | undefined; input: PupilInput }) =>
-      ask(pupilSchema, id === undefined ? '/pupils' : `/pupils/${id}`, { method: id === undefined ? 'POST' : 'PUT', json: input }),
+      ask(pupilSchema, id === undefined ? '/pupils' : `/pupils/${id}`, {
+        method: id === undefined ? 'POST' : 'PUT',
+        json: input,
+      }),
     onSuccess: () => client.invalidateQueries({ queryKey: KEYS.pupils }),
   });
 }
@@ -153,7 +163,12 @@ export async function fetchSample(json: Sample): Promise<Blob> {
 }
 
 /** The reading of a handout for a pupil, followed while it is being made. */
-export function useReading(handoutId: string, pupilId: string | undefined, language: string | undefined, profile: unknown) {
+export function useReading(
+  handoutId: string,
+  pupilId: string | undefined,
+  language: string | undefined,
+  profile: unknown,
+) {
   return useQuery({
     queryKey: ['reading', handoutId, pupilId, language, profile],
     queryFn: () => ask(readingSchema, '/readings', { method: 'POST', json: { handoutId, pupilId } }),
@@ -196,11 +211,13 @@ export function useJob(jobId: string | undefined) {
     queryKey: ['job', jobId],
     queryFn: () => ask(jobSchema, `/jobs/${jobId ?? ''}`),
     enabled: jobId !== undefined,
-    refetchInterval: ({ state }) => (state.data === undefined || state.data.state === 'waiting' || state.data.state === 'running' ? 400 : false),
+    refetchInterval: ({ state }) =>
+      state.data === undefined || state.data.state === 'waiting' || state.data.state === 'running'
+        ? 400
+        : false,
   });
 }
 
 export async function cancelJob(jobId: string): Promise<void> {
   await request(`/jobs/${jobId}`, { method: 'DELETE' });
 }
-

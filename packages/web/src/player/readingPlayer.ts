@@ -1,6 +1,7 @@
 import type { ReadingSentence } from '@aurelfield/api';
 import { indexAt, stretchEnd } from '@aurelfield/core';
-import { Score, wordAt, wordBefore } from './score.ts';
+import type { Score } from './score.ts';
+import { wordAt, wordBefore } from './score.ts';
 
 /** Where the player gets what it plays. */
 export interface PlayerSource {
@@ -57,7 +58,12 @@ export class ReadingPlayer {
   #command = 0;
   #place: Place = { sentence: 0, word: 0 };
 
-  constructor(source: PlayerSource, score: Score, place: Place, createElement: () => HTMLAudioElement = () => new Audio()) {
+  constructor(
+    source: PlayerSource,
+    score: Score,
+    place: Place,
+    createElement: () => HTMLAudioElement = () => new Audio(),
+  ) {
     this.#source = source;
     this.#score = score;
     this.#elements = [createElement(), createElement()];
@@ -225,8 +231,14 @@ export class ReadingPlayer {
   async #fetch(from: number, element: HTMLAudioElement, atOnce: boolean): Promise<Stretch> {
     const known = this.#score.sentences;
     const unmade = known[from]?.times === null;
-    const to = stretchEnd(known.map(({ spokenWords }) => spokenWords), from, atOnce && unmade);
-    const sentences = known.slice(from, to).every(({ times }) => times !== null) ? known.slice(from, to) : await this.#source.make(from, to);
+    const to = stretchEnd(
+      known.map(({ spokenWords }) => spokenWords),
+      from,
+      atOnce && unmade,
+    );
+    const sentences = known.slice(from, to).every(({ times }) => times !== null)
+      ? known.slice(from, to)
+      : await this.#source.make(from, to);
     this.learn(sentences);
     let at = 0;
     const starts = sentences.map(({ duration, pauseAfter }) => {
@@ -243,7 +255,8 @@ export class ReadingPlayer {
       await stretch.element.play();
     } catch (error) {
       // A pause or jump while it was starting is no failure.
-      if (command === this.#command && !(error instanceof DOMException && error.name === 'AbortError')) this.#fail(error);
+      if (command === this.#command && !(error instanceof DOMException && error.name === 'AbortError'))
+        this.#fail(error);
       return;
     }
     if (this.#current !== stretch) return;
@@ -295,13 +308,18 @@ export class ReadingPlayer {
 
   /** The browser paused it: headphones pulled, another tab took the sound. */
   #onElementPause(element: HTMLAudioElement): void {
-    if (this.#current?.element === element && this.#state.status === 'playing' && !element.ended) this.#emit({ status: 'paused' });
+    if (this.#current?.element === element && this.#state.status === 'playing' && !element.ended)
+      this.#emit({ status: 'paused' });
   }
 
   #onElementError(element: HTMLAudioElement): void {
     if (this.#current?.element !== element || !element.getAttribute('src')) return;
     this.#current = undefined;
-    this.#fail(new Error('The sound could not be fetched from the server. Check that it is running, then press play again.'));
+    this.#fail(
+      new Error(
+        'The sound could not be fetched from the server. Check that it is running, then press play again.',
+      ),
+    );
   }
 
   #follow(): void {
@@ -317,7 +335,10 @@ export class ReadingPlayer {
     const stretch = this.#current;
     if (!stretch || this.#state.status !== 'playing') return;
     const time = stretch.element.currentTime;
-    const nth = Math.max(0, indexAt(stretch.starts, time, (start) => start));
+    const nth = Math.max(
+      0,
+      indexAt(stretch.starts, time, (start) => start),
+    );
     const times = stretch.sentences[nth]?.times ?? [];
     const inSentence = time - (stretch.starts[nth] ?? 0);
     const sentence = stretch.from + nth;
@@ -338,7 +359,10 @@ export class ReadingPlayer {
   }
 
   #secondsOf(place: Place): number {
-    return (this.#score.starts[place.sentence] ?? 0) + (this.#score.sentences[place.sentence]?.times?.[place.word]?.[0] ?? 0);
+    return (
+      (this.#score.starts[place.sentence] ?? 0) +
+      (this.#score.sentences[place.sentence]?.times?.[place.word]?.[0] ?? 0)
+    );
   }
 
   #fail(error: unknown): void {

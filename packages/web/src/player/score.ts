@@ -38,7 +38,10 @@ export class Score {
 
   /** The sentence that is heard at a second of the whole reading. */
   sentenceAt(time: number): number {
-    return Math.max(0, indexAt(this.starts, time, (start) => start));
+    return Math.max(
+      0,
+      indexAt(this.starts, time, (start) => start),
+    );
   }
 }
 
@@ -56,5 +59,8 @@ export function wordAt(times: readonly (readonly [number, number])[], time: numb
 
 /** The word at or before a second of its sentence, silences included; for going on where one stopped. */
 export function wordBefore(times: readonly (readonly [number, number])[], time: number): number {
-  return Math.max(0, indexAt(times, time, ([start]) => start));
+  return Math.max(
+    0,
+    indexAt(times, time, ([start]) => start),
+  );
 }

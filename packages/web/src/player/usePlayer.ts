@@ -31,7 +31,10 @@ async function fetchPlanned(readingId: string): Promise<ReadingSentence[]> {
  * A player for a reading, with its sentences taken in as they are planned and made, and its place kept.
  * @param reading the reading as opened; `progress` the latest that is known of it.
  */
-export function usePlayer(reading: Reading, progress: Reading): { player: ReadingPlayer | undefined; error: Error | undefined } {
+export function usePlayer(
+  reading: Reading,
+  progress: Reading,
+): { player: ReadingPlayer | undefined; error: Error | undefined } {
   const [player, setPlayer] = useState<ReadingPlayer>();
   const [error, setError] = useState<Error>();
 
@@ -44,7 +47,11 @@ export function usePlayer(reading: Reading, progress: Reading): { player: Readin
         const score = new Score(first);
         made = new ReadingPlayer(
           {
-            make: (from, to) => ask(sentences, `/readings/${reading.id}/sentences/make`, { method: 'POST', json: { from, to } }),
+            make: (from, to) =>
+              ask(sentences, `/readings/${reading.id}/sentences/make`, {
+                method: 'POST',
+                json: { from, to },
+              }),
             audioUrl: (from, to) => `/api/readings/${reading.id}/audio.wav?from=${from}&to=${to}`,
           },
           score,
@@ -119,7 +126,9 @@ function recallPlace(reading: Reading, score: Score): Place {
   const stored = placeSchema.safeParse(recall(placeKey(reading)));
   if (!stored.success) return { sentence: 0, word: 0 };
   const { block, offset } = stored.data;
-  const sentence = score.sentences.findIndex((candidate) => candidate.block === block && offset < candidate.end);
+  const sentence = score.sentences.findIndex(
+    (candidate) => candidate.block === block && offset < candidate.end,
+  );
   if (sentence < 0) return { sentence: 0, word: 0 };
   const word = score.sentences[sentence]?.words.findLastIndex(({ start }) => start <= offset) ?? 0;
   return { sentence, word: Math.max(0, word) };

@@ -13,7 +13,9 @@ const shape = css`
   font-weight: 600;
   text-decoration: none;
   cursor: pointer;
-  transition: background-color var(--quick), border-color var(--quick);
+  transition:
+    background-color var(--quick),
+    border-color var(--quick);
 
   &[data-disabled] {
     cursor: not-allowed;

@@ -25,7 +25,15 @@ const Frame = styled.div<{ $kind: 'error' | 'hint' }>`
 `;
 
 /** Something that went wrong, or that should be known, with what to do about it. Errors are announced. */
-export function Notice({ kind, children, action }: { readonly kind: 'error' | 'hint'; readonly children: ReactNode; readonly action?: ReactNode }) {
+export function Notice({
+  kind,
+  children,
+  action,
+}: {
+  readonly kind: 'error' | 'hint';
+  readonly children: ReactNode;
+  readonly action?: ReactNode;
+}) {
   return (
     <Frame $kind={kind} role={kind === 'error' ? 'alert' : 'note'}>
       {kind === 'error' ? <CircleAlert size={20} aria-hidden /> : <Info size={20} aria-hidden />}

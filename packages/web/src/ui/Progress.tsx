@@ -24,7 +24,15 @@ const Frame = styled(ProgressBar)`
 `;
 
 /** How far long work is. */
-export function Progress({ label, done, total }: { readonly label: string; readonly done: number; readonly total: number }) {
+export function Progress({
+  label,
+  done,
+  total,
+}: {
+  readonly label: string;
+  readonly done: number;
+  readonly total: number;
+}) {
   const known = total > 0;
   return (
     <Frame value={known ? done : 0} maxValue={Math.max(total, 1)} isIndeterminate={!known}>

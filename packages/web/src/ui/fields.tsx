@@ -82,7 +82,11 @@ export function Field({ label, description, error, rows, placeholder = '', ...pr
   return (
     <Column {...props} isInvalid={error !== undefined}>
       <Label>{label}</Label>
-      {rows === undefined ? <Input placeholder={placeholder} /> : <TextArea rows={rows} placeholder={placeholder} />}
+      {rows === undefined ? (
+        <Input placeholder={placeholder} />
+      ) : (
+        <TextArea rows={rows} placeholder={placeholder} />
+      )}
       {description !== undefined && <Text slot="description">{description}</Text>}
       <FieldError>{error}</FieldError>
     </Column>
@@ -140,7 +144,15 @@ interface ChoiceProps<T extends string> {
 }
 
 /** One of several, from a list that opens. */
-export function Choice<T extends string>({ label, hideLabel, value, options, onChange, description, placeholder }: ChoiceProps<T>) {
+export function Choice<T extends string>({
+  label,
+  hideLabel,
+  value,
+  options,
+  onChange,
+  description,
+  placeholder,
+}: ChoiceProps<T>) {
   return (
     <SelectColumn
       value={value ?? null}
@@ -158,7 +170,13 @@ export function Choice<T extends string>({ label, hideLabel, value, options, onC
       </SelectButton>
       {description !== undefined && <Text slot="description">{description}</Text>}
       <Options>
-        <ListBox items={options}>{(option) => <Option id={option.id} textValue={option.name}>{option.name}</Option>}</ListBox>
+        <ListBox items={options}>
+          {(option) => (
+            <Option id={option.id} textValue={option.name}>
+              {option.name}
+            </Option>
+          )}
+        </ListBox>
       </Options>
     </SelectColumn>
   );
@@ -221,7 +239,13 @@ interface AmountProps {
 /** An amount on a scale, with its value in words. */
 export function Amount({ label, value, min, max, step, say, onChange }: AmountProps) {
   return (
-    <SliderColumn value={value} minValue={min} maxValue={max} step={step} onChange={(next) => onChange(Array.isArray(next) ? (next[0] ?? value) : next)}>
+    <SliderColumn
+      value={value}
+      minValue={min}
+      maxValue={max}
+      step={step}
+      onChange={(next) => onChange(Array.isArray(next) ? (next[0] ?? value) : next)}
+    >
       <Label>{label}</Label>
       <SliderOutput>{say(value)}</SliderOutput>
       <Track>

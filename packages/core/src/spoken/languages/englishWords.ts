@@ -1,6 +1,7 @@
 import type { NumberWords } from '../numbers.ts';
 
 /** English counting words, short scale. */
+// prettier-ignore
 export const ENGLISH_NUMBERS: NumberWords = {
   units:
     'zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen'.split(' '),
@@ -10,24 +11,27 @@ export const ENGLISH_NUMBERS: NumberWords = {
   and: 'and',
   minus: 'minus',
   point: 'point',
-}; // prettier-ignore
+};
 
 /** Ordinals that are not the cardinal with "th". */
+// prettier-ignore
 export const IRREGULAR_ORDINALS: Readonly<Record<string, string>> = {
   one: 'first', two: 'second', three: 'third', five: 'fifth', eight: 'eighth', nine: 'ninth', twelve: 'twelfth',
-}; // prettier-ignore
+};
 
 export const MONTHS =
   'January February March April May June July August September October November December'.split(' ');
 
 /** Short month names as written with or without a stop. */
+// prettier-ignore
 export const SHORT_MONTHS: Readonly<Record<string, number>> = {
   jan: 1, feb: 2, mar: 3, apr: 4, jun: 6, jul: 7, aug: 8, sep: 9, sept: 9, oct: 10, nov: 11, dec: 12,
-}; // prettier-ignore
+};
 
+// prettier-ignore
 export const WEEKDAYS: Readonly<Record<string, string>> = {
   mon: 'Monday', tue: 'Tuesday', tues: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', thurs: 'Thursday', fri: 'Friday', sat: 'Saturday', sun: 'Sunday',
-}; // prettier-ignore
+};
 
 /** Currency sign → unit and hundredth, each one and many. */
 export interface Currency {
@@ -46,11 +50,13 @@ export const CURRENCIES: Readonly<Record<string, Currency>> = {
 };
 
 /** Letters after an amount: "£1.2m". */
+// prettier-ignore
 export const MAGNITUDES: Readonly<Record<string, string>> = {
   k: 'thousand', m: 'million', mn: 'million', bn: 'billion', b: 'billion', tn: 'trillion',
-}; // prettier-ignore
+};
 
 /** Unit symbol → said for one, said for many. Symbols of one letter count only after a number. */
+// prettier-ignore
 export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   mm: ['millimetre', 'millimetres'], cm: ['centimetre', 'centimetres'], m: ['metre', 'metres'], km: ['kilometre', 'kilometres'],
   µm: ['micrometre', 'micrometres'], nm: ['nanometre', 'nanometres'],
@@ -65,7 +71,7 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   '°F': ['degree Fahrenheit', 'degrees Fahrenheit'], '°': ['degree', 'degrees'], '%': ['per cent', 'per cent'], '‰': ['per mille', 'per mille'],
   ha: ['hectare', 'hectares'], ft: ['foot', 'feet'], yd: ['yard', 'yards'], mi: ['mile', 'miles'], mph: ['mile per hour', 'miles per hour'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
-}; // prettier-ignore
+};
 
 /** Units spelled for an American reader. */
 export const AMERICAN_SPELLING: readonly (readonly [RegExp, string])[] = [
@@ -74,48 +80,66 @@ export const AMERICAN_SPELLING: readonly (readonly [RegExp, string])[] = [
 ];
 
 /** Abbreviations said in full wherever they stand. Keys are in small letters without the last stop. */
+// prettier-ignore
 export const ABBREVIATIONS: Readonly<Record<string, string>> = {
   mr: 'mister', mrs: 'missus', ms: 'miz', mx: 'mix', dr: 'doctor', prof: 'professor', rev: 'reverend', hon: 'honourable', capt: 'captain',
   sgt: 'sergeant', 'e.g': 'for example', eg: 'for example', 'i.e': 'that is', etc: 'et cetera', vs: 'versus', viz: 'namely', cf: 'compare',
   approx: 'approximately', dept: 'department', govt: 'government', ltd: 'limited', inc: 'incorporated', jr: 'junior', sr: 'senior', 'a.m': 'A M', 'p.m': 'P M',
   esp: 'especially', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',
-}; // prettier-ignore
+};
 
 /** Abbreviations of {@link ABBREVIATIONS} that are ordinary words unless written with a stop or in capitals. */
-export const NEEDS_STOP_OR_CAPITALS = new Set('hon rev inc ms esp sr jr tel ce ad bc bce eg incl mx capt prof'.split(' '));
+export const NEEDS_STOP_OR_CAPITALS = new Set(
+  'hon rev inc ms esp sr jr tel ce ad bc bce eg incl mx capt prof'.split(' '),
+);
 
 /** Abbreviations said in full only before a number: one, and for "pp." and "figs." many. */
+// prettier-ignore
 export const BEFORE_NUMBER: Readonly<Record<string, string>> = {
   no: 'number', nos: 'numbers', p: 'page', pp: 'pages', fig: 'figure', figs: 'figures', ch: 'chapter', chs: 'chapters', vol: 'volume', vols: 'volumes',
   sec: 'section', eq: 'equation', ex: 'exercise', art: 'article', c: 'circa', ca: 'circa', q: 'question', '§': 'section', '#': 'number',
-}; // prettier-ignore
+};
 
 /** Acronyms that are said as words though they are written in capitals. */
-export const WORD_ACRONYMS = new Set('NASA NATO UNESCO UNICEF AIDS LASER RADAR SONAR PIN RAM ROM GIF JPEG SIM SCUBA OPEC COVID PAT SEND SATS TEFL ESOL'.split(' '));
+export const WORD_ACRONYMS = new Set(
+  'NASA NATO UNESCO UNICEF AIDS LASER RADAR SONAR PIN RAM ROM GIF JPEG SIM SCUBA OPEC COVID PAT SEND SATS TEFL ESOL'.split(
+    ' ',
+  ),
+);
 
 /** Short words that are not acronyms when a heading is set in capitals. */
 export const CAPITAL_WORDS = new Set(
-  'A AN AND ARE AS AT BE BUT BY DO FOR FROM GO HAD HAS HE HER HIM HIS HOW I IF IN INTO IS IT ITS ME MY NO NOT NOW OF OFF ON ONE OR OUR OUT SEE SHE SO THE THEN TO TWO UP US USE WAS WE WHO WHY YES YOU'.split(' '),
+  'A AN AND ARE AS AT BE BUT BY DO FOR FROM GO HAD HAS HE HER HIM HIS HOW I IF IN INTO IS IT ITS ME MY NO NOT NOW OF OFF ON ONE OR OUR OUT SEE SHE SO THE THEN TO TWO UP US USE WAS WE WHO WHY YES YOU'.split(
+    ' ',
+  ),
 );
 
 /** Symbols with a name of their own. */
+// prettier-ignore
 export const SYMBOLS: Readonly<Record<string, string>> = {
   '+': 'plus', '−': 'minus', '-': 'minus', '×': 'times', '÷': 'divided by', '=': 'equals', '<': 'is less than', '>': 'is greater than',
   '≤': 'is less than or equal to', '≥': 'is greater than or equal to', '≠': 'is not equal to', '≈': 'is approximately equal to', '±': 'plus or minus',
   '√': 'the square root of', '∠': 'angle', π: 'pi', '&': 'and', '@': 'at', '#': 'hash', '%': 'per cent', '‰': 'per mille', '°': 'degrees', '/': 'slash', '*': 'star',
   '§': 'section', '†': 'dagger', '~': 'about', '^': 'to the power of', '²': 'squared', '³': 'cubed', µ: 'micro', Ω: 'ohms', '\\': 'backslash', '_': 'underscore',
   '£': 'pounds', $: 'dollars', '€': 'euros', '¥': 'yen', '₹': 'rupees', '½': 'one half', '¼': 'one quarter', '¾': 'three quarters',
-}; // prettier-ignore
+};
 
 /** Single-character fractions. */
+// prettier-ignore
 export const FRACTION_SIGNS: Readonly<Record<string, string>> = {
   '½': 'a half', '¼': 'a quarter', '¾': 'three quarters', '⅓': 'a third', '⅔': 'two thirds', '⅕': 'a fifth', '⅛': 'an eighth', '⅜': 'three eighths', '⅝': 'five eighths', '⅞': 'seven eighths',
-}; // prettier-ignore
+};
 
 /** Words before which a number of four digits is a year. */
 export const YEAR_CUES = new Set(
-  'in since by from until till before after of around circa c year years summer spring autumn winter early late mid during and to between about january february march april may june july august september october november december'.split(' '),
+  'in since by from until till before after of around circa c year years summer spring autumn winter early late mid during and to between about january february march april may june july august september october november december'.split(
+    ' ',
+  ),
 );
 
 /** Names and titles after which a Roman numeral is an ordinal ("Henry VIII" → the eighth) are guessed; these take a cardinal. */
-export const ROMAN_CARDINAL_CUES = new Set('chapter part book act scene volume vol section unit phase war type class stage level lesson grade appendix'.split(' '));
+export const ROMAN_CARDINAL_CUES = new Set(
+  'chapter part book act scene volume vol section unit phase war type class stage level lesson grade appendix'.split(
+    ' ',
+  ),
+);

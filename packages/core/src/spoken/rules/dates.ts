@@ -20,7 +20,15 @@ const numericDate: Rule = {
     const day = Number(isoOrder ? third : monthFirst ? second : first);
     if (!isDate(day, month) || (!isoOrder && third.length !== 4 && third.length !== 2)) return undefined;
     const fullYear = isoOrder || third.length === 4 ? year : year + (year < 50 ? 2000 : 1900);
-    return [['the', ...sayOrdinal(String(day), locale), 'of', MONTHS[month - 1] ?? '', ...sayYear(fullYear, locale)]];
+    return [
+      [
+        'the',
+        ...sayOrdinal(String(day), locale),
+        'of',
+        MONTHS[month - 1] ?? '',
+        ...sayYear(fullYear, locale),
+      ],
+    ];
   },
 };
 
@@ -30,9 +38,18 @@ const dayMonth: Rule = {
   apply(input) {
     const day = DAY.exec(input.token.text)?.[1];
     const month = monthOf(input, 1);
-    if (day === undefined || month === undefined || !isDate(Number(day), month) || !spaceOnly(input.token.gapAfter)) return undefined;
+    if (
+      day === undefined ||
+      month === undefined ||
+      !isDate(Number(day), month) ||
+      !spaceOnly(input.token.gapAfter)
+    )
+      return undefined;
     const hasArticle = /^the$/iu.test(neighbour(input, -1)?.text ?? '');
-    const said = [[...(hasArticle ? [] : ['the']), ...sayOrdinal(day, input.locale), 'of'], [MONTHS[month - 1] ?? '']];
+    const said = [
+      [...(hasArticle ? [] : ['the']), ...sayOrdinal(day, input.locale), 'of'],
+      [MONTHS[month - 1] ?? ''],
+    ];
     return [...said, ...yearAfter(input, 2)];
   },
 };

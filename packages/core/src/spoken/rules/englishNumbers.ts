@@ -57,10 +57,13 @@ export function sayOrdinal(digits: string, locale: string): string[] {
 export function sayYear(year: number, locale: string): string[] {
   const century = Math.floor(year / 100);
   const rest = year % 100;
-  if (year < 1000 || (year >= 2000 && year < 2010) || year % 1000 === 0) return sayWhole(String(year), locale);
+  if (year < 1000 || (year >= 2000 && year < 2010) || year % 1000 === 0)
+    return sayWhole(String(year), locale);
   const first = sayWhole(String(century), locale);
   if (rest === 0) return [...first, ENGLISH_NUMBERS.hundred];
-  return rest < 10 ? [...first, 'oh', ...sayWhole(String(rest), locale)] : [...first, ...sayWhole(String(rest), locale)];
+  return rest < 10
+    ? [...first, 'oh', ...sayWhole(String(rest), locale)]
+    : [...first, ...sayWhole(String(rest), locale)];
 }
 
 /** Many of a number word: "eighties", "twos". */
@@ -72,4 +75,20 @@ export function pluralOf(word: string): string {
 /** Whether a counted thing takes its plural. "1" and "-1" do not; "1.0" and "0.5" do. */
 export function isMany(number: WrittenNumber): boolean {
   return !(number.whole.replace(/^0+/u, '') === '1' && number.fraction === undefined);
+}
+
+const RANGE = /^([\d,.]*\d)([-–—])([\d,.]*\d)$/u;
+
+/** "10–12" with "to" between; a hyphen only between rising numbers. `undefined` for anything else. */
+export function sayRange(text: string, locale: string): string[] | undefined {
+  const match = RANGE.exec(text);
+  const from = readNumber(match?.[1] ?? '');
+  const to = readNumber(match?.[3] ?? '');
+  if (!match || !from || !to) return undefined;
+  if (match[2] === '-' && valueOf(from) >= valueOf(to)) return undefined;
+  return [...sayNumber(from, locale), 'to', ...sayNumber(to, locale)];
+}
+
+function valueOf({ whole, fraction }: WrittenNumber): number {
+  return Number(`${whole}.${fraction ?? '0'}`);
 }

@@ -16,12 +16,17 @@ const amount: Rule = {
     if (!match || !number || !currency) return undefined;
     const sign = match[1] === undefined ? [] : ['minus'];
     const magnitude = MAGNITUDES[match[4]?.toLowerCase() ?? ''];
-    if (magnitude !== undefined) return [[...sign, ...sayNumber(number, input.locale), magnitude, currency.many]];
+    if (magnitude !== undefined)
+      return [[...sign, ...sayNumber(number, input.locale), magnitude, currency.many]];
     const next = neighbour(input, 1)?.text ?? '';
     if (spaceOnly(input.token.gapAfter) && MAGNITUDE_WORD.test(next)) {
-      return [[...sign, ...sayNumber(number, input.locale)], [next, currency.many]];
+      return [
+        [...sign, ...sayNumber(number, input.locale)],
+        [next, currency.many],
+      ];
     }
-    if (number.fraction?.length === 2) return [[...sign, ...sayCoins(number.whole || '0', number.fraction, currency, input.locale)]];
+    if (number.fraction?.length === 2)
+      return [[...sign, ...sayCoins(number.whole || '0', number.fraction, currency, input.locale)]];
     return [[...sign, ...sayNumber(number, input.locale), isMany(number) ? currency.many : currency.one]];
   },
 };
@@ -31,16 +36,28 @@ const pence: Rule = {
   name: 'pence',
   apply({ token, locale }) {
     const digits = /^(\d{1,3})p$/u.exec(token.text)?.[1];
-    return digits === undefined ? undefined : [[...sayWhole(digits, locale), digits === '1' ? 'penny' : 'pence']];
+    return digits === undefined
+      ? undefined
+      : [[...sayWhole(digits, locale), digits === '1' ? 'penny' : 'pence']];
   },
 };
 
 export const moneyRules: readonly Rule[] = [amount, pence];
 
-function sayCoins(whole: string, cents: string, currency: (typeof CURRENCIES)[string], locale: string): string[] {
+function sayCoins(
+  whole: string,
+  cents: string,
+  currency: (typeof CURRENCIES)[string],
+  locale: string,
+): string[] {
   const units = [...sayWhole(whole, locale), whole === '1' ? currency.one : currency.many];
   if (cents === '00') return units;
   const rest = sayWhole(cents, locale);
   if (/^0*$/u.test(whole)) return [...rest, cents === '01' ? currency.centOne : currency.centMany];
-  return [...units, ...(cents.startsWith('0') ? ['and', ...rest, cents === '01' ? currency.centOne : currency.centMany] : rest)];
+  return [
+    ...units,
+    ...(cents.startsWith('0')
+      ? ['and', ...rest, cents === '01' ? currency.centOne : currency.centMany]
+      : rest),
+  ];
 }

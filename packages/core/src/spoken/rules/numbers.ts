@@ -2,7 +2,7 @@ import { ENGLISH_NUMBERS, FRACTION_SIGNS } from '../languages/englishWords.ts';
 import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
-import { pluralOf, readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { pluralOf, readNumber, sayNumber, sayOrdinal, sayRange, sayWhole } from './englishNumbers.ts';
 
 /** 1st, 22nd, 103rd. */
 const ordinal: Rule = {
@@ -20,12 +20,20 @@ const phone: Rule = {
     const group = /^(\+?)(\d{2,})$/u.exec(input.token.text);
     if (!group || (group[1] === '' && !(group[2] ?? '').startsWith('0'))) return undefined;
     const groups = [group[0]];
-    for (let by = 1; /^\d{3,}$/u.test(neighbour(input, by)?.text ?? '') && spaceOnly(neighbour(input, by - 1)?.gapAfter ?? ''); by++) {
+    for (
+      let by = 1;
+      /^\d{3,}$/u.test(neighbour(input, by)?.text ?? '') &&
+      spaceOnly(neighbour(input, by - 1)?.gapAfter ?? '');
+      by++
+    ) {
       groups.push(neighbour(input, by)?.text ?? '');
     }
     const digits = groups.join('').replace(/\D/gu, '').length;
     if (digits < 7) return undefined;
-    return groups.map((text) => [...(text.startsWith('+') ? ['plus'] : []), ...digitByDigit(text.replace(/\D/gu, ''), ENGLISH_NUMBERS)]);
+    return groups.map((text) => [
+      ...(text.startsWith('+') ? ['plus'] : []),
+      ...digitByDigit(text.replace(/\D/gu, ''), ENGLISH_NUMBERS),
+    ]);
   },
 };
 
@@ -36,7 +44,9 @@ const fraction: Rule = {
     const sign = /^(\d*)([½¼¾⅓⅔⅕⅛⅜⅝⅞])$/u.exec(input.token.text);
     if (sign) {
       const part = (FRACTION_SIGNS[sign[2] ?? ''] ?? '').split(' ');
-      return [sign[1] === '' ? withoutArticle(part) : [...sayWhole(sign[1] ?? '', input.locale), 'and', ...part]];
+      return [
+        sign[1] === '' ? withoutArticle(part) : [...sayWhole(sign[1] ?? '', input.locale), 'and', ...part],
+      ];
     }
     const match = /^(\d{1,3})\/(\d{1,3})$/u.exec(input.token.text);
     if (!match) return undefined;
@@ -44,21 +54,22 @@ const fraction: Rule = {
     const isPart = Number(top) < Number(bottom) && Number(top) > 0;
     const afterWhole = /^\d+$/u.test(neighbour(input, -1)?.text ?? '') && spaceOnly(input.token.gapBefore);
     if (!isPart) return [[...sayWhole(top, input.locale), 'over', ...sayWhole(bottom, input.locale)]];
-    return [[...(afterWhole ? ['and'] : []), ...sayWhole(top, input.locale), ...denominator(bottom, Number(top) > 1, input.locale)]];
+    return [
+      [
+        ...(afterWhole ? ['and'] : []),
+        ...sayWhole(top, input.locale),
+        ...denominator(bottom, Number(top) > 1, input.locale),
+      ],
+    ];
   },
 };
 
-/** 10–12, 3-5: "to" between; a hyphen only between rising numbers. */
+/** 10–12, 3-5. */
 const range: Rule = {
   name: 'range',
   apply({ token, locale }) {
-    const match = /^([£$€]?)([\d,.]*\d)([-–—])([\d,.]*\d)(%?)$/u.exec(token.text);
-    const from = readNumber(match?.[2] ?? '');
-    const to = readNumber(match?.[4] ?? '');
-    if (!match || !from || !to || match[1] !== '') return undefined;
-    const rising = Number(`${from.whole}.${from.fraction ?? '0'}`) < Number(`${to.whole}.${to.fraction ?? '0'}`);
-    if (match[3] === '-' && !rising) return undefined;
-    return [[...sayNumber(from, locale), 'to', ...sayNumber(to, locale), ...(match[5] === '%' ? ['per', 'cent'] : [])]];
+    const said = sayRange(token.text, locale);
+    return said && [said];
   },
 };
 
@@ -67,7 +78,9 @@ const ratio: Rule = {
   name: 'ratio',
   apply({ token, locale }) {
     if (!/^\d+(?::\d+)+$/u.test(token.text)) return undefined;
-    return [token.text.split(':').flatMap((part, i) => [...(i === 0 ? [] : ['to']), ...sayWhole(part, locale)])];
+    return [
+      token.text.split(':').flatMap((part, i) => [...(i === 0 ? [] : ['to']), ...sayWhole(part, locale)]),
+    ];
   },
 };
 
@@ -79,7 +92,8 @@ const plainNumber: Rule = {
     const number = readNumber(match?.[1] ?? '');
     if (!match || !number) return undefined;
     const said = sayNumber(number, input.locale);
-    if (match[2] !== undefined) said.push(match[2] === 's' ? pluralOf(said.pop() ?? '') : `${said.pop() ?? ''}'s`);
+    if (match[2] !== undefined)
+      said.push(match[2] === 's' ? pluralOf(said.pop() ?? '') : `${said.pop() ?? ''}'s`);
     return [said];
   },
 };
@@ -89,11 +103,21 @@ const sectionNumber: Rule = {
   name: 'section number',
   apply({ token, locale }) {
     if (!/^\d{1,3}(?:\.\d{1,3}){2,}$/u.test(token.text)) return undefined;
-    return [token.text.split('.').flatMap((part, i) => [...(i === 0 ? [] : ['point']), ...sayWhole(part, locale)])];
+    return [
+      token.text.split('.').flatMap((part, i) => [...(i === 0 ? [] : ['point']), ...sayWhole(part, locale)]),
+    ];
   },
 };
 
-export const numberRules: readonly Rule[] = [ordinal, phone, fraction, range, ratio, sectionNumber, plainNumber];
+export const numberRules: readonly Rule[] = [
+  ordinal,
+  phone,
+  fraction,
+  range,
+  ratio,
+  sectionNumber,
+  plainNumber,
+];
 
 function withoutArticle(words: string[]): string[] {
   return words[0] === 'a' || words[0] === 'an' ? ['one', ...words.slice(1)] : words;

@@ -14,12 +14,15 @@ const clockTime: Rule = {
     if (!match) return undefined;
     const [whole, hour = '', minute = '', second, attached] = match;
     const next = neighbour(input, 1)?.text ?? '';
-    const following = attached === undefined && spaceOnly(input.token.gapAfter) && HALF.test(next) ? next : undefined;
+    const following =
+      attached === undefined && spaceOnly(input.token.gapAfter) && HALF.test(next) ? next : undefined;
     const half = attached ?? following;
-    if (Number(hour) > 24 || Number(minute) > 59 || (whole.includes('.') && half === undefined)) return undefined;
+    if (Number(hour) > 24 || Number(minute) > 59 || (whole.includes('.') && half === undefined))
+      return undefined;
     if (!whole.includes(':') && !/\.\d{2}/u.test(whole)) return undefined;
     const said = sayClock(Number(hour), minute, half !== undefined, input.locale);
-    if (second !== undefined) said.push('and', ...sayWhole(second, input.locale), second === '01' ? 'second' : 'seconds');
+    if (second !== undefined)
+      said.push('and', ...sayWhole(second, input.locale), second === '01' ? 'second' : 'seconds');
     if (attached !== undefined) said.push(...sayHalf(attached));
     return following === undefined ? [said] : [said, sayHalf(following)];
   },
@@ -32,7 +35,12 @@ const hourWithHalf: Rule = {
     const attached = HOUR_HALF.exec(input.token.text);
     if (attached) return [[...sayWhole(attached[1] ?? '', input.locale), ...sayHalf(attached[2] ?? '')]];
     const next = neighbour(input, 1)?.text ?? '';
-    if (!/^\d{1,2}$/u.test(input.token.text) || !spaceOnly(input.token.gapAfter) || !/^(am|pm|a\.m\.|p\.m\.)$/iu.test(next)) return undefined;
+    if (
+      !/^\d{1,2}$/u.test(input.token.text) ||
+      !spaceOnly(input.token.gapAfter) ||
+      !/^(am|pm|a\.m\.|p\.m\.)$/iu.test(next)
+    )
+      return undefined;
     return [sayWhole(input.token.text, input.locale), sayHalf(next)];
   },
 };
@@ -44,7 +52,10 @@ const duration: Rule = {
     const match = /^(\d+)h(\d{1,2})?(?:m|min)?$/u.exec(token.text);
     if (!match) return undefined;
     const hours = match[1] ?? '';
-    const said = [...sayNumber({ negative: false, plus: false, whole: hours, fraction: undefined }, locale), hours === '1' ? 'hour' : 'hours'];
+    const said = [
+      ...sayNumber({ negative: false, plus: false, whole: hours, fraction: undefined }, locale),
+      hours === '1' ? 'hour' : 'hours',
+    ];
     return [match[2] === undefined ? said : [...said, ...sayWhole(match[2], locale)]];
   },
 };
@@ -57,7 +68,9 @@ function sayClock(hour: number, minute: string, hasHalf: boolean, locale: string
     if (hasHalf) return said;
     return hour === 0 || hour > 12 ? [...said, 'hundred'] : [...said, "o'clock"];
   }
-  return minute.startsWith('0') ? [...said, 'oh', ...sayWhole(minute.slice(1), locale)] : [...said, ...sayWhole(minute, locale)];
+  return minute.startsWith('0')
+    ? [...said, 'oh', ...sayWhole(minute.slice(1), locale)]
+    : [...said, ...sayWhole(minute, locale)];
 }
 
 function sayHalf(half: string): string[] {

@@ -1,9 +1,9 @@
 import { AMERICAN_SPELLING, UNITS } from '../languages/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
-import { isMany, readNumber, sayNumber, type WrittenNumber } from './englishNumbers.ts';
+import { isMany, readNumber, sayNumber, sayRange } from './englishNumbers.ts';
 
-const ATTACHED = /^([-−+]?[\d,.]*\d)(\p{L}[\p{L}µ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
+const ATTACHED = /^([-−+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?)(\p{L}[\p{L}µ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
 const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
 
 /** 5kg, 20°C, 7%, 12%. */
@@ -11,10 +11,10 @@ const attachedUnit: Rule = {
   name: 'number with unit',
   apply({ token, locale }) {
     const match = ATTACHED.exec(token.text);
-    const number = readNumber(match?.[1] ?? '');
-    if (!match || !number) return undefined;
-    const unit = sayUnit(match[2] ?? '', isMany(number), locale);
-    return unit === undefined ? undefined : [[...sayNumber(number, locale), ...unit]];
+    const amount = sayAmount(match?.[1] ?? '', locale);
+    if (!match || !amount) return undefined;
+    const unit = sayUnit(match[2] ?? '', amount.many, locale);
+    return unit === undefined ? undefined : [[...amount.said, ...unit]];
   },
 };
 
@@ -22,11 +22,11 @@ const attachedUnit: Rule = {
 const spacedUnit: Rule = {
   name: 'number and unit',
   apply(input) {
-    const number: WrittenNumber | undefined = readNumber(input.token.text);
+    const amount = sayAmount(input.token.text, input.locale);
     const symbol = neighbour(input, 1)?.text;
-    if (!number || symbol === undefined || !spaceOnly(input.token.gapAfter)) return undefined;
-    const unit = sayUnit(symbol, isMany(number), input.locale);
-    return unit === undefined ? undefined : [sayNumber(number, input.locale), unit];
+    if (!amount || symbol === undefined || !spaceOnly(input.token.gapAfter)) return undefined;
+    const unit = sayUnit(symbol, amount.many, input.locale);
+    return unit === undefined ? undefined : [amount.said, unit];
   },
 };
 
@@ -42,6 +42,14 @@ const loneUnit: Rule = {
 
 export const unitRules: readonly Rule[] = [attachedUnit, spacedUnit, loneUnit];
 
+/** A number or a range of them, and whether what it counts is many. */
+function sayAmount(text: string, locale: string): { said: string[]; many: boolean } | undefined {
+  const number = readNumber(text);
+  if (number) return { said: sayNumber(number, locale), many: isMany(number) };
+  const range = sayRange(text, locale);
+  return range && { said: range, many: true };
+}
+
 /** Says a unit symbol, also a power or a quotient of units ("g/cm³"); `undefined` if any part is not a unit. */
 function sayUnit(symbol: string, many: boolean, locale: string): string[] | undefined {
   const [top = '', ...below] = symbol.split('/');
@@ -49,7 +57,9 @@ function sayUnit(symbol: string, many: boolean, locale: string): string[] | unde
   const denominators = below.map((part) => sayPower(part, false));
   if (numerator === undefined || denominators.includes(undefined)) return undefined;
   const said = [numerator, ...denominators.map((unit) => `per ${unit ?? ''}`)].join(' ');
-  const spelled = /^en-US/iu.test(locale) ? AMERICAN_SPELLING.reduce((text, [from, to]) => text.replace(from, to), said) : said;
+  const spelled = /^en-US/iu.test(locale)
+    ? AMERICAN_SPELLING.reduce((text, [from, to]) => text.replace(from, to), said)
+    : said;
   return spelled.split(' ');
 }
 

@@ -22,17 +22,23 @@ const blank: Rule = {
 const address: Rule = {
   name: 'address',
   apply({ token }) {
-    const isAddress = /^(https?:\/\/|www\.)\S+$/iu.test(token.text) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(token.text);
+    const isAddress =
+      /^(https?:\/\/|www\.)\S+$/iu.test(token.text) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(token.text);
     if (!isAddress) return undefined;
     const shown = token.text.replace(/^https?:\/\//iu, '').replace(/\/$/u, '');
-    return [shown.split(/([./@_#?=&:%~+-])/u).flatMap((piece) => ADDRESS_MARKS[piece] ?? (piece === '' ? [] : sayAddressPiece(piece)))];
+    return [
+      shown
+        .split(/([./@_#?=&:%~+-])/u)
+        .flatMap((piece) => ADDRESS_MARKS[piece] ?? (piece === '' ? [] : sayAddressPiece(piece))),
+    ];
   },
 };
 
+// prettier-ignore
 const ADDRESS_MARKS: Readonly<Record<string, string[]>> = {
   '.': ['dot'], '/': ['slash'], '@': ['at'], _: ['underscore'], '#': ['hash'], '?': ['question', 'mark'], '=': ['equals'], '&': ['and'], ':': ['colon'],
   '%': ['per', 'cent'], '~': ['tilde'], '+': ['plus'], '-': ['dash'],
-}; // prettier-ignore
+};
 
 /** No. 7, p. 12, Fig. 3, #4, Ch. IV. */
 const beforeNumber: Rule = {
@@ -88,8 +94,10 @@ const roman: Rule = {
   apply(input) {
     const value = romanValue(input.token.text);
     const before = neighbour(input, -1);
-    if (value === undefined || before === undefined || !spaceOnly(input.token.gapBefore.replace(/^\./u, ''))) return undefined;
-    if (ROMAN_CARDINAL_CUES.has(bare(before)) || /^(ch|pt|vol)$/iu.test(before.text)) return [sayWhole(String(value), input.locale)];
+    if (value === undefined || before === undefined || !spaceOnly(input.token.gapBefore.replace(/^\./u, '')))
+      return undefined;
+    if (ROMAN_CARDINAL_CUES.has(bare(before)) || /^(ch|pt|vol)$/iu.test(before.text))
+      return [sayWhole(String(value), input.locale)];
     const afterName = /^\p{Lu}\p{Ll}{2,}$/u.test(before.text) && input.token.text.length > 1;
     return afterName ? [['the', ...sayOrdinal(String(value), input.locale)]] : undefined;
   },
@@ -103,7 +111,8 @@ const capitals: Rule = {
     if (!match) return undefined;
     const [, written = '', ending] = match;
     const plainLetters = written.replace(/\./gu, '');
-    const isWord = !written.includes('.') && (WORD_ACRONYMS.has(plainLetters) || saidAsWord(plainLetters, input));
+    const isWord =
+      !written.includes('.') && (WORD_ACRONYMS.has(plainLetters) || saidAsWord(plainLetters, input));
     const words = isWord ? [plainLetters.toLowerCase()] : [...plainLetters];
     if (ending !== undefined) words.push(`${words.pop() ?? ''}'s`);
     return [words];
@@ -125,8 +134,10 @@ const symbol: Rule = {
 const mixed: Rule = {
   name: 'letters and signs',
   apply({ token, locale }) {
-    if (!/[\p{L}\p{N}]/u.test(token.text) || !/[+−×÷=<>≤≥≠≈±√∠π&@#%²³^~]|\d/u.test(token.text)) return undefined;
-    const pieces = token.text.match(/\d{1,3}(?:,\d{3})+|\d+(?:\.\d+)?|[\p{L}\p{M}'’]+|[^\p{L}\p{N}\s]|[²³½¼¾]/gu) ?? [];
+    if (!/[\p{L}\p{N}]/u.test(token.text) || !/[+−×÷=<>≤≥≠≈±√∠π&@#%²³^~]|\d/u.test(token.text))
+      return undefined;
+    const pieces =
+      token.text.match(/\d{1,3}(?:,\d{3})+|\d+(?:\.\d+)?|[\p{L}\p{M}'’]+|[^\p{L}\p{N}\s]|[²³½¼¾]/gu) ?? [];
     const said = pieces.flatMap((piece) => sayPiece(piece, locale));
     return said.length > 0 ? [said] : undefined;
   },
@@ -138,7 +149,9 @@ const article: Rule = {
   apply(input) {
     if (input.token.text !== 'A') return undefined;
     const next = neighbour(input, 1)?.text ?? '';
-    return /^\p{Ll}|^\p{Lu}\p{Ll}/u.test(next) && spaceOnly(input.token.gapAfter) && input.index === 0 ? [['a']] : undefined;
+    return /^\p{Ll}|^\p{Lu}\p{Ll}/u.test(next) && spaceOnly(input.token.gapAfter) && input.index === 0
+      ? [['a']]
+      : undefined;
   },
 };
 
@@ -174,7 +187,10 @@ function sayPiece(piece: string, locale: string): string[] {
   const number = readNumber(piece);
   if (number) return sayNumber(number, locale);
   const said = SYMBOLS[piece];
-  if (said !== undefined && piece !== '-' && piece !== '/' && piece !== '_' && piece !== '*') return said.split(' ');
+  if (said !== undefined && piece !== '-' && piece !== '/' && piece !== '_' && piece !== '*')
+    return said.split(' ');
   if (!/[\p{L}\p{N}]/u.test(piece)) return [];
-  return /^\p{Lu}{2,4}$/u.test(piece) || /^\p{L}$/u.test(piece) ? [...piece.toUpperCase()] : plainWords(piece);
+  return /^\p{Lu}{2,4}$/u.test(piece) || /^\p{L}$/u.test(piece)
+    ? [...piece.toUpperCase()]
+    : plainWords(piece);
 }

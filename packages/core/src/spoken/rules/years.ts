@@ -13,8 +13,12 @@ export const decadeRule: Rule = {
     const match = /^(?:(\d{2})(\d0)|(\d0))[’']?s$/u.exec(token.text);
     if (!match) return undefined;
     const [, century, decadeOf, short] = match;
-    if (short !== undefined && !/[’'‘]$/u.test(token.gapBefore) && bare(neighbour(input, -1)) !== 'the') return undefined;
-    const words = short === undefined ? sayYear(Number(`${century ?? ''}${decadeOf ?? ''}`), locale) : sayWhole(short, locale);
+    if (short !== undefined && !/[’'‘]$/u.test(token.gapBefore) && bare(neighbour(input, -1)) !== 'the')
+      return undefined;
+    const words =
+      short === undefined
+        ? sayYear(Number(`${century ?? ''}${decadeOf ?? ''}`), locale)
+        : sayWhole(short, locale);
     return [[...words.slice(0, -1), pluralOf(words.at(-1) ?? '')]];
   },
 };
@@ -40,7 +44,12 @@ const yearRange: Rule = {
     const match = /^([12]\d{3})[-–]((?:[12]\d)?\d{2})$/u.exec(token.text);
     if (!match) return undefined;
     const [, from = '', to = ''] = match;
-    const end = to.length === 4 ? sayYear(Number(to), locale) : to.startsWith('0') ? ['oh', ...sayWhole(to.slice(1), locale)] : sayWhole(to, locale);
+    const end =
+      to.length === 4
+        ? sayYear(Number(to), locale)
+        : to.startsWith('0')
+          ? ['oh', ...sayWhole(to.slice(1), locale)]
+          : sayWhole(to, locale);
     return [[...sayYear(Number(from), locale), 'to', ...end]];
   },
 };
@@ -64,7 +73,11 @@ export const yearRules: readonly Rule[] = [eraYear, yearRange, year];
 function isYear(input: RuleInput, value: number): boolean {
   const { token } = input;
   const next = neighbour(input, 1);
-  const countedNext = next !== undefined && spaceOnly(token.gapAfter) && /^\p{Ll}{3,}s$/u.test(next.text) && !/^(was|is|has|this|its|his)$/u.test(next.text);
+  const countedNext =
+    next !== undefined &&
+    spaceOnly(token.gapAfter) &&
+    /^\p{Ll}{3,}s$/u.test(next.text) &&
+    !/^(was|is|has|this|its|his)$/u.test(next.text);
   if (countedNext) return false;
   if (/[([]$|,\s$/u.test(token.gapBefore) && value >= 1000 && value < 2100) return true;
   if (YEAR_CUES.has(bare(neighbour(input, -1)))) return value >= 1000 && value < 2100;

@@ -51,7 +51,13 @@ const FileRow = styled(Row)`
 `;
 
 const DRAFT_KEY = 'aurelfield:draft';
-const draftSchema = z.object({ text: z.string(), title: z.string().nullable(), language: z.string(), subject: z.string(), className: z.string() });
+const draftSchema = z.object({
+  text: z.string(),
+  title: z.string().nullable(),
+  language: z.string(),
+  subject: z.string(),
+  className: z.string(),
+});
 type Draft = z.infer<typeof draftSchema>;
 const EMPTY: Draft = { text: '', title: null, language: '', subject: '', className: '' };
 /** Longer drafts are not kept in the browser, whose store is small. */
@@ -81,9 +87,11 @@ export function AddHandout() {
     return () => clearTimeout(timer);
   }, [draft]);
 
-  const set = (field: keyof Draft) => (value: string) => setDraft((before) => ({ ...before, [field]: value }));
+  const set = (field: keyof Draft) => (value: string) =>
+    setDraft((before) => ({ ...before, [field]: value }));
   const language = draft.language || found?.language || 'en-GB';
-  const title = draft.title ?? (file && file.found.text === draft.text ? file.found.title : found?.title) ?? '';
+  const title =
+    draft.title ?? (file && file.found.text === draft.text ? file.found.title : found?.title) ?? '';
 
   const bringBack = (before: Draft, fileBefore: typeof file) => {
     setDraft({ ...before });
@@ -102,7 +110,11 @@ export function AddHandout() {
       const intake = await examineFile(chosen);
       if (nth !== fileCount.current) return;
       setFile({ file: chosen, found: intake });
-      if (draft.text.trim() !== '') tell({ text: 'The file’s text took the place of what was there.', undo: () => bringBack(draft, file) });
+      if (draft.text.trim() !== '')
+        tell({
+          text: 'The file’s text took the place of what was there.',
+          undo: () => bringBack(draft, file),
+        });
       setDraft((before) => ({ ...before, text: intake.text, title: null, language: '' }));
     } catch (error) {
       if (nth === fileCount.current) setFileError(messageOf(error));
@@ -115,7 +127,14 @@ export function AddHandout() {
     event.preventDefault();
     if (draft.text.trim() === '' || tooLong) return;
     const format: TextFormat = file?.found.format ?? found?.format ?? 'text';
-    const input = { text: draft.text, title: title.trim() || 'Untitled handout', language, subject: draft.subject, className: draft.className, format };
+    const input = {
+      text: draft.text,
+      title: title.trim() || 'Untitled handout',
+      language,
+      subject: draft.subject,
+      className: draft.className,
+      format,
+    };
     add.mutate(
       { input, file: file?.file },
       {
@@ -162,7 +181,10 @@ export function AddHandout() {
               <span>
                 {file.file.name} <Fact>{encodingName(file.found.encoding)}</Fact>
               </span>
-              <IconButton aria-label="Leave the file out and keep the text" onPress={() => setFile(undefined)}>
+              <IconButton
+                aria-label="Leave the file out and keep the text"
+                onPress={() => setFile(undefined)}
+              >
                 <X size={18} aria-hidden />
               </IconButton>
             </FileRow>
@@ -179,7 +201,12 @@ export function AddHandout() {
         </Drop>
         <Sheet aria-label="What was found">
           <h2>What was found</h2>
-          <Found found={found} pending={draft.text.trim() !== '' && !tooLong && (examination.isFetching || rested !== draft.text)} />
+          <Found
+            found={found}
+            pending={
+              draft.text.trim() !== '' && !tooLong && (examination.isFetching || rested !== draft.text)
+            }
+          />
           {examination.isError && !tooLong && <Notice kind="error">{messageOf(examination.error)}</Notice>}
           <Field label="Title" value={title} onChange={set('title')} />
           <Choice
@@ -190,14 +217,23 @@ export function AddHandout() {
           />
           {!hasVoice && (
             <Notice kind="hint">
-              No voice here speaks {languageName(language)}. The handout can be kept, but not heard. If the guess is wrong, change the language.
+              No voice here speaks {languageName(language)}. The handout can be kept, but not heard. If the
+              guess is wrong, change the language.
             </Notice>
           )}
           <Field label="Subject" description="If you like." value={draft.subject} onChange={set('subject')} />
-          <Field label="Class" description="If you like." value={draft.className} onChange={set('className')} />
+          <Field
+            label="Class"
+            description="If you like."
+            value={draft.className}
+            onChange={set('className')}
+          />
           {add.isError && <Notice kind="error">{messageOf(add.error)}</Notice>}
           <Row>
-            <SolidButton type="submit" isDisabled={draft.text.trim() === '' || tooLong || add.isPending || reading}>
+            <SolidButton
+              type="submit"
+              isDisabled={draft.text.trim() === '' || tooLong || add.isPending || reading}
+            >
               {add.isPending ? 'Storing …' : 'Store and listen'}
             </SolidButton>
             {draft.text !== '' && (
@@ -220,8 +256,17 @@ export function AddHandout() {
 }
 
 function Found({ found, pending }: { readonly found: Intake | undefined; readonly pending: boolean }) {
-  if (!found) return <p role="status">{pending ? 'Looking …' : 'Nothing yet. Title and language are guessed from the text.'}</p>;
-  const parts = [count(found.words, 'word'), found.headings > 0 ? count(found.headings, 'heading') : '', count(found.blocks - found.headings, 'paragraph or item', 'paragraphs and items')];
+  if (!found)
+    return (
+      <p role="status">
+        {pending ? 'Looking …' : 'Nothing yet. Title and language are guessed from the text.'}
+      </p>
+    );
+  const parts = [
+    count(found.words, 'word'),
+    found.headings > 0 ? count(found.headings, 'heading') : '',
+    count(found.blocks - found.headings, 'paragraph or item', 'paragraphs and items'),
+  ];
   return <p role="status">{parts.filter((part) => part !== '').join(', ')}.</p>;
 }
 
@@ -230,10 +275,17 @@ function tooLongMessage(length: number): string {
 }
 
 function encodingName(encoding: string | null): string {
-  const names: Readonly<Record<string, string>> = { 'utf-8': '', 'utf-16le': 'read as UTF-16', 'utf-16be': 'read as UTF-16', 'windows-1252': 'read as Windows-1252' };
+  const names: Readonly<Record<string, string>> = {
+    'utf-8': '',
+    'utf-16le': 'read as UTF-16',
+    'utf-16be': 'read as UTF-16',
+    'windows-1252': 'read as Windows-1252',
+  };
   return encoding === null ? '' : (names[encoding] ?? encoding);
 }
 
 function languageOptions(tags: readonly string[]): { id: string; name: string }[] {
-  return [...new Set(tags)].map((id) => ({ id, name: languageName(id) })).sort((a, b) => a.name.localeCompare(b.name));
+  return [...new Set(tags)]
+    .map((id) => ({ id, name: languageName(id) }))
+    .sort((a, b) => a.name.localeCompare(b.name));
 }

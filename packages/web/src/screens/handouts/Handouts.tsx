@@ -59,7 +59,10 @@ export function Handouts() {
       { id: handout.id, back: false },
       {
         onSuccess: () =>
-          tell({ text: `“${handout.title}” is off the shelf.`, undo: () => shelve.mutate({ id: handout.id, back: true }) }),
+          tell({
+            text: `“${handout.title}” is off the shelf.`,
+            undo: () => shelve.mutate({ id: handout.id, back: true }),
+          }),
       },
     );
   };
@@ -81,7 +84,8 @@ export function Handouts() {
         <Sheet>
           <h2>The shelf is empty</h2>
           <p>
-            <Link to="/add">Add a handout</Link>: paste its text, type it, or drop a text file. A minute later it can be heard.
+            <Link to="/add">Add a handout</Link>: paste its text, type it, or drop a text file. A minute later
+            it can be heard.
           </p>
         </Sheet>
       )}
@@ -97,9 +101,14 @@ export function Handouts() {
                 <Fact>{factsOf(handout)}</Fact>
               </div>
               <Fact className="ready">
-                {handout.readyFor.length === 0 ? 'Not made for anyone yet' : `Ready for ${handout.readyFor.join(', ')}`}
+                {handout.readyFor.length === 0
+                  ? 'Not made for anyone yet'
+                  : `Ready for ${handout.readyFor.join(', ')}`}
               </Fact>
-              <IconButton aria-label={`Take “${handout.title}” off the shelf`} onPress={() => remove(handout)}>
+              <IconButton
+                aria-label={`Take “${handout.title}” off the shelf`}
+                onPress={() => remove(handout)}
+              >
                 <Trash2 size={18} aria-hidden />
               </IconButton>
             </li>

@@ -69,7 +69,13 @@ export function Controls({ player, state, score }: ControlsProps) {
           <SkipBack size={18} aria-hidden />
         </IconButton>
         <SolidButton className="play" onPress={player.toggle}>
-          {state.status === 'loading' ? <LoaderCircle size={18} aria-hidden /> : going ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
+          {state.status === 'loading' ? (
+            <LoaderCircle size={18} aria-hidden />
+          ) : going ? (
+            <Pause size={18} aria-hidden />
+          ) : (
+            <Play size={18} aria-hidden />
+          )}
           {going ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
         </SolidButton>
         <IconButton aria-label="Sentence on" onPress={() => void player.nextSentence()}>
@@ -83,7 +89,10 @@ export function Controls({ player, state, score }: ControlsProps) {
           label="Playback speed"
           hideLabel
           value={String(state.rate)}
-          options={RATES.map((rate) => ({ id: String(rate), name: rate === 1 ? 'As made' : `${Math.round(rate * 100)} %` }))}
+          options={RATES.map((rate) => ({
+            id: String(rate),
+            name: rate === 1 ? 'As made' : `${Math.round(rate * 100)} %`,
+          }))}
           onChange={(rate) => {
             remember(RATE_KEY, Number(rate));
             player.setRate(Number(rate));

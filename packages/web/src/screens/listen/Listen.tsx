@@ -25,7 +25,14 @@ export function Listen() {
     return (
       <>
         <ScreenTitle title={gone ? 'This handout is gone' : 'Listen'} />
-        <Notice kind="error" action={gone ? undefined : <Button onPress={() => void handout.refetch().then(() => pupils.refetch())}>Try again</Button>}>
+        <Notice
+          kind="error"
+          action={
+            gone ? undefined : (
+              <Button onPress={() => void handout.refetch().then(() => pupils.refetch())}>Try again</Button>
+            )
+          }
+        >
           {messageOf(handout.error ?? pupils.error)} <Link to="/">To the handouts</Link>
         </Notice>
       </>
@@ -62,18 +69,23 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
         <Sheet>
           <h2>Who is it for?</h2>
           <p>
-            A reading has the voice, pace and pauses of a pupil. <Link to="/pupils/new">Add a pupil</Link>, then come back here.
+            A reading has the voice, pace and pauses of a pupil. <Link to="/pupils/new">Add a pupil</Link>,
+            then come back here.
           </p>
         </Sheet>
       )}
       {reading.isError && (
         <Notice kind="error" action={<Button onPress={() => void reading.refetch()}>Try again</Button>}>
           {messageOf(reading.error)}
-          {reading.error instanceof ApiError && reading.error.problem === 'no-voice' && <ChangeLanguage handout={handout} />}
+          {reading.error instanceof ApiError && reading.error.problem === 'no-voice' && (
+            <ChangeLanguage handout={handout} />
+          )}
         </Notice>
       )}
       {pupil && reading.isPending && !reading.isError && <p aria-busy="true">Getting the reading ready …</p>}
-      {pupil && reading.data && <Reader key={reading.data.id} handout={handout} pupil={pupil} reading={reading.data} />}
+      {pupil && reading.data && (
+        <Reader key={reading.data.id} handout={handout} pupil={pupil} reading={reading.data} />
+      )}
     </>
   );
 }

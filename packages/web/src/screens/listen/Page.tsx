@@ -103,7 +103,14 @@ export function Page({ player, state, score, blocks, look, language }: PageProps
   const currentBlock = score.sentences[state.sentence]?.block ?? 0;
   const page = useFollowing(state);
   return (
-    <Paper ref={page} $look={look} lang={language} dir="auto" aria-label="The handout" onClick={(event) => goToClicked(event, player, score)}>
+    <Paper
+      ref={page}
+      $look={look}
+      lang={language}
+      dir="auto"
+      aria-label="The handout"
+      onClick={(event) => goToClicked(event, player, score)}
+    >
       {blocks.map((block, index) => (
         <BlockRow
           key={index}
@@ -132,13 +139,29 @@ interface BlockRowProps {
   readonly player: ReadingPlayer;
 }
 
-const BlockRow = memo(function BlockRow({ block, sentences, startsAt, sentence, word, wholeSentence, player }: BlockRowProps) {
+const BlockRow = memo(function BlockRow({
+  block,
+  sentences,
+  startsAt,
+  sentence,
+  word,
+  wholeSentence,
+  player,
+}: BlockRowProps) {
   const text = partsOf(block.text, sentences).map((part) =>
     part.sentence === undefined ? (
       part.text
     ) : (
-      <Sentence key={part.sentence.index} data-sentence={part.sentence.index} data-current={wholeSentence && part.sentence.index === sentence}>
-        {part.sentence.index === sentence ? <Words text={block.text} sentence={part.sentence} lit={word} /> : part.text}
+      <Sentence
+        key={part.sentence.index}
+        data-sentence={part.sentence.index}
+        data-current={wholeSentence && part.sentence.index === sentence}
+      >
+        {part.sentence.index === sentence ? (
+          <Words text={block.text} sentence={part.sentence} lit={word} />
+        ) : (
+          part.text
+        )}
       </Sentence>
     ),
   );
@@ -151,7 +174,8 @@ const BlockRow = memo(function BlockRow({ block, sentences, startsAt, sentence, 
 });
 
 function BlockText({ block, children }: { readonly block: BlockView; readonly children: React.ReactNode }) {
-  if (block.type === 'heading') return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
+  if (block.type === 'heading')
+    return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
   if (block.type === 'paragraph') return <p>{children}</p>;
   return (
     <p className="item">
@@ -161,13 +185,19 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
   );
 }
 
-function Words({ text, sentence, lit }: { readonly text: string; readonly sentence: ReadingSentence; readonly lit: number }) {
-  let at = sentence.start;
+function Words({
+  text,
+  sentence,
+  lit,
+}: {
+  readonly text: string;
+  readonly sentence: ReadingSentence;
+  readonly lit: number;
+}) {
   return (
     <>
       {sentence.words.map((word, index) => {
-        const before = text.slice(at, word.start);
-        at = word.end;
+        const before = text.slice(sentence.words[index - 1]?.end ?? sentence.start, word.start);
         return (
           <span key={index}>
             {before}
@@ -177,12 +207,15 @@ function Words({ text, sentence, lit }: { readonly text: string; readonly senten
           </span>
         );
       })}
-      {text.slice(at, sentence.end)}
+      {text.slice(sentence.words.at(-1)?.end ?? sentence.start, sentence.end)}
     </>
   );
 }
 
-function partsOf(text: string, sentences: readonly ReadingSentence[]): { text: string; sentence?: ReadingSentence }[] {
+function partsOf(
+  text: string,
+  sentences: readonly ReadingSentence[],
+): { text: string; sentence?: ReadingSentence }[] {
   const parts: { text: string; sentence?: ReadingSentence }[] = [];
   let at = 0;
   for (const sentence of sentences) {
@@ -212,7 +245,13 @@ function goToClicked(event: MouseEvent, player: ReadingPlayer, score: Score): vo
   const sentence = score.sentences[Number(element.dataset.sentence)];
   if (!sentence) return;
   const offset = wordOffsetAt(element, event.clientX, event.clientY);
-  const word = offset === undefined ? 0 : Math.max(0, sentence.words.findLastIndex(({ start }) => start - sentence.start <= offset));
+  const word =
+    offset === undefined
+      ? 0
+      : Math.max(
+          0,
+          sentence.words.findLastIndex(({ start }) => start - sentence.start <= offset),
+        );
   void player.seek({ sentence: sentence.index, word }, true);
 }
 

@@ -60,25 +60,49 @@ export function Reader({ handout, pupil, reading }: ReaderProps) {
       {making && job && (
         <Row style={{ marginBottom: '1rem' }}>
           <div style={{ flex: '1 1 14rem' }}>
-            <Progress label={`Making the sound: ${progress.made.toLocaleString('en-GB')} of ${count(progress.sentences, 'sentence')}`} done={progress.made} total={progress.planned ? progress.sentences : 0} />
+            <Progress
+              label={`Making the sound: ${progress.made.toLocaleString('en-GB')} of ${count(progress.sentences, 'sentence')}`}
+              done={progress.made}
+              total={progress.planned ? progress.sentences : 0}
+            />
           </div>
           <Button onPress={() => void cancelJob(job.id).then(() => following.refetch())}>Stop making</Button>
         </Row>
       )}
       {incomplete && (
-        <Notice kind={job?.state === 'failed' ? 'error' : 'hint'} action={<Button onPress={() => void makeRest(reading.id).then(() => following.refetch())}>Make the rest</Button>}>
-          {job?.error ?? 'Not all of it is made. You can listen all the same: each sentence is made when it is needed.'}
+        <Notice
+          kind={job?.state === 'failed' ? 'error' : 'hint'}
+          action={
+            <Button onPress={() => void makeRest(reading.id).then(() => following.refetch())}>
+              Make the rest
+            </Button>
+          }
+        >
+          {job?.error ??
+            'Not all of it is made. You can listen all the same: each sentence is made when it is needed.'}
         </Notice>
       )}
       {error && <Notice kind="error">{messageOf(error)}</Notice>}
       {!player && !error && <p aria-busy="true">Fetching the sentences …</p>}
-      {player && player.score.sentences.length === 0 && <Notice kind="hint">There is nothing in this handout that can be said.</Notice>}
-      {player && player.score.sentences.length > 0 && <Listening player={player} handout={handout} pupil={pupil} />}
+      {player && player.score.sentences.length === 0 && (
+        <Notice kind="hint">There is nothing in this handout that can be said.</Notice>
+      )}
+      {player && player.score.sentences.length > 0 && (
+        <Listening player={player} handout={handout} pupil={pupil} />
+      )}
     </>
   );
 }
 
-function Listening({ player, handout, pupil }: { readonly player: ReadingPlayer; readonly handout: Handout; readonly pupil: Pupil }) {
+function Listening({
+  player,
+  handout,
+  pupil,
+}: {
+  readonly player: ReadingPlayer;
+  readonly handout: Handout;
+  readonly pupil: Pupil;
+}) {
   const state = usePlayerState(player);
   const score = useScore(player);
   useKeys(player);
@@ -96,7 +120,14 @@ function Listening({ player, handout, pupil }: { readonly player: ReadingPlayer;
           {messageOf(state.error)}
         </Notice>
       )}
-      <Page player={player} state={state} score={score} blocks={handout.blocks} look={pupil.profile.look} language={handout.language} />
+      <Page
+        player={player}
+        state={state}
+        score={score}
+        blocks={handout.blocks}
+        look={pupil.profile.look}
+        language={handout.language}
+      />
       <Desk aria-label="Listening">
         <Timeline player={player} score={score} sentence={state.sentence} />
         <Controls player={player} state={state} score={score} />

@@ -1,6 +1,6 @@
 import type { ExportFormat, Job, Reading } from '@aurelfield/api';
 import { Download } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
 import { beginExport, cancelJob, useJob } from '../../api/queries.ts';
@@ -39,13 +39,14 @@ export function Save({ reading, pupilName }: { readonly reading: Reading; readon
   const [error, setError] = useState<string>();
   const { data } = useJob(started?.id);
   const job = data ?? started;
+  const handedOver = useRef<Job>(undefined);
   useEffect(() => {
-    if (job?.state !== 'done' || job.file === null) return;
+    if (job?.state !== 'done' || job.file === null || handedOver.current === job) return;
+    handedOver.current = job;
     const link = document.createElement('a');
     link.href = job.file;
     link.download = job.fileName ?? '';
     link.click();
-    setStarted(undefined);
   }, [job]);
   const begin = (format: ExportFormat) => {
     setError(undefined);

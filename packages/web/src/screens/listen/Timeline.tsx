@@ -66,7 +66,8 @@ export function Timeline({ player, score, sentence }: TimelineProps) {
   useEffect(() => {
     // The needle moves at every frame, outside of React, so that nothing else is drawn anew.
     const move = (seconds: number) => {
-      if (needle.current) needle.current.style.left = `${Math.min(100, (seconds / Math.max(player.score.duration, 0.001)) * 100)}%`;
+      if (needle.current)
+        needle.current.style.left = `${Math.min(100, (seconds / Math.max(player.score.duration, 0.001)) * 100)}%`;
     };
     move(player.position);
     return player.onFrame(move);

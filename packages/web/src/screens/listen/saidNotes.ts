@@ -22,5 +22,9 @@ export function saidNotes(text: string, sentences: readonly ReadingSentence[]): 
 }
 
 function plain(text: string): string {
-  return text.toLowerCase().replace(/[’‘]/gu, "'").replace(/[-/\s]+/gu, ' ').trim();
+  return text
+    .toLowerCase()
+    .replace(/[’‘]/gu, "'")
+    .replace(/[-/\s]+/gu, ' ')
+    .trim();
 }

@@ -44,6 +44,11 @@ function commandOf(event: KeyboardEvent, player: ReadingPlayer): (() => void) | 
 function isTaken(event: KeyboardEvent): boolean {
   const target = event.target instanceof Element ? event.target : undefined;
   if (!target) return false;
-  if (target.closest('input, textarea, select, [contenteditable="true"], [role="listbox"], [role="menu"], [role="dialog"], [role="slider"]')) return true;
+  if (
+    target.closest(
+      'input, textarea, select, [contenteditable="true"], [role="listbox"], [role="menu"], [role="dialog"], [role="slider"]',
+    )
+  )
+    return true;
   return event.key === ' ' && target.closest('button, a, summary') !== null;
 }

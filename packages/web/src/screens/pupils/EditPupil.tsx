@@ -19,7 +19,8 @@ const Columns = styled.form`
   align-items: start;
 `;
 
-const SAMPLE = 'When the river turns, the boats turn with it, and the whole harbour points the other way. Nobody has told them to.';
+const SAMPLE =
+  'When the river turns, the boats turn with it, and the whole harbour points the other way. Nobody has told them to.';
 
 const NEW_PUPIL: PupilInput = {
   name: '',
@@ -69,8 +70,11 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
   const [input, setInput] = useState<PupilInput>(pupil ?? NEW_PUPIL);
   const [tried, setTried] = useState(false);
   const checked = pupilInputSchema.safeParse(input);
-  const nameError = tried ? checked.error?.issues.find((issue) => issue.path[0] === 'name')?.message : undefined;
-  const setProfile = (change: Partial<Profile>) => setInput((before) => ({ ...before, profile: { ...before.profile, ...change } }));
+  const nameError = tried
+    ? checked.error?.issues.find((issue) => issue.path[0] === 'name')?.message
+    : undefined;
+  const setProfile = (change: Partial<Profile>) =>
+    setInput((before) => ({ ...before, profile: { ...before.profile, ...change } }));
   const { profile } = input;
   const { pauses, look } = profile;
   const submit = (event: FormEvent) => {
@@ -96,16 +100,41 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
       <Columns onSubmit={submit} noValidate>
         <Sheet>
           <h2>Who</h2>
-          <Field label="Name" value={input.name} onChange={(name) => setInput({ ...input, name })} error={nameError} />
-          <Field label="Note" rows={3} value={input.note} onChange={(note) => setInput({ ...input, note })} description="What helps; for you only." />
+          <Field
+            label="Name"
+            value={input.name}
+            onChange={(name) => setInput({ ...input, name })}
+            error={nameError}
+          />
+          <Field
+            label="Note"
+            rows={3}
+            value={input.note}
+            onChange={(note) => setInput({ ...input, note })}
+            description="What helps; for you only."
+          />
           <h2>Voice</h2>
           <Voices voices={profile.voices} onChange={(voices) => setProfile({ voices })} />
           <Hear profile={profile} />
         </Sheet>
         <Sheet>
           <h2>Pace and pitch</h2>
-          <Amount label="Pace" value={profile.pace} {...PACE_RANGE} step={5} say={(value) => `${value} words a minute`} onChange={(pace) => setProfile({ pace })} />
-          <Amount label="Pitch" value={profile.pitch} {...PITCH_RANGE} step={0.5} say={sayPitch} onChange={(pitch) => setProfile({ pitch })} />
+          <Amount
+            label="Pace"
+            value={profile.pace}
+            {...PACE_RANGE}
+            step={5}
+            say={(value) => `${value} words a minute`}
+            onChange={(pace) => setProfile({ pace })}
+          />
+          <Amount
+            label="Pitch"
+            value={profile.pitch}
+            {...PITCH_RANGE}
+            step={0.5}
+            say={sayPitch}
+            onChange={(pitch) => setProfile({ pitch })}
+          />
           <h2>Pauses</h2>
           {pause('comma', 'At a comma')}
           {pause('sentence', 'After a sentence')}
@@ -132,8 +161,18 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
             say={(value) => value.toFixed(1)}
             onChange={(lineSpacing) => setProfile({ look: { ...look, lineSpacing } })}
           />
-          <Choice label="Ground" value={look.ground} options={GROUNDS} onChange={(ground) => setProfile({ look: { ...look, ground } })} />
-          <Choice label="Lit while reading" value={look.lit} options={LIT} onChange={(lit) => setProfile({ look: { ...look, lit } })} />
+          <Choice
+            label="Ground"
+            value={look.ground}
+            options={GROUNDS}
+            onChange={(ground) => setProfile({ look: { ...look, ground } })}
+          />
+          <Choice
+            label="Lit while reading"
+            value={look.lit}
+            options={LIT}
+            onChange={(lit) => setProfile({ look: { ...look, lit } })}
+          />
           {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
           <Row>
             <SolidButton type="submit" isDisabled={save.isPending}>
@@ -147,7 +186,13 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
   );
 }
 
-function Voices({ voices, onChange }: { readonly voices: Profile['voices']; readonly onChange: (voices: Profile['voices']) => void }) {
+function Voices({
+  voices,
+  onChange,
+}: {
+  readonly voices: Profile['voices'];
+  readonly onChange: (voices: Profile['voices']) => void;
+}) {
   const available = useVoices();
   const all = available.data ?? [];
   const languages = [...new Set(all.map((voice) => baseLanguage(voice.language)))];
@@ -159,7 +204,9 @@ function Voices({ voices, onChange }: { readonly voices: Profile['voices']; read
           key={language}
           label={languageName(language)}
           value={id}
-          options={all.filter((voice) => baseLanguage(voice.language) === language).map((voice) => ({ id: voice.id, name: voice.label }))}
+          options={all
+            .filter((voice) => baseLanguage(voice.language) === language)
+            .map((voice) => ({ id: voice.id, name: voice.label }))}
           onChange={(chosen) => onChange({ ...voices, [language]: chosen })}
         />
       ))}
@@ -193,7 +240,9 @@ function Hear({ profile }: { readonly profile: Profile }) {
     setError(undefined);
     try {
       const { voices, pace, pitch, pauses } = profile;
-      const url = URL.createObjectURL(await fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, pauses } }));
+      const url = URL.createObjectURL(
+        await fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, pauses } }),
+      );
       const audio = new Audio(url);
       sound.current = { audio, url };
       await audio.play();

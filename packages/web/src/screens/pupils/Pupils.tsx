@@ -47,7 +47,13 @@ export function Pupils() {
   const remove = (pupil: Pupil) => {
     archive.mutate(
       { id: pupil.id, back: false },
-      { onSuccess: () => tell({ text: `${pupil.name} is off the list.`, undo: () => archive.mutate({ id: pupil.id, back: true }) }) },
+      {
+        onSuccess: () =>
+          tell({
+            text: `${pupil.name} is off the list.`,
+            undo: () => archive.mutate({ id: pupil.id, back: true }),
+          }),
+      },
     );
   };
   return (
@@ -68,7 +74,8 @@ export function Pupils() {
         <Sheet>
           <h2>Nobody is here yet</h2>
           <p>
-            <Link to="/pupils/new">Add a pupil</Link> to choose a voice, a pace and pauses. Every handout can then be heard that way.
+            <Link to="/pupils/new">Add a pupil</Link> to choose a voice, a pace and pauses. Every handout can
+            then be heard that way.
           </p>
         </Sheet>
       )}
@@ -93,6 +100,8 @@ export function Pupils() {
 }
 
 function soundOf({ profile }: Pupil, voices: readonly VoiceInfo[]): string {
-  const labels = Object.values(profile.voices).map((id) => voices.find((voice) => voice.id === id)?.label ?? id);
+  const labels = Object.values(profile.voices).map(
+    (id) => voices.find((voice) => voice.id === id)?.label ?? id,
+  );
   return [...labels, `${profile.pace} words a minute`].join(' · ');
 }

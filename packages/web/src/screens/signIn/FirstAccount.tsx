@@ -34,8 +34,21 @@ export function FirstAccount() {
         <p>Nobody has an account here yet. This makes your school and you as its first teacher.</p>
         {setup.isError && <Notice kind="error">{messageOf(setup.error)}</Notice>}
         <Field label="School" value={input.school} onChange={set('school')} error={errorOf('school')} />
-        <Field label="Your name" autoComplete="name" value={input.name} onChange={set('name')} error={errorOf('name')} />
-        <Field label="Mail address" type="email" autoComplete="username" value={input.email} onChange={set('email')} error={errorOf('email')} />
+        <Field
+          label="Your name"
+          autoComplete="name"
+          value={input.name}
+          onChange={set('name')}
+          error={errorOf('name')}
+        />
+        <Field
+          label="Mail address"
+          type="email"
+          autoComplete="username"
+          value={input.email}
+          onChange={set('email')}
+          error={errorOf('email')}
+        />
         <Field
           label="Password"
           type="password"

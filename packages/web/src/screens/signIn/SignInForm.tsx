@@ -7,7 +7,11 @@ import { Centre, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
 /** The way in. Where the demo school is loaded its sign-in is offered. */
-export function SignInForm({ demo }: { readonly demo: { readonly email: string; readonly password: string } | null }) {
+export function SignInForm({
+  demo,
+}: {
+  readonly demo: { readonly email: string; readonly password: string } | null;
+}) {
   const signIn = useSignIn();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
@@ -24,8 +28,22 @@ export function SignInForm({ demo }: { readonly demo: { readonly email: string; 
       <Sheet as="form" onSubmit={submit} aria-labelledby="sign-in">
         <h1 id="sign-in">Sign in</h1>
         {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}
-        <Field label="Mail address" type="email" autoComplete="username" value={email} onChange={setEmail} isRequired />
-        <Field label="Password" type="password" autoComplete="current-password" value={password} onChange={setPassword} isRequired />
+        <Field
+          label="Mail address"
+          type="email"
+          autoComplete="username"
+          value={email}
+          onChange={setEmail}
+          isRequired
+        />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          value={password}
+          onChange={setPassword}
+          isRequired
+        />
         <SolidButton type="submit" isDisabled={signIn.isPending}>
           {signIn.isPending ? 'Signing in …' : 'Sign in'}
         </SolidButton>

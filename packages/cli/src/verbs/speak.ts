@@ -1,0 +1,97 @@
+import {
+  blocksFromPlainText,
+  BYTES_PER_SAMPLE,
+  decodeText,
+  DEFAULT_PACE,
+  DEFAULT_PAUSES,
+  displayedIntervals,
+  PACE_RANGE,
+  planHandout,
+  toSamples,
+  wavHeader,
+} from '@aurelfield/core';
+import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
+import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { numberFlag, readArgs, UsageError } from '../usage.ts';
+import { inOrder } from './inOrder.ts';
+
+const AT_ONCE = 4;
+
+/** `speak FILE --voice ID [--pace WPM] --out DIR`: writes audio.wav and timings.json. */
+export async function speak(args: string[]): Promise<void> {
+  const { values, positionals } = readArgs(args, {
+    voice: { type: 'string' },
+    pace: { type: 'string', default: String(DEFAULT_PACE) },
+    out: { type: 'string' },
+  });
+  const [file] = positionals;
+  if (file === undefined || positionals.length > 1) throw new UsageError('speak takes one file.');
+  if (values.voice === undefined) throw new UsageError('speak needs --voice; `voices` lists them.');
+  if (values.out === undefined) throw new UsageError('speak needs --out, the folder to write to.');
+  const pace = numberFlag('pace', values.pace, PACE_RANGE);
+  const registry = new VoiceRegistry([new EspeakEngine()]);
+  const voice = registry.find(values.voice);
+  if (!voice) throw new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
+  const text = decodeText(await readFile(file)).text;
+  const blocks = blocksFromPlainText(text);
+  if (blocks.length === 0) throw new Error(`There is no text in ${file}.`);
+
+  await mkdir(values.out, { recursive: true });
+  const sentences: { start: number; end: number; text: string }[] = [];
+  const words: { text: string; start: number; end: number; sentence: number; from: number; to: number }[] =
+    [];
+  let samples = 0;
+  await registry.start();
+  const target = path.join(values.out, 'audio.wav');
+  const draft = `${target}.part`;
+  const audio = await open(draft, 'w');
+  try {
+    await audio.write(wavHeader(voice.sampleRate, 0));
+    const plans = planHandout(
+      blocks,
+      voice.language,
+      { id: voice.id, engineVersion: registry.engineVersion(voice.id) ?? '' },
+      { pace, pitch: 0, pauses: DEFAULT_PAUSES },
+    );
+    for await (const { item: sentence, result: clip } of inOrder(plans, AT_ONCE, ({ plan }) =>
+      registry.speak(plan),
+    )) {
+      const offset = samples / clip.sampleRate;
+      const base = blocks[sentence.block]?.offset ?? 0;
+      sentences.push({
+        start: offset,
+        end: offset + clip.duration,
+        text: text.slice(base + sentence.start, base + sentence.end),
+      });
+      displayedIntervals(sentence.words, clip, offset).forEach(({ start, end }, i) => {
+        const word = sentence.words[i];
+        if (!word) return;
+        const [from, to] = [base + word.start, base + word.end];
+        words.push({ text: text.slice(from, to), start, end, sentence: sentences.length - 1, from, to });
+      });
+      const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
+      await audio.write(Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength));
+      await audio.write(Buffer.alloc(pause * BYTES_PER_SAMPLE));
+      samples += clip.pcm.length + pause;
+    }
+    await audio.write(wavHeader(voice.sampleRate, samples), 0, undefined, 0);
+    await audio.close();
+    await rename(draft, target);
+  } catch (error) {
+    await audio.close().catch(() => undefined);
+    await unlink(draft).catch(() => undefined);
+    throw error;
+  } finally {
+    await registry.stop();
+  }
+  const timings = {
+    voice: voice.id,
+    pace,
+    sampleRate: voice.sampleRate,
+    duration: samples / voice.sampleRate,
+    sentences,
+    words,
+  };
+  await writeFile(path.join(values.out, 'timings.json'), `${JSON.stringify(timings)}\n`);
+}

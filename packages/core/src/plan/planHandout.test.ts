@@ -1,0 +1,66 @@
+import { describe, expect, test } from 'vitest';
+import { DEFAULT_PAUSES } from '../pace/profile.ts';
+import type { Block } from '../text/document.ts';
+import { planHandout } from './planHandout.ts';
+import { planKey } from './speechPlan.ts';
+
+const VOICE = { id: 'voice-1', engineVersion: '1' };
+const SETTINGS = { pace: 150, pitch: 0, pauses: DEFAULT_PAUSES };
+const block = (text: string, type: Block['type'] = 'paragraph'): Block => ({ type, text, offset: 0 });
+const plan = (blocks: readonly Block[], settings = SETTINGS, voice = VOICE) => [
+  ...planHandout(blocks, 'en-GB', voice, settings),
+];
+
+describe('planHandout', () => {
+  test('gives sentences in order, with words that map onto the spoken ones', () => {
+    const [first, second, third] = plan([block('The bog', 'heading'), block('It is 12.5 m deep. Is it?')]);
+    expect(first).toMatchObject({ block: 0, start: 0, end: 7, pauseAfter: DEFAULT_PAUSES.heading });
+    expect(second?.plan.words).toEqual(['It', 'is', 'twelve', 'point', 'five', 'metres', 'deep']);
+    expect(second?.words[2]).toMatchObject({ start: 6, end: 10, firstSpoken: 2, spokenCount: 3 });
+    expect(third).toMatchObject({ block: 1, start: 19, pauseAfter: 0, plan: { end: 'question' } });
+  });
+
+  test('puts our pauses where the text has punctuation, and none after an abbreviation', () => {
+    const [sentence] = plan([block('Dr. Ward came, saw it: a bog (wet) and left')]);
+    expect(sentence?.plan.words).toEqual('doctor Ward came saw it a bog wet and left'.split(' '));
+    expect(sentence?.plan.breaks.map(({ after }) => sentence.plan.words[after])).toEqual([
+      'came',
+      'it',
+      'bog',
+      'wet',
+    ]);
+    expect(sentence?.plan.breaks[0]?.pause).toBe(DEFAULT_PAUSES.comma);
+  });
+
+  test('passes over what cannot be said', () => {
+    expect(plan([block('***'), block('Moss.'), block('— …')])).toHaveLength(1);
+  });
+
+  test('goes on from a later block as if it had begun at the first', () => {
+    const blocks = [block('One. Two.'), block('Three.'), block('Four.')];
+    const all = plan(blocks);
+    expect([...planHandout(blocks, 'en-GB', VOICE, SETTINGS, 1)]).toEqual(all.slice(2));
+  });
+});
+
+describe('planKey', () => {
+  const keyOf = (text: string, settings = SETTINGS, voice = VOICE) =>
+    planKey(plan([block(text)], settings, voice)[0]!.plan); // eslint-disable-line @typescript-eslint/no-non-null-assertion -- the texts below have a sentence
+
+  test('is the same for the same spoken words, wherever they stand and however they are written', () => {
+    expect(keyOf('It is 3.')).toBe(keyOf('It is three.'));
+    expect(planKey(plan([block('First.'), block('It is 3.')])[1]!.plan)).toBe(keyOf('It is three.')); // eslint-disable-line @typescript-eslint/no-non-null-assertion -- two sentences
+  });
+
+  test.each([
+    ['word', keyOf('It is four.')],
+    ['closing mark', keyOf('It is three?')],
+    ['pause', keyOf('It is, three.')],
+    ['pace', keyOf('It is three.', { ...SETTINGS, pace: 120 })],
+    ['pitch', keyOf('It is three.', { ...SETTINGS, pitch: 1 })],
+    ['voice', keyOf('It is three.', SETTINGS, { ...VOICE, id: 'voice-2' })],
+    ['engine', keyOf('It is three.', SETTINGS, { ...VOICE, engineVersion: '2' })],
+  ])('changes with another %s', (_what, key) => {
+    expect(key).not.toBe(keyOf('It is three.'));
+  });
+});
