@@ -27,9 +27,11 @@ const cases: readonly (readonly [text: string, sentences: readonly string[], lan
   ['川は曲がる。人は見る。', ['川は曲がる。', '人は見る。'], 'ja'],
 ];
 
-test.each(cases)('%j', (text, sentences, language = 'en-GB') => {
-  expect(sentencesOf(text, language).map(({ start, end }) => text.slice(start, end))).toEqual(sentences);
-});
+for (const [text, sentences, language = 'en-GB'] of cases) {
+  test(JSON.stringify(text), () => {
+    expect(sentencesOf(text, language).map(({ start, end }) => text.slice(start, end))).toEqual(sentences);
+  });
+}
 
 describe('very long sentences', () => {
   test('are parted at commas, and nothing is lost', () => {
@@ -46,6 +48,6 @@ describe('very long sentences', () => {
     const text = '𝒳'.repeat(2000);
     const parts = sentencesOf(text, 'en-GB').map(({ start, end }) => text.slice(start, end));
     expect(parts.join('')).toBe(text);
-    expect(parts.every((part) => part.isWellFormed())).toBe(true);
+    expect(parts.filter((part) => /\p{Cs}/u.test(part))).toEqual([]);
   });
 });

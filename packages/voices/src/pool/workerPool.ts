@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { pathToFileURL } from 'node:url';
-import { Worker } from 'node:worker_threads';
+import { Worker, type WorkerOptions } from 'node:worker_threads';
 import { SpeechError } from '../engine.ts';
 
 /** What a pool's worker sends: first "ready", then one answer a request. */
@@ -21,6 +21,8 @@ export interface PoolOptions {
   readonly size: number;
   /** Milliseconds a worker may take to become ready. */
   readonly startTimeout?: number;
+  /** Environment of the workers; a copy of ours by default. */
+  readonly env?: NonNullable<WorkerOptions['env']>;
 }
 
 export interface TaskOptions {
@@ -154,13 +156,17 @@ export class WorkerPool<Request, Response> {
 
   /** From source (tests, development, the terminal) the thread first needs a TypeScript loader; in a bundle it is plain JavaScript. */
   #spawn(setup: WorkerSetup): Worker {
-    if (!this.#script.pathname.endsWith('.ts')) return new Worker(this.#script, { workerData: setup });
+    const options: WorkerOptions = {
+      workerData: setup,
+      ...(this.#options.env ? { env: this.#options.env } : {}),
+    };
+    if (!this.#script.pathname.endsWith('.ts')) return new Worker(this.#script, options);
     const loader = new URL(
       './dist/esm/api/index.mjs',
       pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json')),
     ).href;
     const bootstrap = `import(${JSON.stringify(loader)}).then(({ register }) => { register(); return import(${JSON.stringify(this.#script.href)}); })`;
-    return new Worker(bootstrap, { eval: true, workerData: setup });
+    return new Worker(bootstrap, { ...options, eval: true });
   }
 
   #dispatch(): void {

@@ -1,0 +1,140 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { z } from 'zod';
+
+const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
+const TSX = createRequire(import.meta.url).resolve('tsx/cli');
+
+function aurel(args: readonly string[], input = ''): Promise<{ status: number; out: string; err: string }> {
+  return new Promise((resolve) => {
+    const child = execFile(
+      process.execPath,
+      [TSX, MAIN, ...args],
+      { maxBuffer: 1 << 26 },
+      (error, out, err) => {
+        resolve({ status: error ? Number(error.code) : 0, out, err });
+      },
+    );
+    child.stdin?.end(input);
+  });
+}
+
+const timings = z.object({
+  voice: z.string(),
+  pace: z.number(),
+  sampleRate: z.number(),
+  duration: z.number(),
+  sentences: z.array(z.object({ start: z.number(), end: z.number(), text: z.string() })),
+  words: z.array(
+    z.object({
+      text: z.string(),
+      start: z.number(),
+      end: z.number(),
+      sentence: z.number(),
+      from: z.number(),
+      to: z.number(),
+    }),
+  ),
+});
+
+test('voices lists every voice', async () => {
+  const { status, out } = await aurel(['voices']);
+  expect(status).toBe(0);
+  const list = JSON.parse(out) as Record<string, unknown>[];
+  expect(list.length).toBeGreaterThan(12);
+  expect(Object.keys(list[0] ?? {})).toEqual([
+    'id',
+    'label',
+    'language',
+    'region',
+    'timbre',
+    'engine',
+    'sampleRate',
+    'timings',
+  ]);
+});
+
+test('spoken answers each line with a line', async () => {
+  const { out } = await aurel(['spoken', '--lang', 'en-GB'], 'It is 12.5 m.\n\nOne. Two.\n');
+  const lines = out
+    .trimEnd()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { words: unknown[] });
+  expect(lines[0]).toEqual({
+    words: [
+      { text: 'It', start: 0, end: 2, spoken: ['It'] },
+      { text: 'is', start: 3, end: 5, spoken: ['is'] },
+      { text: '12.5', start: 6, end: 10, spoken: ['twelve', 'point', 'five'] },
+      { text: 'm', start: 11, end: 12, spoken: ['metres'] },
+    ],
+  });
+  expect(lines[1]).toEqual({ words: [] });
+  expect(lines[2]?.words[1]).toEqual({ text: 'Two', start: 5, end: 8, spoken: ['Two'] });
+});
+
+test('speak writes sound and times that belong together', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
+  const file = path.join(folder, 'bog.txt');
+  const text = '# The bog\r\n\r\nIt is 12.5 m deep,\r\nand wet. Is it?\r\n';
+  writeFileSync(file, text);
+  const { status, err } = await aurel([
+    'speak',
+    file,
+    '--voice',
+    'espeak-en-gb-higher-1',
+    '--pace',
+    '140',
+    '--out',
+    path.join(folder, 'out'),
+  ]);
+  expect([status, err]).toEqual([0, '']);
+  const found = timings.parse(JSON.parse(readFileSync(path.join(folder, 'out/timings.json'), 'utf8')));
+  expect(found.sentences.map((sentence) => sentence.text)).toEqual([
+    'The bog',
+    'It is 12.5 m deep,\r\nand wet.',
+    'Is it?',
+  ]);
+  for (const word of found.words) expect(text.slice(word.from, word.to)).toBe(word.text);
+  found.words.forEach((word, i) => expect(word.start).toBeGreaterThanOrEqual(found.words[i - 1]?.end ?? 0));
+  const wav = readFileSync(path.join(folder, 'out/audio.wav'));
+  expect(wav.readUInt32LE(40)).toBe(wav.length - 44);
+  expect((wav.length - 44) / 2 / found.sampleRate).toBeCloseTo(found.duration, 6);
+  expect(found.words.at(-1)?.end).toBeLessThanOrEqual(found.duration);
+});
+
+describe('wrong use exits with 2 and one line', () => {
+  test.each([
+    ['no verb', []],
+    ['an unknown verb', ['sing']],
+    ['an inherited name', ['toString']],
+    ['an unknown flag', ['spoken', '--speed', '3']],
+    ['a wrong language', ['spoken', '--lang', 'no such thing']],
+    ['no voice', ['speak', 'x.txt', '--out', 'y']],
+    ['an unknown voice', ['speak', 'x.txt', '--voice', 'nobody', '--out', 'y']],
+    [
+      'a pace out of range',
+      ['speak', 'x.txt', '--voice', 'espeak-en-gb-higher-1', '--pace', '5000', '--out', 'y'],
+    ],
+  ] as const)('%s', async (_name, args) => {
+    const { status, out, err } = await aurel(args);
+    expect([status, out, err.trimEnd().split('\n').length]).toEqual([2, '', 1]);
+  });
+});
+
+test('a file that is not there is a failure of the work', async () => {
+  const { status, err } = await aurel([
+    'speak',
+    'nowhere.txt',
+    '--voice',
+    'espeak-en-gb-higher-1',
+    '--out',
+    mkdtempSync(path.join(tmpdir(), 'aurel-cli-')),
+  ]);
+  expect(status).toBe(1);
+  expect(err).toContain('nowhere.txt');
+});

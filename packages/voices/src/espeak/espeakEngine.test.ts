@@ -1,0 +1,192 @@
+import { DEFAULT_PAUSES, planHandout, type SpeechPlan } from '@aurelfield/core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { EspeakEngine } from './espeakEngine.ts';
+import { loadEspeak, type Espeak, type EspeakEvent } from './module.ts';
+import { espeakPitch, espeakRate } from './settings.ts';
+import { ESPEAK_VOICES } from './voices.ts';
+import { engineText } from './text.ts';
+
+const engine = new EspeakEngine({ workers: 2 });
+let bare: Espeak;
+
+beforeAll(async () => {
+  bare = await loadEspeak();
+  await engine.start();
+});
+afterAll(() => engine.stop());
+
+function plans(
+  text: string,
+  voice = 'espeak-en-gb-higher-1',
+  language = 'en-GB',
+  pauses = DEFAULT_PAUSES,
+): SpeechPlan[] {
+  const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
+  return [
+    ...planHandout(
+      blocks,
+      language,
+      { id: voice, engineVersion: engine.version },
+      { pace: 150, pitch: 0, pauses },
+    ),
+  ].map(({ plan }) => plan);
+}
+
+/** The engine's own events for a plan, without our pool, cutting and timing. */
+function bareEvents(plan: SpeechPlan): { events: EspeakEvent[]; samples: number } {
+  const events: EspeakEvent[] = [];
+  let samples = 0;
+  bare.set_voice(ESPEAK_VOICES.find(({ id }) => id === plan.voice)?.identifier ?? '');
+  bare.set_rate(espeakRate(plan.speed));
+  bare.set_pitch(espeakPitch(plan.pitch));
+  bare.synthesize(engineText(plan).text, (pcm, found) => {
+    events.push(...found);
+    samples += pcm.length;
+    return false;
+  });
+  return { events, samples };
+}
+
+const TEXT =
+  'It is in the bog, of the kind that was 24 metres deep. He said that there would have been 3.5 km of it on 12/05/2024; as soon as he had to, he went. ' +
+  'There are some of them in there, and I am one of those who had been to it. Is it?';
+
+describe('word times', () => {
+  test('every spoken word has one interval, in order, within the clip', async () => {
+    for (const plan of plans(TEXT)) {
+      const clip = await engine.speak(plan);
+      expect(clip.words).toHaveLength(plan.words.length);
+      let at = 0;
+      for (const { start, end } of clip.words) {
+        expect(start).toBeGreaterThanOrEqual(at - 1e-9);
+        expect(end).toBeGreaterThan(start);
+        at = end;
+      }
+      expect(at).toBeLessThanOrEqual(clip.duration + 1e-9);
+      expect(clip.duration).toBeCloseTo(clip.pcm.length / clip.sampleRate, 9);
+    }
+  });
+
+  // Ground truth: the engine's own phone times.
+  test('every onset is that of one of the engine’s phones within 10 ms, pauses taken into account', async () => {
+    for (const plan of plans(TEXT)) {
+      const [clip, { events }] = [await engine.speak(plan), bareEvents(plan)];
+      const onsets = events
+        .filter(({ type, id }) => type === 'phoneme' && id !== '')
+        .map(({ audio_position }) => audio_position / 1000);
+      // Between two of our breaks the clip is the engine's audio moved by one distance, which the first word of the run gives.
+      let shift = 0;
+      plan.words.forEach((_, i) => {
+        const start = clip.words[i]?.start ?? 0;
+        const opensRun = i === 0 || plan.breaks.some(({ after }) => after === i - 1);
+        const nearest = (time: number) =>
+          onsets.reduce(
+            (best, onset) => (Math.abs(onset - time) < Math.abs(best - time) ? onset : best),
+            Infinity,
+          );
+        if (opensRun) {
+          const wordEvent = events
+            .filter(({ type }) => type === 'word')
+            .find(({ text_position }) => text_position === engineText(plan).starts[i]);
+          shift = nearest((wordEvent?.audio_position ?? 0) / 1000 + 0.02) - start;
+        }
+        expect(
+          Math.abs(nearest(start + shift) - (start + shift)),
+          `${plan.words[i]} in “${plan.words.join(' ')}”`,
+        ).toBeLessThan(0.01);
+      });
+    }
+  });
+
+  test('merged function words get onsets of their own', async () => {
+    const [plan] = plans('It is in the bog of the moor.');
+    const clip = await engine.speak(plan as SpeechPlan);
+    const onset = (word: string, nth = 0) =>
+      clip.words[
+        (plan as SpeechPlan).words.map((w, i) => (w === word ? i : -1)).filter((i) => i >= 0)[nth] ?? -1
+      ]?.start ?? NaN;
+    for (const [first, second] of [
+      ['It', 'is'],
+      ['in', 'the'],
+    ] as const)
+      expect(onset(second) - onset(first)).toBeGreaterThan(0.05);
+    expect(onset('the', 1) - onset('of')).toBeGreaterThan(0.05);
+  });
+});
+
+describe('pauses', () => {
+  const quiet = (clip: { pcm: Int16Array; sampleRate: number }, from: number, to: number) =>
+    clip.pcm
+      .slice(Math.round(from * clip.sampleRate), Math.round(to * clip.sampleRate))
+      .every((sample) => Math.abs(sample) < 200);
+
+  test.each([0.1, 0.5, 1.5])('a comma’s pause of %d s is as long as asked and silent', async (comma) => {
+    const [plan] = plans('Wet, deep.', undefined, undefined, { ...DEFAULT_PAUSES, comma });
+    const clip = await engine.speak(plan as SpeechPlan);
+    const [first, second] = clip.words;
+    expect((second?.start ?? 0) - (first?.end ?? 0)).toBeGreaterThan(comma - 0.001);
+    expect((second?.start ?? 0) - (first?.end ?? 0)).toBeLessThan(comma + 0.1);
+    expect(quiet(clip, (first?.end ?? 0) + 0.09, (second?.start ?? 0) - 0.06)).toBe(true);
+  });
+
+  test('no silence of the engine is left at the end of a clip', async () => {
+    const [plan] = plans('The bog is deep.');
+    const clip = await engine.speak(plan as SpeechPlan);
+    expect(clip.duration - (clip.words.at(-1)?.end ?? 0)).toBeLessThan(0.081);
+  });
+});
+
+describe('voices', () => {
+  test('there are at least four accents of English and two other languages, each higher and lower', () => {
+    const english = new Set(
+      engine.voices.filter(({ language }) => language.startsWith('en')).map(({ region }) => region),
+    );
+    const others = new Set(
+      engine.voices.map(({ language }) => language.split('-')[0]).filter((language) => language !== 'en'),
+    );
+    expect(english.size).toBeGreaterThanOrEqual(4);
+    expect(others.size).toBeGreaterThanOrEqual(2);
+    for (const region of english) {
+      const timbres = new Set(
+        engine.voices.filter((voice) => voice.region === region).map(({ timbre }) => timbre),
+      );
+      expect([...timbres].sort()).toEqual(['higher', 'lower']);
+    }
+    expect(new Set(engine.voices.map(({ id }) => id)).size).toBe(engine.voices.length);
+  });
+
+  test('every voice speaks its own language', async () => {
+    const clips = await Promise.all(
+      engine.voices.map((voice) =>
+        engine.speak(plans('Mama ma 2 koty.', voice.id, voice.language)[0] as SpeechPlan),
+      ),
+    );
+    for (const clip of clips) expect(clip.duration).toBeGreaterThan(0.4);
+  });
+
+  test('a higher pitch lifts the voice', async () => {
+    const [plan] = plans('Aaaaaa mmmm aaaa.');
+    const crossings = async (pitch: number) => {
+      const { pcm } = await engine.speak({ ...(plan as SpeechPlan), pitch });
+      return (
+        pcm.reduce((n, sample, i) => n + (sample >= 0 !== (pcm[i - 1] ?? 0) >= 0 ? 1 : 0), 0) / pcm.length
+      );
+    };
+    expect(await crossings(6)).toBeGreaterThan((await crossings(-6)) * 1.05);
+  });
+});
+
+test('an unknown voice is refused', async () => {
+  await expect(engine.speak({ ...(plans('Moss.')[0] as SpeechPlan), voice: 'nobody' })).rejects.toThrow(
+    'There is no voice',
+  );
+});
+
+test('a cancelled request rejects with the reason and leaves the pool working', async () => {
+  const controller = new AbortController();
+  const long = plans(`${'the river turns and turns again '.repeat(18)}.`)[0] as SpeechPlan;
+  const cancelled = engine.speak(long, { signal: controller.signal });
+  setTimeout(() => controller.abort(new Error('not wanted')), 20);
+  await expect(cancelled).rejects.toThrow('not wanted');
+  await expect(engine.speak(plans('Moss.')[0] as SpeechPlan)).resolves.toMatchObject({ sampleRate: 22_050 });
+});

@@ -1,0 +1,24 @@
+import type { SpeechPlan } from '@aurelfield/core';
+import { expect, test } from 'vitest';
+import { engineText } from './text.ts';
+
+const plan = (words: string, more: Partial<SpeechPlan> = {}): SpeechPlan => ({
+  voice: '', engineVersion: '', language: 'en-GB', words: words.split(' '), breaks: [], end: 'statement', speed: 150, pitch: 0, ...more,
+}); // prettier-ignore
+
+test.each([
+  ['words and a stop', plan('It is deep'), 'It is deep.', [1, 4, 7]],
+  ['a question', plan('Is it', { end: 'question' }), 'Is it?', [1, 4]],
+  [
+    'breaks become commas',
+    plan('wet and deep', { breaks: [{ after: 0, pause: 0.2 }] }),
+    'wet, and deep.',
+    [1, 6, 10],
+  ],
+  ['the letter A', plan('vitamin A'), 'vitamin ay.', [1, 9]],
+  ['the letter A in another language', plan('litera A', { language: 'pl' }), 'litera A.', [1, 8]],
+  ['commands of the engine are taken out', plan('[[b0g]] <b>x</b> |'), 'b0g bx/b -.', [1, 5, 10]],
+  ['characters beyond the first plane count once', plan('𝒳 moss'), '𝒳 moss.', [1, 3]],
+] as const)('%s', (_name, given, text, starts) => {
+  expect(engineText(given)).toEqual({ text, starts });
+});

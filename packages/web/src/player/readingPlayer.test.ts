@@ -1,0 +1,224 @@
+import type { ReadingSentence } from '@aurelfield/api';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { ReadingPlayer } from './readingPlayer.ts';
+import { Score } from './score.ts';
+
+/** An audio element without sound, whose clock the test turns. */
+class FakeAudio extends EventTarget {
+  currentTime = 0;
+  playbackRate = 1;
+  defaultPlaybackRate = 1;
+  preload = '';
+  ended = false;
+  playing = false;
+  src = '';
+  play(): Promise<void> {
+    this.playing = true;
+    this.ended = false;
+    return Promise.resolve();
+  }
+  pause(): void {
+    this.playing = false;
+    this.dispatchEvent(new Event('pause'));
+  }
+  finish(): void {
+    this.ended = true;
+    this.playing = false;
+    this.dispatchEvent(new Event('ended'));
+  }
+  getAttribute(): string {
+    return this.src;
+  }
+  removeAttribute(): void {
+    this.src = '';
+  }
+  load(): void {
+    // Nothing to load.
+  }
+}
+
+const WORDS = 30;
+const sentence = (index: number, made: boolean): ReadingSentence => ({
+  index,
+  block: index,
+  start: 0,
+  end: WORDS * 2,
+  words: Array.from({ length: WORDS }, (_, i) => ({ start: i * 2, end: i * 2 + 1, said: 'x' })),
+  spokenWords: WORDS,
+  pauseAfter: 1,
+  duration: 9,
+  times: made ? Array.from({ length: WORDS }, (_, i): [number, number] => [i * 0.3, i * 0.3 + 0.3]) : null,
+});
+
+let frames: FrameRequestCallback[] = [];
+const nextFrame = () => {
+  for (const frame of frames.splice(0)) frame(0);
+};
+const settle = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+beforeEach(() => {
+  frames = [];
+  vi.stubGlobal('requestAnimationFrame', (frame: FrameRequestCallback) => frames.push(frame));
+  vi.stubGlobal('cancelAnimationFrame', () => (frames = []));
+});
+afterEach(() => vi.unstubAllGlobals());
+
+function setUp({
+  sentences = 6,
+  made = false,
+  fail = () => false,
+}: { sentences?: number; made?: boolean; fail?: (from: number) => boolean } = {}) {
+  const asked: string[] = [];
+  const elements: FakeAudio[] = [];
+  const source = {
+    make: (from: number, to: number) => {
+      asked.push(`${from}-${to}`);
+      if (fail(from)) return Promise.reject(new Error('no sound'));
+      return Promise.resolve(Array.from({ length: to - from }, (_, i) => sentence(from + i, true)));
+    },
+    audioUrl: (from: number, to: number) => `${from}-${to}`,
+  };
+  const score = new Score(Array.from({ length: sentences }, (_, i) => sentence(i, made)));
+  const player = new ReadingPlayer(source, score, { sentence: 0, word: 0 }, () => {
+    const element = new FakeAudio();
+    elements.push(element);
+    return element as unknown as HTMLAudioElement;
+  });
+  const active = () => elements.find((element) => element.playing);
+  return { player, asked, elements, active };
+}
+
+describe('ReadingPlayer', () => {
+  test('sounds with the first sentence alone and fetches the rest while it plays', async () => {
+    const { player, asked, active } = setUp();
+    await player.play();
+    await settle();
+    expect(player.state.status).toBe('playing');
+    expect(asked).toEqual(['0-1', '1-3']);
+    expect(active()?.src).toBe('0-1');
+  });
+
+  test('lights the word that the element’s clock says', async () => {
+    const { player, active } = setUp({ made: true });
+    await player.play();
+    const element = active() as FakeAudio;
+    for (const [time, sentence_, word] of [
+      [0.1, 0, 0],
+      [3.1, 0, 10],
+      [8.95, 0, 29],
+      [9.5, 0, -1],
+      [10.4, 1, 1],
+    ] as const) {
+      element.currentTime = time;
+      nextFrame();
+      expect([player.state.sentence, player.state.word]).toEqual([sentence_, word]);
+    }
+  });
+
+  test('goes on with the next stretch when one ends, and ends after the last', async () => {
+    const { player, active } = setUp({ sentences: 3 });
+    await player.play();
+    await settle();
+    active()?.finish();
+    await settle();
+    expect(active()?.src).toBe('1-3');
+    active()?.finish();
+    await settle();
+    expect(player.state.status).toBe('ended');
+    await player.play();
+    expect(player.state).toMatchObject({ status: 'playing', sentence: 0 });
+  });
+
+  test('a jump inside what is loaded moves the clock; a jump outside loads from there', async () => {
+    const { player, asked, active } = setUp({ made: true });
+    await player.play();
+    await player.seek({ sentence: 1, word: 5 });
+    expect(active()?.currentTime).toBeCloseTo(10 + 1.5);
+    await player.seek({ sentence: 4, word: 2 });
+    expect(active()?.src).toBe('4-6');
+    expect(active()?.currentTime).toBeCloseTo(0.6);
+    expect(asked).toEqual([]);
+  });
+
+  test('a jump while paused stays paused and is where play goes on', async () => {
+    const { player, active } = setUp({ made: true });
+    await player.seek({ sentence: 3, word: 4 });
+    expect(player.state).toMatchObject({ status: 'paused', sentence: 3, word: 4 });
+    await player.play();
+    expect(active()?.currentTime).toBeCloseTo(1.2);
+    player.pause();
+    expect(player.state.status).toBe('paused');
+    expect(active()).toBeUndefined();
+  });
+
+  test('sentence back goes to its beginning first, then to the one before', async () => {
+    const { player, active } = setUp({ made: true });
+    await player.seek({ sentence: 1, word: 10 }, true);
+    nextFrame();
+    await player.previousSentence();
+    expect(player.state.sentence).toBe(1);
+    await player.previousSentence();
+    expect(player.state.sentence).toBe(0);
+    expect(active()?.currentTime).toBe(0);
+  });
+
+  test('steps by word over the edges of sentences', async () => {
+    const { player } = setUp({ made: true });
+    await player.seek({ sentence: 0, word: WORDS - 1 });
+    await player.stepWord(1);
+    expect(player.place).toEqual({ sentence: 1, word: 0 });
+    await player.stepWord(-1);
+    expect(player.place).toEqual({ sentence: 0, word: WORDS - 1 });
+  });
+
+  test('places outside the text are brought back into it', async () => {
+    const { player } = setUp({ made: true });
+    await player.seek({ sentence: 99, word: 99 });
+    expect(player.place).toEqual({ sentence: 5, word: WORDS - 1 });
+    await player.seek({ sentence: -1, word: -1 });
+    expect(player.place).toEqual({ sentence: 0, word: 0 });
+  });
+
+  test('tells when the sound cannot be had, and play tries again', async () => {
+    let broken = true;
+    const { player } = setUp({ fail: () => broken });
+    await player.play();
+    expect(player.state).toMatchObject({ status: 'failed', error: new Error('no sound') });
+    broken = false;
+    await player.play();
+    expect(player.state.status).toBe('playing');
+  });
+
+  test('a failure of what follows shows when its turn comes, with the place kept', async () => {
+    const { player, active } = setUp({ fail: (from) => from === 1 });
+    await player.play();
+    await settle();
+    expect(player.state.status).toBe('playing');
+    active()?.finish();
+    await settle();
+    expect(player.state.status).toBe('failed');
+    expect(player.place.sentence).toBe(1);
+  });
+
+  test('a late answer to an older command is dropped', async () => {
+    const { player, active } = setUp();
+    const first = player.play();
+    const second = player.seek({ sentence: 4, word: 0 }, true);
+    await Promise.all([first, second]);
+    expect(active()?.src).toBe('4-5');
+  });
+
+  test('the playback speed outlasts a load', () => {
+    const { player, elements } = setUp();
+    player.setRate(1.3);
+    expect(elements.map(({ defaultPlaybackRate }) => defaultPlaybackRate)).toEqual([1.3, 1.3]);
+    expect(player.state.rate).toBe(1.3);
+  });
+
+  test('a pause by the browser is shown', async () => {
+    const { player, active } = setUp({ made: true });
+    await player.play();
+    active()?.pause();
+    expect(player.state.status).toBe('paused');
+  });
+});
