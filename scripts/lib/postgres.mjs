@@ -27,7 +27,11 @@ export async function startPostgres(folder, options = {}) {
   const data = path.join(home, 'data');
   const socket = socketFolder(home);
   const passwordFile = path.join(home, 'password');
-  for (const dir of [home, socket]) mkdirSync(dir, { recursive: true, mode: 0o750 });
+  for (const dir of [home, socket]) {
+    // Only the last folder is private; the way to it must be open to the database's user.
+    mkdirSync(path.dirname(dir), { recursive: true });
+    mkdirSync(dir, { recursive: true, mode: 0o750 });
+  }
   if (asRoot) for (const dir of [home, socket]) chownToPostgres(dir);
   const pg = (/** @type {string} */ program, /** @type {string[]} */ args) =>
     command(bin, asRoot, program, args);

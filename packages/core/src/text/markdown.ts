@@ -1,5 +1,6 @@
 import { lexer, type Token, type Tokens } from 'marked';
 import type { Block } from './document.ts';
+import { partLongBlock } from './longBlocks.ts';
 
 /**
  * Markdown → blocks: headings, paragraphs, list items, quotations and table rows (cells joined by commas). Code, HTML and
@@ -10,11 +11,13 @@ export function blocksFromMarkdown(source: string): Block[] {
   const found: Omit<Block, 'offset'>[] = [];
   collect(lexer(withoutFrontMatter(source)), found);
   let offset = 0;
-  return found.map((block) => {
-    const placed = { ...block, offset };
-    offset += block.text.length + 1;
-    return placed;
-  });
+  return found
+    .flatMap((block) => partLongBlock({ ...block, offset: 0 }))
+    .map((block) => {
+      const placed = { ...block, offset };
+      offset += block.text.length + 1;
+      return placed;
+    });
 }
 
 /** Whether a text that arrived without a file name is written in Markdown: an ATX heading, or links in brackets. */

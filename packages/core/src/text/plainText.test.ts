@@ -33,3 +33,15 @@ test('every character of a block stands at its offset in the source', () => {
     expect(block.text).toBe(original.replace(/[\r\n\t]/gu, ' '));
   }
 });
+
+test('a paragraph too long to be broken into sentences in good time is parted after a sentence', () => {
+  const source = 'The river turns and turns again. '.repeat(1000).trim();
+  const blocks = blocksFromPlainText(source);
+  expect(blocks.length).toBeGreaterThan(5);
+  for (const { text, offset } of blocks) {
+    expect(text.length).toBeLessThanOrEqual(5000);
+    expect(text.endsWith('.')).toBe(true);
+    expect(source.slice(offset, offset + text.length)).toBe(text);
+  }
+  expect(blocks.map(({ text }) => text).join(' ')).toBe(source);
+});

@@ -9,6 +9,10 @@ const UNSPACED =
 /** Marks that part two words even without a space: dashes, an ellipsis. */
 const PARTING = /^[—–―…]$|^\.{2,}$/u;
 
+/** A run between spaces that may hold several words. */
+const NEEDS_BREAKING =
+  /[—–―…\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]|\.{2,}/u;
+
 /** Characters that are said although they are neither letters nor digits. */
 const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ]/u;
 
@@ -23,21 +27,29 @@ const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³=<>≤≥×÷&#@§−√'’
  */
 export function wordsOf(text: string, language: string): Range[] {
   const words: Range[] = [];
+  for (const run of text.matchAll(/\S+/gu)) {
+    // The word breaker is slow on long texts, and most runs between spaces are one word as they are.
+    if (NEEDS_BREAKING.test(run[0])) breakRun(text, run.index, run[0], language, words);
+    else addWord(text, run.index, run.index + run[0].length, words);
+  }
+  return words;
+}
+
+function breakRun(text: string, from: number, run: string, language: string, words: Range[]): void {
   let start = -1;
   const close = (end: number) => {
     if (start >= 0) addWord(text, start, end, words);
     start = -1;
   };
-  for (const { segment, index } of segmenterFor(language).segment(text)) {
-    if (/^\s/u.test(segment)) close(index);
-    else if (PARTING.test(segment) && !isRange(text, index, segment.length)) close(index);
+  for (const { segment, index } of segmenterFor(language).segment(run)) {
+    const at = from + index;
+    if (PARTING.test(segment) && !isRange(text, at, segment.length)) close(at);
     else if (UNSPACED.test(segment)) {
-      close(index);
-      addWord(text, index, index + segment.length, words);
-    } else if (start < 0) start = index;
+      close(at);
+      addWord(text, at, at + segment.length, words);
+    } else if (start < 0) start = at;
   }
-  close(text.length);
-  return words;
+  close(from + run.length);
 }
 
 /** A dash between two digits ("10–12") belongs to one word. */

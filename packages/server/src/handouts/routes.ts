@@ -2,6 +2,7 @@ import { handoutInputSchema, handoutPatchSchema, intakeRequestSchema, MAX_FILE_B
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router, type Request } from 'express';
 import multer from 'multer';
+import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
@@ -35,7 +36,7 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
   });
 
   router.post('/handouts', upload.single('file'), async (request, response) => {
-    const input = handoutInputSchema.parse(request.body);
+    const input = handoutInputSchema.parse(inputPart(request.body));
     const file = uploaded(request);
     if (file) readTextFile(file);
     response
@@ -76,4 +77,14 @@ function uploaded(request: Request): UploadedFile | undefined {
   return request.file === undefined
     ? undefined
     : { name: request.file.originalname, bytes: request.file.buffer };
+}
+
+/** The form's `input` part. It is JSON, because plain form fields have their line breaks rewritten on the way. */
+function inputPart(body: unknown): unknown {
+  const { input } = z.object({ input: z.string() }).parse(body);
+  try {
+    return JSON.parse(input);
+  } catch {
+    throw new HttpProblem(400, 'invalid', 'The request is not readable.');
+  }
 }

@@ -97,7 +97,7 @@ export function useAddHandout() {
   return useMutation({
     mutationFn: ({ input, file }: { input: HandoutInput; file: File | undefined }) => {
       const form = new FormData();
-      for (const [name, value] of Object.entries(input)) form.append(name, value);
+      form.append('input', JSON.stringify(input));
       if (file) form.append('file', file);
       return ask(handoutSchema, '/handouts', { method: 'POST', form });
     },
