@@ -16,7 +16,13 @@ export default defineConfig({
       project('cli', { testTimeout: 60_000 }),
       project('server', database),
       {
-        test: { name: 'e2e', include: ['e2e/**/*.test.ts'], ...database, testTimeout: 120_000, fileParallelism: false },
+        test: {
+          name: 'e2e',
+          include: ['e2e/**/*.test.ts'],
+          ...database,
+          testTimeout: 120_000,
+          fileParallelism: false,
+        },
       },
     ],
   },

@@ -105,5 +105,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
 function listen(app: ReturnType<typeof createApp>, { port, host }: Config): Promise<Server> {
   return new Promise((resolve, reject) => {
     const http = app.listen(port, host, (error?: Error) => (error ? reject(error) : resolve(http)));
+    // Longer than browsers keep a connection, so that none is closed under a request that is just being sent.
+    http.keepAliveTimeout = 65_000;
   });
 }

@@ -45,8 +45,18 @@ const Bar = styled.header`
   }
 
   @media (max-width: 640px) {
+    gap: 0 0.75rem;
+
     .who span {
       display: none;
+    }
+
+    nav {
+      order: 3;
+    }
+
+    nav a {
+      padding: 0 0.4rem;
     }
   }
 `;
@@ -95,8 +105,8 @@ export function Frame() {
           <span>
             {session?.teacher?.name}, {session?.teacher?.school}
           </span>
-          <PlainButton onPress={() => signOut.mutate(undefined)}>
-            <LogOut size={18} aria-hidden /> Sign out
+          <PlainButton onPress={() => signOut.mutate(undefined)} aria-label="Sign out">
+            <LogOut size={18} aria-hidden /> <span>Sign out</span>
           </PlainButton>
         </div>
       </Bar>

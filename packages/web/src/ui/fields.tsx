@@ -28,7 +28,7 @@ const column = css`
   min-width: 0;
 
   label,
-  .label {
+  .react-aria-Label {
     font-weight: 600;
   }
 

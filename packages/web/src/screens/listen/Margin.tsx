@@ -3,10 +3,11 @@ import { memo } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import type { ReadingPlayer } from '../../player/readingPlayer.ts';
+import { Unseen } from '../../ui/layout.tsx';
 import { clock } from '../../ui/say.ts';
 import { saidNotes } from './saidNotes.ts';
 
-const Notes = styled.aside`
+const Notes = styled.div`
   padding-inline-end: 0.9rem;
   border-inline-end: 2px solid color-mix(in srgb, var(--edge) 45%, transparent);
   color: var(--quiet);
@@ -57,14 +58,14 @@ interface MarginProps {
 export const Margin = memo(function Margin({ sentences, startsAt, text, player }: MarginProps) {
   const notes = saidNotes(text, sentences);
   return (
-    <Notes aria-label="Decisions">
+    <Notes className="margin">
       {startsAt !== undefined && <span className="time">{clock(startsAt)}</span>}
       {notes.slice(0, SHOWN_AT_MOST).map((note) => (
         <Button
           key={`${note.sentence} ${note.word}`}
-          aria-label={`Hear ${note.written}, said ${note.said}`}
           onPress={() => void player.seek({ sentence: note.sentence, word: note.word }, true)}
         >
+          <Unseen>Hear </Unseen>
           <b>{note.written}</b> {note.said}
         </Button>
       ))}

@@ -56,7 +56,7 @@ const Section = styled.div`
   @media (max-width: 860px) {
     grid-template-columns: minmax(0, 1fr);
 
-    aside {
+    .margin {
       display: none;
     }
   }
@@ -81,8 +81,8 @@ const Sentence = styled.span`
 
   [data-lit='true'] {
     ${lozenge}
-    padding: 0.08em 0.12em;
-    margin-inline: -0.12em;
+    padding: 0.08em 0.1em;
+    margin-inline: -0.1em;
     background: var(--lit);
     color: var(--on-lit);
   }

@@ -1,0 +1,133 @@
+import axe from 'axe-core';
+import type { AxeResults } from 'axe-core';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+
+let app: RunningApp;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  app = await startApp({ port: 4702 });
+  browser = await launchBrowser();
+  ({ page } = await openPage(browser, app.base));
+});
+afterAll(async () => {
+  await browser.close();
+  await app.stop();
+});
+
+async function violations(): Promise<string[]> {
+  await page.evaluate(axe.source);
+  const results = (await page.evaluate(
+    'axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"] })',
+  )) as AxeResults;
+  return results.violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+  );
+}
+
+/** No side-scrolling at 320 CSS pixels (WCAG 1.4.10), which is also 1280 pixels at 400 % zoom. */
+async function overflow(): Promise<number> {
+  await page.setViewport({ width: 320, height: 700 });
+  await new Promise((resolve) => setTimeout(resolve, 200));
+  const extra = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  await page.setViewport({ width: 1280, height: 800 });
+  return extra;
+}
+
+const VIEWS: readonly (readonly [name: string, address: string, ready: string])[] = [
+  ['handouts', '/', 'Letter from the kiln'],
+  ['add a handout', '/add', 'What was found'],
+  ['pupils', '/pupils', 'Tobias'],
+  ['a new pupil', '/pupils/new', 'A sentence to try it on'],
+  ['nowhere', '/nowhere', 'There is nothing here'],
+];
+
+async function check(): Promise<void> {
+  expect(await violations()).toEqual([]);
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }]);
+  expect(await violations()).toEqual([]);
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+}
+
+describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pixels', () => {
+  test('sign in', async () => {
+    await check();
+    await enterDemo(page);
+  });
+
+  test.each(VIEWS)('%s', async (_name, address, ready) => {
+    await page.goto(`${app.base}${address}`, { waitUntil: 'networkidle0' });
+    await seeText(page, ready);
+    await check();
+  });
+
+  test('listen, while it plays', async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    await clickText(page, 'How a peat bog keeps time');
+    await page.waitForSelector('[role="slider"]');
+    await page.keyboard.press('Space');
+    await page.waitForSelector('[data-lit="true"]');
+    await check();
+  });
+
+  test('the whole of listening is reached with the tab key alone', async () => {
+    const reached = new Set<string>();
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab');
+      reached.add(
+        await page.evaluate(
+          () =>
+            document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
+        ),
+      );
+    }
+    for (const name of ['Sentence back', 'Sentence on', 'Sentence', 'Keys', 'Save as a file'])
+      expect(
+        [...reached].some((label) => label.includes(name)),
+        name,
+      ).toBe(true);
+  });
+
+  test('motion is left out where it is not wanted', async () => {
+    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+    const moving = await page.evaluate(
+      () =>
+        [...document.querySelectorAll('*')].filter(
+          (element) =>
+            !/^(none|all 0s.*|all)$/u.test(getComputedStyle(element).transition) &&
+            getComputedStyle(element).transitionDuration !== '0s',
+        ).length,
+    );
+    expect(moving).toBe(0);
+  });
+});
+
+test('without the demo, the first account is asked for', async () => {
+  const empty = await startApp({ port: 4703, demo: false });
+  try {
+    ({ page } = await openPage(browser, empty.base));
+    await seeText(page, 'The first account');
+    await check();
+    for (const [label, value] of [
+      ['School', 'Heron Bank'],
+      ['Your name', 'Ilse Quill'],
+      ['Mail address', 'ilse@heron.example'],
+      ['Password', 'a long enough phrase'],
+    ] as const) {
+      await page.locator(`::-p-aria(${label})`).fill(value);
+    }
+    await clickText(page, 'Make the account');
+    await seeText(page, 'The shelf is empty');
+    expect(await violations()).toEqual([]);
+    await clickText(page, 'Pupils');
+    await seeText(page, 'Nobody is here yet');
+    expect(await violations()).toEqual([]);
+  } finally {
+    await empty.stop();
+  }
+});

@@ -1,0 +1,112 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { inject } from 'vitest';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+/** The built application on a database of its own. */
+export interface RunningApp {
+  readonly base: string;
+  /** Kills the server at once, as a crash or a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again on the same data and the same port. */
+  start(): Promise<void>;
+  stop(): Promise<void>;
+}
+
+/** Starts the built server (dist/) as `npm start` does, on a free port. */
+export async function startApp(options: { demo?: boolean; port: number }): Promise<RunningApp> {
+  const name = `e2e_${process.pid}_${Date.now()}`;
+  const admin = new pg.Client({ connectionString: inject('databaseUrl').replace('{database}', 'postgres') });
+  await admin.connect();
+  await admin.query(`create database "${name}"`);
+  await admin.end();
+  const environment = {
+    ...process.env,
+    DATABASE_URL: inject('databaseUrl').replace('{database}', name),
+    AUREL_DATA: mkdtempSync(path.join(tmpdir(), 'aurelfield-e2e-')),
+    AUREL_PORT: String(options.port),
+    AUREL_SECRET: 'a secret for tests only',
+    AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
+    AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
+    AUREL_LOG: 'error',
+    AUREL_DEMO: options.demo === false ? 'no' : 'yes',
+    NODE_ENV: 'production',
+  };
+  let child: ChildProcess | undefined;
+  const start = () =>
+    new Promise<void>((resolve, reject) => {
+      child = spawn(process.execPath, [path.join(ROOT, 'dist/server/main.js')], {
+        env: environment,
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      });
+      child.once('message', () => resolve());
+      child.once('exit', (status) => reject(new Error(`The server ended with ${status}.`)));
+    });
+  const end = (signal: NodeJS.Signals) =>
+    new Promise<void>((resolve) => {
+      child?.once('exit', () => resolve());
+      child?.kill(signal);
+    });
+  await start();
+  return {
+    base: `http://127.0.0.1:${options.port}`,
+    start,
+    kill: () => end('SIGKILL'),
+    stop: () => end('SIGTERM'),
+  };
+}
+
+/** Headless Chromium with sound and a fresh profile. */
+export function launchBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: CHROMIUM,
+    userDataDir: mkdtempSync(path.join(tmpdir(), 'aurelfield-chromium-')),
+    args: [
+      '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+      '--disable-component-update', '--disable-sync', '--accept-lang=en-GB',
+    ], // prettier-ignore
+  });
+}
+
+/** A page at about the size teachers use, which fails the test on errors in its console. */
+export async function openPage(
+  browser: Browser,
+  address: string,
+): Promise<{ page: Page; complaints: string[] }> {
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  page.on('console', (message) => {
+    // A refused request is part of some tests; what the page makes of it is looked at there.
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      complaints.push(message.text());
+  });
+  await page.goto(address, { waitUntil: 'networkidle0' });
+  return { page, complaints };
+}
+
+/** Signs in to the demo school. */
+export async function enterDemo(page: Page): Promise<void> {
+  await clickText(page, 'Open the demo school');
+  await page.waitForSelector('nav');
+}
+
+/** Clicks what bears this text, as a person would find it. */
+export async function clickText(page: Page, text: string): Promise<void> {
+  await page.locator(`::-p-text(${text})`).click();
+}
+
+/** Waits until the page's visible text contains `text`. */
+export async function seeText(page: Page, text: string, timeout = 30_000): Promise<void> {
+  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, text);
+}

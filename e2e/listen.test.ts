@@ -1,0 +1,273 @@
+import type { ReadingPlayer } from '../packages/web/src/player/readingPlayer.ts';
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+
+declare global {
+  interface Window {
+    aurelfieldPlayer?: ReadingPlayer;
+  }
+}
+
+const TEXT = `The bore on the Sallow
+
+Twice a day the sea comes up the river as a single wave. It is 1.5 m high on 12/05/2024, and it is in the reeds before you hear it. Dr. Ward has watched it for 24 years.
+
+Is it dangerous? Not to those who know the time of it.`;
+
+let app: RunningApp;
+let browser: Browser;
+let page: Page;
+let complaints: string[];
+beforeAll(async () => {
+  app = await startApp({ port: 4701 });
+  browser = await launchBrowser();
+  ({ page, complaints } = await openPage(browser, app.base));
+  await enterDemo(page);
+});
+afterAll(async () => {
+  expect(complaints).toEqual([]);
+  await browser.close();
+  await app.stop();
+});
+
+/** What is lit on the page and what the audio's clock says, read in one go. */
+const sample = () =>
+  page.evaluate(() => {
+    const player = window.aurelfieldPlayer;
+    const element = player?.element;
+    const lit = document.querySelector<HTMLElement>('[data-lit="true"]');
+    const sentence = lit?.closest<HTMLElement>('[data-sentence]');
+    return {
+      clock: element?.currentTime ?? 0,
+      address: element?.src ?? '',
+      paused: element?.paused ?? true,
+      lit: lit?.textContent ?? null,
+      word: Number(lit?.dataset.word ?? -1),
+      sentence: Number(sentence?.dataset.sentence ?? -1),
+      position: player?.position ?? 0,
+    };
+  });
+
+/** The sentences of a stretch of sound, from the server. */
+const sentencesOf = (address: string) =>
+  page.evaluate(async (audio) => {
+    const url = new URL(audio);
+    const answer = await fetch(`${url.pathname.replace('audio.wav', 'sentences')}${url.search}`);
+    return (await answer.json()) as {
+      index: number;
+      duration: number;
+      pauseAfter: number;
+      times: [number, number][];
+    }[];
+  }, address);
+
+const playing = () =>
+  page.waitForFunction(
+    () =>
+      (window.aurelfieldPlayer?.element?.currentTime ?? 0) > 0.05 &&
+      window.aurelfieldPlayer?.state.status === 'playing',
+  );
+const pressPlay = () =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('button')].find((button) => /^Play/u.test(button.textContent))?.click(),
+  );
+
+describe('the main job', () => {
+  test('a pasted text becomes a reading', async () => {
+    await clickText(page, 'Add a handout');
+    await page.waitForSelector('textarea');
+    await page.evaluate((text) => {
+      const area = document.querySelector('textarea');
+      area?.focus();
+      document.execCommand('insertText', false, text);
+    }, TEXT);
+    await seeText(page, '1 heading');
+    expect(await page.$eval('input[type="text"]', (input) => input.value)).toBe('The bore on the Sallow');
+    await clickText(page, 'Store and listen');
+    await page.waitForSelector('[role="slider"]');
+    await seeText(page, 'English (Scotland), lower');
+  });
+
+  test('a pupil is picked, and the reading is in the pupil’s voice', async () => {
+    await page.click('button[aria-label*="Pupil"], [aria-label="Pupil"] button');
+    await page.waitForSelector('[role="option"]');
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('[role="option"]')]
+        .find((option) => option.textContent === 'Tobias')
+        ?.click(),
+    );
+    await seeText(page, 'English (Southern England), higher');
+    await page.waitForSelector('[role="slider"]');
+  });
+
+  test('the sound plays, and at 20 moments the lit word is the one whose interval holds the audio’s time', async () => {
+    await pressPlay();
+    await playing();
+    let checked = 0;
+    let lit = 0;
+    for (let i = 0; i < 20; i++) {
+      await new Promise((resolve) => setTimeout(resolve, 310));
+      const moment = await sample();
+      expect(moment.paused).toBe(false);
+      const sentences = await sentencesOf(moment.address);
+      let start = 0;
+      const intervals = sentences.flatMap(({ index, duration, pauseAfter, times }) => {
+        const offset = start;
+        start += duration + pauseAfter;
+        return times.map(([from, to], word) => ({
+          sentence: index,
+          word,
+          from: offset + from,
+          to: offset + to,
+        }));
+      });
+      // One frame is what the page may be behind the clock.
+      const FRAME = 0.034;
+      const holding = intervals.filter(({ from, to }) => moment.clock >= from && moment.clock < to);
+      const near = intervals.filter(
+        ({ from, to }) => moment.clock >= from - FRAME && moment.clock < to + FRAME,
+      );
+      checked += 1;
+      if (moment.lit === null)
+        expect(
+          near.filter(({ from, to }) => moment.clock > from + FRAME && moment.clock < to - FRAME),
+        ).toEqual([]);
+      else {
+        lit += 1;
+        const own = intervals.find(
+          ({ sentence, word }) => sentence === moment.sentence && word === moment.word,
+        );
+        // Through the short closure before a sound the word before it stays lit.
+        const next = intervals.find(({ from }) => from >= (own?.to ?? 0))?.from ?? Infinity;
+        const until = next - (own?.to ?? 0) < 0.15 ? next : (own?.to ?? 0);
+        expect(moment.clock, `“${moment.lit}”, held by ${JSON.stringify(holding)}`).toBeGreaterThanOrEqual(
+          (own?.from ?? Infinity) - FRAME,
+        );
+        expect(moment.clock).toBeLessThan(until + FRAME);
+      }
+    }
+    expect(checked).toBe(20);
+    expect(lit).toBeGreaterThan(10);
+  });
+
+  test('the keyboard plays, pauses and goes by sentence and by word', async () => {
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'paused');
+    await page.keyboard.press('Home');
+    const place = () => page.evaluate(() => window.aurelfieldPlayer?.place);
+    expect(await place()).toEqual({ sentence: 0, word: 0 });
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    expect(await place()).toEqual({ sentence: 2, word: 0 });
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.up('Shift');
+    expect(await place()).toEqual({ sentence: 2, word: 1 });
+    await page.keyboard.press('ArrowLeft');
+    expect(await place()).toEqual({ sentence: 1, word: 0 });
+  });
+
+  test('a click on a word plays from it', async () => {
+    const point = await page.evaluate(() => {
+      const sentence = document.querySelector('[data-sentence="2"]');
+      const text = document.createTreeWalker(sentence as Node, NodeFilter.SHOW_TEXT).nextNode() as Text;
+      const at = text.data.indexOf('12/05/2024');
+      const range = document.createRange();
+      range.setStart(text, at + 2);
+      range.setEnd(text, at + 4);
+      const { x, y, width, height } = range.getBoundingClientRect();
+      return { x: x + width / 2, y: y + height / 2 };
+    });
+    await page.mouse.click(point.x, point.y);
+    await playing();
+    await page.waitForSelector('[data-lit="true"]');
+    expect(await page.$eval('[data-lit="true"]', (lit) => lit.textContent)).toBe('12/05/2024');
+  });
+
+  test('a reload keeps the text and the place', async () => {
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'paused');
+    const place = await page.evaluate(() => window.aurelfieldPlayer?.place);
+    expect(place?.sentence).toBeGreaterThan(1);
+    await page.reload();
+    await page.waitForSelector('[role="slider"]');
+    expect(await page.evaluate(() => window.aurelfieldPlayer?.place)).toEqual(place);
+    await page.keyboard.press('Space');
+    await playing();
+    expect((await sample()).sentence).toBeGreaterThanOrEqual(place?.sentence ?? 0);
+  });
+
+  test('the reading is played to its end', async () => {
+    await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 99, word: 99 }, true));
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'ended');
+    await seeText(page, 'Play again');
+  });
+
+  test('it is saved as MP3 under a friendly name', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-saved-'));
+    const client = await page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: page.browserContext().id as string,
+    });
+    await clickText(page, 'Save as a file');
+    await page.waitForSelector('[role="menuitem"]');
+    await clickText(page, 'MP3');
+    const file = path.join(folder, 'The bore on the Sallow – Tobias.mp3');
+    for (let i = 0; i < 200 && !existsSync(file); i++)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    const bytes = readFileSync(file);
+    expect(bytes.subarray(0, 3).toString()).toBe('ID3');
+    expect(bytes.length).toBeGreaterThan(50_000);
+  });
+});
+
+describe('when things go wrong', () => {
+  test('a binary file called text is refused and what was typed stays', async () => {
+    await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
+    await page.type('textarea', 'Kept all the same.');
+    const file = path.join(mkdtempSync(path.join(tmpdir(), 'aurelfield-bad-')), 'picture.txt');
+    writeFileSync(file, Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1, 2, 3, 4, 5, 6, 7, 8]));
+    const input = await page.$('input[type="file"]');
+    await input?.uploadFile(file);
+    await seeText(page, 'holds something else');
+    expect(await page.$eval('textarea', (area) => area.value)).toBe('Kept all the same.');
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await page.$eval('textarea', (area) => area.value)).toBe('Kept all the same.');
+  });
+
+  test('a server that is killed in the middle of making goes on after its start, and the page with it', async () => {
+    await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
+    const text = Array.from({ length: 400 }, (_, i) => `Boat number ${i} passes the tower at dusk.`).join(
+      ' ',
+    );
+    await page.evaluate((long) => {
+      const area = document.querySelector('textarea');
+      area?.focus();
+      area?.select();
+      document.execCommand('insertText', false, long);
+    }, text);
+    await seeText(page, 'words');
+    await clickText(page, 'Store and listen');
+    await page.waitForSelector('[role="slider"]');
+    const made = () => page.$eval('[role="slider"]', () => window.aurelfieldPlayer?.score.firstUnmade ?? 0);
+    await page.waitForFunction(() => (window.aurelfieldPlayer?.score.firstUnmade ?? 0) > 10);
+    await app.kill();
+    const before = await made();
+    expect(before).toBeLessThan(400);
+    await app.start();
+    await page.reload();
+    await page.waitForSelector('[role="slider"]');
+    await page.waitForFunction(() => window.aurelfieldPlayer?.score.firstUnmade === 400, { timeout: 90_000 });
+    await pressPlay();
+    await playing();
+  });
+});

@@ -1,0 +1,69 @@
+// @ts-check
+import { readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { ensureDebianPackages } from './lib/debian.mjs';
+import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
+import { run, StepError } from './lib/process.mjs';
+
+/** `npm test`: types, style, then every test; the last line is "N passed, N failed". */
+let passed = 0;
+let failed = 0;
+
+/** @param {string} name @param {string} command @param {readonly string[]} args */
+async function check(name, command, args) {
+  const status = await run(command, args, { cwd: ROOT });
+  console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
+  if (status === 0) passed += 1;
+  else failed += 1;
+}
+
+async function tests() {
+  const report = path.join(tmpdir(), `aurelfield-report-${process.pid}.json`);
+  const bin = path.join(ROOT, 'node_modules/.bin/vitest');
+  const status = await run(
+    bin,
+    ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    {
+      cwd: ROOT,
+      env: { ...process.env, NO_COLOR: '1' },
+    },
+  );
+  try {
+    const counts = JSON.parse(readFileSync(report, 'utf8'));
+    passed += counts.numPassedTests;
+    failed += counts.numFailedTests;
+    // A file that breaks outside of its tests fails the run without failing a test.
+    if (status !== 0 && counts.numFailedTests === 0) failed += 1;
+  } catch {
+    console.log('FAILED: the tests gave no report');
+    failed += 1;
+  }
+  rmSync(report, { force: true });
+}
+
+try {
+  await ensureDebianPackages(['run', 'test']);
+  await ensureNodePackages();
+  const bin = (/** @type {string} */ name) => path.join(ROOT, 'node_modules/.bin', name);
+  for (const project of [
+    'packages/core',
+    'packages/api',
+    'packages/voices',
+    'packages/server',
+    'packages/web',
+    'packages/cli',
+    'e2e',
+  ]) {
+    await check(`types of ${project}`, bin('tsc'), ['-p', project]);
+  }
+  await check('lint', bin('eslint'), ['.']);
+  await check('format', bin('prettier'), ['--check', '--log-level=warn', '.']);
+  await ensureBuild();
+  await tests();
+} catch (error) {
+  console.error(error instanceof StepError ? error.message : error);
+  failed += 1;
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 ? 0 : 1;
