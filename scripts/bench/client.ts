@@ -1,3 +1,4 @@
+import { get } from 'node:http';
 import type { Handout, Reading, Session } from '@aurelfield/api';
 
 /** Just enough of a client to measure with. */
@@ -21,8 +22,16 @@ export class Client {
     return (await (await this.#fetch(address)).json()) as T;
   }
 
-  async bytes(address: string): Promise<ArrayBuffer> {
-    return (await this.#fetch(address)).arrayBuffer();
+  /** Fetches and throws away; the plain client, since `fetch` itself takes longer than our server does. */
+  bytes(address: string): Promise<number> {
+    return new Promise((resolve, reject) => {
+      const request = get(`${this.#base}${address}`, { headers: { cookie: this.#cookie } }, (response) => {
+        let length = 0;
+        response.on('data', (chunk: Buffer) => (length += chunk.length));
+        response.on('end', () => resolve(length));
+      });
+      request.on('error', reject);
+    });
   }
 
   open(handoutId: string, pupilId: string): Promise<Reading> {

@@ -1,9 +1,4 @@
-import {
-  blocksFromMarkdown,
-  planHandout,
-  type Block,
-  type PlannedSentence,
-} from '@aurelfield/core';
+import { blocksFromMarkdown, planHandout, type Block, type PlannedSentence } from '@aurelfield/core';
 import type { Handout, Pupil, Reading } from '@aurelfield/api';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';

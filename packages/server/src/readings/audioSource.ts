@@ -41,8 +41,10 @@ export class AudioSource {
   }
 }
 
+const ZEROS = new Uint8Array(CHUNK_BYTES);
+
 function* silence(bytes: number): Generator<Uint8Array> {
-  for (let left = bytes; left > 0; left -= CHUNK_BYTES) yield new Uint8Array(Math.min(left, CHUNK_BYTES));
+  for (let left = bytes; left > 0; left -= CHUNK_BYTES) yield ZEROS.subarray(0, Math.min(left, CHUNK_BYTES));
 }
 
 async function* fileBytes(file: string, from: number, to: number): AsyncGenerator<Uint8Array> {

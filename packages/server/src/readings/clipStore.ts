@@ -51,13 +51,15 @@ export class ClipStore {
   async load(schoolId: string, keys: readonly string[]): Promise<Map<string, StoredClip>> {
     const found = await this.find(schoolId, keys);
     const gone: string[] = [];
-    for (const clip of found.values()) {
-      const size = await stat(clip.file).then(
-        (facts) => facts.size,
-        () => -1,
-      );
-      if (size !== clip.samples * BYTES_PER_SAMPLE) gone.push(clip.key);
-    }
+    await Promise.all(
+      [...found.values()].map(async (clip) => {
+        const size = await stat(clip.file).then(
+          (facts) => facts.size,
+          () => -1,
+        );
+        if (size !== clip.samples * BYTES_PER_SAMPLE) gone.push(clip.key);
+      }),
+    );
     for (const key of gone) found.delete(key);
     if (gone.length > 0)
       await this.#db.delete(clips).where(and(eq(clips.schoolId, schoolId), inArray(clips.key, gone)));

@@ -74,6 +74,8 @@ export const PlainButton = styled(AriaButton)`
 export const IconButton = styled(AriaButton)`
   ${outlined}
   width: 2.75rem;
+  height: 2.75rem;
   padding: 0;
   flex: none;
+  align-self: center;
 `;

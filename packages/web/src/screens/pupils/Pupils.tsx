@@ -26,6 +26,11 @@ const Cards = styled.ul`
     gap: 0.75rem;
     justify-content: space-between;
     padding: 1rem 1rem 1rem 1.2rem;
+
+    > button {
+      align-self: flex-start;
+    }
+
     border: 1px solid var(--line);
     border-radius: calc(var(--radius) + 4px);
     background: var(--surface);
