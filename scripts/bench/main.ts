@@ -131,6 +131,12 @@ try {
   row('whole pipeline on a cold cache ÷ bare engine', ratio(cold, bare.engine), 'aim ≤ 1.25');
   const reading = await client.open(handout.id, pupilId);
   const before = server.synthesised();
+  const [again] = await milliseconds(async () => {
+    await client.open(handout.id, pupilId);
+    await client.get(`/readings/${reading.id}/sentences?from=0&to=2000`);
+    await client.bytes(`/readings/${reading.id}/audio.wav?from=0&to=3`);
+  });
+  row('opened again: all times and the first stretch ÷ bare engine', ratio(again, bare.engine));
   const [replay] = await milliseconds(() =>
     client.bytes(`/readings/${reading.id}/audio.wav?from=0&to=${reading.sentences}`),
   );
