@@ -54,6 +54,7 @@ try {
     'packages/web',
     'packages/cli',
     'e2e',
+    '.',
   ]) {
     await check(`types of ${project}`, bin('tsc'), ['-p', project]);
   }

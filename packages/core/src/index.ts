@@ -21,8 +21,28 @@ export {
 } from './pace/profile.ts';
 export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
 export { speakingSpeed } from './pace/speed.ts';
-export { planKey, type PlannedBreak, type SpeechPlan } from './plan/speechPlan.ts';
-export { planHandout, type PlannedSentence, type PlannedWord, type PlanVoice } from './plan/planHandout.ts';
+export { entryIpa, type EntryKind, type PronunciationEntry } from './pronounce/entry.ts';
+export { Lexicon } from './pronounce/lexicon.ts';
+export { PronunciationError } from './pronounce/ipa.ts';
+export { formatPls, parsePls, PlsError, type PlsDocument } from './pronounce/pls.ts';
+export { formatEntriesCsv, parseEntriesCsv } from './pronounce/csv.ts';
+export { ipaToEspeak } from './pronounce/espeakMnemonics.ts';
+export type { EngineSounds } from './pronounce/arpabet.ts';
+export {
+  ipaToRespelling,
+  RESPELLING_CONSONANTS,
+  RESPELLING_VOWELS,
+  respellingToIpa,
+  type RespellingSound,
+} from './pronounce/respelling.ts';
+export { planKey, type PlannedBreak, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';
+export {
+  planHandout,
+  type PlannedSentence,
+  type PlannedWord,
+  type PlanOptions,
+  type PlanVoice,
+} from './plan/planHandout.ts';
 export { displayedIntervals, type ClipTiming, type Interval } from './timing/clipTiming.ts';
 export { indexAt } from './timing/indexAt.ts';
 export { stretchEnd } from './timing/stretch.ts';

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { DEFAULT_PAUSES } from '../pace/profile.ts';
 import type { Block } from '../text/document.ts';
 import { planHandout } from './planHandout.ts';
-import { planKey } from './speechPlan.ts';
+import { Lexicon } from '../pronounce/lexicon.ts';
+import { planKey, type SpeechPlan } from './speechPlan.ts';
 
 const VOICE = { id: 'voice-1', engineVersion: '1' };
 const SETTINGS = { pace: 150, pitch: 0, pauses: DEFAULT_PAUSES };
@@ -39,17 +40,32 @@ describe('planHandout', () => {
   test('goes on from a later block as if it had begun at the first', () => {
     const blocks = [block('One. Two.'), block('Three.'), block('Four.')];
     const all = plan(blocks);
-    expect([...planHandout(blocks, 'en-GB', VOICE, SETTINGS, 1)]).toEqual(all.slice(2));
+    expect([...planHandout(blocks, 'en-GB', VOICE, SETTINGS, { firstBlock: 1 })]).toEqual(all.slice(2));
   });
+});
+
+test('a pronunciation entry gives its sounds to its word and changes the key', () => {
+  const lexicon = new Lexicon([
+    { written: 'Sallow', kind: 'ipa', said: 'ˈsæləʊ', caseSensitive: false },
+    { written: 'TBC', kind: 'alias', said: 'to be confirmed', caseSensitive: false },
+  ]);
+  const blocks = [block('On 3 May the Sallow’s course is TBC.')];
+  const [sentence] = [...planHandout(blocks, 'en-GB', VOICE, SETTINGS, { lexicon })];
+  const sounds = sentence?.plan.sounds ?? [];
+  expect(sounds.map(({ word, ipa }) => [sentence?.plan.words[word], ipa])).toEqual([["Sallow's", 'ˈsæləʊz']]);
+  expect(sentence?.plan.words.slice(-3)).toEqual(['to', 'be', 'confirmed']);
+  expect(planKey(sentence?.plan as SpeechPlan)).not.toBe(
+    planKey({ ...(sentence?.plan as SpeechPlan), sounds: [] }),
+  );
 });
 
 describe('planKey', () => {
   const keyOf = (text: string, settings = SETTINGS, voice = VOICE) =>
-    planKey(plan([block(text)], settings, voice)[0]!.plan); // eslint-disable-line @typescript-eslint/no-non-null-assertion -- the texts below have a sentence
+    planKey(plan([block(text)], settings, voice)[0]!.plan);
 
   test('is the same for the same spoken words, wherever they stand and however they are written', () => {
     expect(keyOf('It is 3.')).toBe(keyOf('It is three.'));
-    expect(planKey(plan([block('First.'), block('It is 3.')])[1]!.plan)).toBe(keyOf('It is three.')); // eslint-disable-line @typescript-eslint/no-non-null-assertion -- two sentences
+    expect(planKey(plan([block('First.'), block('It is 3.')])[1]!.plan)).toBe(keyOf('It is three.'));
   });
 
   test.each([

@@ -6,7 +6,8 @@ import { expandSentence } from '../spoken/expand.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
 import type { Block } from '../text/document.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
-import type { PlannedBreak, SpeechPlan } from './speechPlan.ts';
+import type { Lexicon } from '../pronounce/lexicon.ts';
+import type { PlannedBreak, PlannedSounds, SpeechPlan } from './speechPlan.ts';
 
 /** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
 export interface PlannedWord extends Range {
@@ -33,17 +34,23 @@ export interface PlanVoice {
   readonly engineVersion: string;
 }
 
+export interface PlanOptions {
+  /** Index of the block to begin with, for going on after a stop. */
+  readonly firstBlock?: number;
+  /** Pronunciation entries of the pupil, class, subject and school. */
+  readonly lexicon?: Lexicon | undefined;
+}
+
 /**
  * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be planned before its first
  * sentence sounds. Sentences with nothing to say are passed over.
- * @param firstBlock index of the block to begin with, for going on after a stop.
  */
 export function* planHandout(
   blocks: readonly Block[],
   language: string,
   voice: PlanVoice,
   settings: Pick<ProfileSettings, 'pace' | 'pitch' | 'pauses'>,
-  firstBlock = 0,
+  { firstBlock = 0, lexicon }: PlanOptions = {},
 ): Generator<PlannedSentence> {
   const speed = speakingSpeed(settings.pace, settings.pauses);
   for (let index = firstBlock; index < blocks.length; index++) {
@@ -52,7 +59,7 @@ export function* planHandout(
     const ranges = sentencesOf(block.text, language);
     for (const [nth, range] of ranges.entries()) {
       const text = block.text.slice(range.start, range.end);
-      const expanded = expandSentence(text, language);
+      const expanded = expandSentence(text, language, lexicon);
       if (expanded.length === 0) continue;
       const lastInBlock = nth === ranges.length - 1;
       const lastInHandout = lastInBlock && index === blocks.length - 1;
@@ -66,6 +73,7 @@ export function* planHandout(
           engineVersion: voice.engineVersion,
           language,
           words: expanded.flatMap((word) => word.spoken),
+          sounds: soundsOf(expanded),
           breaks: breaksOf(text, expanded, settings),
           end: sentenceEnd(text),
           speed,
@@ -89,6 +97,15 @@ function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[
     };
     firstSpoken += word.spoken.length;
     return placed;
+  });
+}
+
+function soundsOf(words: readonly ExpandedWord[]): PlannedSounds[] {
+  let spoken = 0;
+  return words.flatMap(({ ipa, spoken: said }) => {
+    const word = spoken;
+    spoken += said.length;
+    return ipa === undefined ? [] : [{ word, ipa }];
   });
 }
 

@@ -10,6 +10,13 @@ export interface PlannedBreak {
   readonly pause: number;
 }
 
+/** Sounds that an entry gives to a spoken word. */
+export interface PlannedSounds {
+  /** Index of the spoken word. */
+  readonly word: number;
+  readonly ipa: string;
+}
+
 /**
  * Everything that decides how one sentence sounds, and nothing else: two sentences with the same plan share one clip.
  */
@@ -18,6 +25,7 @@ export interface SpeechPlan {
   readonly engineVersion: string;
   readonly language: string;
   readonly words: readonly string[];
+  readonly sounds: readonly PlannedSounds[];
   readonly breaks: readonly PlannedBreak[];
   readonly end: SentenceEnd;
   /** Words per minute without pauses. */
@@ -33,6 +41,7 @@ export function planKey(plan: SpeechPlan): string {
     plan.engineVersion,
     plan.language,
     plan.words,
+    plan.sounds.map(({ word, ipa }) => [word, ipa]),
     plan.breaks.map(({ after, pause }) => [after, pause]),
     plan.end,
     plan.speed,

@@ -1,23 +1,33 @@
 import { baseLanguage } from '../text/language.ts';
 import { wordsOf } from '../text/words.ts';
 import { englishRules } from './languages/english.ts';
+import type { Lexicon, LexiconHit } from '../pronounce/lexicon.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, Token } from './types.ts';
 
 const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules };
 const PLAIN = 'plain';
+const ENTRY = 'pronunciation entry';
 
 /**
  * Written sentence → its displayed words, each with the words that are said for it. The map is total and ordered: every
  * displayed word is there once, in the order of the text, and says at least one word. The first rule that applies decides; a language without rules says what is
  * written and leaves its numbers to the engine.
+ * @param lexicon pronunciation entries, which go before the rules.
  */
-export function expandSentence(text: string, language: string): ExpandedWord[] {
+export function expandSentence(text: string, language: string, lexicon?: Lexicon): ExpandedWord[] {
   const tokens = tokensOf(text, language);
+  const written = lexicon ? tokens.map((token) => token.text) : [];
   const rules = RULES[baseLanguage(language)] ?? [];
   const words: ExpandedWord[] = [];
   let index = 0;
   while (index < tokens.length) {
+    const hit = lexicon?.find(written, index);
+    if (hit) {
+      words.push(...entryWords(tokens.slice(index, index + hit.taken), hit, language));
+      index += hit.taken;
+      continue;
+    }
     const taken = firstMatch(rules, tokens, index, language) ?? plainMatch(tokens, index);
     taken.spoken.forEach((spoken, nth) => {
       const token = tokens[index + nth];
@@ -27,6 +37,37 @@ export function expandSentence(text: string, language: string): ExpandedWord[] {
     index += taken.spoken.length;
   }
   return words;
+}
+
+/** The words that a pronunciation entry is for. */
+function entryWords(tokens: readonly Token[], { said }: LexiconHit, language: string): ExpandedWord[] {
+  if ('ipa' in said) {
+    return tokens.map(({ text, start, end }, i) => ({
+      text,
+      start,
+      end,
+      spoken: [plainWords(text).join('')],
+      ipa: said.ipa[i] ?? '',
+      rule: ENTRY,
+    }));
+  }
+  const spoken = expandSentence(said.alias, language).flatMap((word) => word.spoken);
+  const shares = shareOut(spoken.length > 0 ? spoken : [said.alias], tokens.length);
+  return tokens.map(({ text, start, end }, i) => ({
+    text,
+    start,
+    end,
+    spoken: shares[i] ?? [text],
+    rule: ENTRY,
+  }));
+}
+
+/** Gives each displayed word at least one of the spoken ones, the last all that are left. */
+function shareOut(spoken: readonly string[], count: number): string[][] {
+  return Array.from({ length: count }, (_, i) => {
+    const from = Math.min(i, spoken.length - 1);
+    return i === count - 1 ? [...spoken.slice(from)] : [spoken[from] ?? ''];
+  });
 }
 
 interface Match {

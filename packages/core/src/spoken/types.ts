@@ -7,6 +7,8 @@ import type { Range } from '../text/sentences.ts';
 export interface ExpandedWord extends Range {
   readonly text: string;
   readonly spoken: readonly string[];
+  /** Sounds in IPA of its one spoken word, where a pronunciation entry gives them. */
+  readonly ipa?: string;
   /** Name of the rule that decided; "plain" where the word is said as written. */
   readonly rule: string;
 }

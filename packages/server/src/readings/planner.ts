@@ -59,7 +59,9 @@ export class Planner {
       while (batch.length < wanted && nextBlock < blocks.length) {
         signal?.throwIfAborted();
         // One block at a time: the plan of a block does not depend on the blocks before it.
-        for (const sentence of planHandout(blocks, reading.language, voice, reading.settings, nextBlock)) {
+        for (const sentence of planHandout(blocks, reading.language, voice, reading.settings, {
+          firstBlock: nextBlock,
+        })) {
           if (sentence.block !== nextBlock) break;
           batch.push(sentence);
         }

@@ -19,7 +19,7 @@ const DEFAULT_TIMEOUT = 20_000;
 export class EspeakEngine implements SpeechEngine {
   readonly id = 'espeak';
   /** Engine build, then the version of our way of timing and cutting its audio. */
-  readonly version = 'espeak-ng-emscripten-0.3.5/1';
+  readonly version = 'espeak-ng-emscripten-0.3.5/2';
   readonly voices = ESPEAK_VOICES;
   readonly #pool: WorkerPool<EspeakRequest, SpokenClip>;
 

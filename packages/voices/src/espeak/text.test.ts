@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { engineText } from './text.ts';
 
 const plan = (words: string, more: Partial<SpeechPlan> = {}): SpeechPlan => ({
-  voice: '', engineVersion: '', language: 'en-GB', words: words.split(' '), breaks: [], end: 'statement', speed: 150, pitch: 0, ...more,
+  voice: '', engineVersion: '', language: 'en-GB', words: words.split(' '), sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, ...more,
 }); // prettier-ignore
 
 test.each([
@@ -18,6 +18,18 @@ test.each([
   ['the letter A', plan('vitamin A'), 'vitamin ay.', [1, 9]],
   ['the letter A in another language', plan('litera A', { language: 'pl' }), 'litera A.', [1, 8]],
   ['commands of the engine are taken out', plan('[[b0g]] <b>x</b> |'), 'b0g bx/b -.', [1, 5, 10]],
+  [
+    'sounds of its own',
+    plan('the Sallow runs', { sounds: [{ word: 1, ipa: 'ˈsæləʊ' }] }),
+    "the [[s'aloU]] runs.",
+    [1, 5, 16],
+  ],
+  [
+    'no sounds for another language',
+    plan('rzeka', { language: 'pl', sounds: [{ word: 0, ipa: 'ˈʒɛka' }] }),
+    'rzeka.',
+    [1],
+  ],
   ['characters beyond the first plane count once', plan('𝒳 moss'), '𝒳 moss.', [1, 3]],
 ] as const)('%s', (_name, given, text, starts) => {
   expect(engineText(given)).toEqual({ text, starts });

@@ -1,4 +1,4 @@
-import { baseLanguage, type SpeechPlan } from '@aurelfield/core';
+import { baseLanguage, ipaToEspeak, type SpeechPlan } from '@aurelfield/core';
 
 /** The text that is handed to the engine, and where each spoken word stands in it. */
 export interface EngineText {
@@ -13,11 +13,13 @@ const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 const LETTER_NAMES: Readonly<Record<string, Readonly<Record<string, string>>>> = { en: { A: 'ay' } };
 
 /**
- * Writes a plan as plain text for the engine: spoken words, a comma for each of our breaks (it shapes the melody; its silence is cut away later) and the mark
+ * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics, which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away later) and the mark
  * that closes the sentence.
  */
 export function engineText(plan: SpeechPlan): EngineText {
   const letters = LETTER_NAMES[baseLanguage(plan.language)] ?? {};
+  const sounds = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
+  const isEnglish = baseLanguage(plan.language) === 'en';
   const breaks = new Set(plan.breaks.map(({ after }) => after));
   const starts: number[] = [];
   let text = '';
@@ -29,7 +31,10 @@ export function engineText(plan: SpeechPlan): EngineText {
     }
     starts.push(length + 1);
     const isLast = i === plan.words.length - 1;
-    const said = sayable(letters[word] ?? word) + (isLast ? END_MARKS[plan.end] : breaks.has(i) ? ',' : '');
+    const ipa = isEnglish ? sounds.get(i) : undefined;
+    const said =
+      (ipa === undefined ? sayable(letters[word] ?? word) : `[[${ipaToEspeak(ipa).text}]]`) +
+      (isLast ? END_MARKS[plan.end] : breaks.has(i) ? ',' : '');
     text += said;
     length += [...said].length;
   });

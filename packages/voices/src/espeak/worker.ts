@@ -22,6 +22,7 @@ speaker.speak({
     engineVersion: '',
     language: 'en-GB',
     words: 'it is in the warming up of the engine'.split(' '),
+    sounds: [],
     breaks: [],
     end: 'statement',
     speed: 180,

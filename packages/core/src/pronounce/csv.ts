@@ -1,0 +1,60 @@
+import Papa from 'papaparse';
+import { entryIpa, type EntryKind, type PronunciationEntry } from './entry.ts';
+import { PronunciationError } from './ipa.ts';
+
+const COLUMNS = ['written', 'said', 'kind', 'case'] as const;
+const KINDS: readonly EntryKind[] = ['respelling', 'ipa', 'x-sampa', 'alias'];
+
+/**
+ * Reads entries from a table with the columns written, said and, if wanted, kind (respelling, ipa, x-sampa, alias; respelling without one) and case ("exact"). Commas,
+ * semicolons and tabs are told apart. Rows that cannot be read are left out and told.
+ */
+export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]; warnings: string[] } {
+  const { data } = Papa.parse<string[]>(source.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
+  const header = (data[0] ?? []).map((name) => name.trim().toLowerCase());
+  const hasHeader = header.includes('written') && header.includes('said');
+  const place = (name: (typeof COLUMNS)[number]) =>
+    hasHeader ? header.indexOf(name) : COLUMNS.indexOf(name);
+  const entries: PronunciationEntry[] = [];
+  const warnings: string[] = [];
+  data.slice(hasHeader ? 1 : 0).forEach((row, i) => {
+    const cell = (name: (typeof COLUMNS)[number]) => (row[place(name)] ?? '').trim();
+    const kind = KINDS.find((known) => known === (cell('kind').toLowerCase() || 'respelling'));
+    const entry = {
+      written: cell('written'),
+      said: cell('said'),
+      kind: kind ?? 'respelling',
+      caseSensitive: cell('case').toLowerCase() === 'exact',
+    };
+    const problem =
+      entry.written === '' || entry.said === ''
+        ? 'it has no written form or no pronunciation.'
+        : kind === undefined
+          ? `“${cell('kind')}” is no kind.`
+          : problemOf(entry);
+    if (problem === undefined) entries.push(entry);
+    else warnings.push(`Row ${i + (hasHeader ? 2 : 1)} was left out: ${problem}`);
+  });
+  return { entries, warnings };
+}
+
+/** Writes entries as such a table. Cells that a spreadsheet would take for a formula are not changed: a pronunciation may begin with any sign. */
+export function formatEntriesCsv(entries: readonly PronunciationEntry[]): string {
+  const rows = entries.map(({ written, said, kind, caseSensitive }) => [
+    written,
+    said,
+    kind,
+    caseSensitive ? 'exact' : '',
+  ]);
+  return `${Papa.unparse([[...COLUMNS], ...rows], { newline: '\n' })}\n`;
+}
+
+function problemOf(entry: PronunciationEntry): string | undefined {
+  try {
+    entryIpa(entry);
+    return undefined;
+  } catch (error) {
+    if (error instanceof PronunciationError) return error.message;
+    throw error;
+  }
+}
