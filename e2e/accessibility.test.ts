@@ -43,6 +43,7 @@ const VIEWS: readonly (readonly [name: string, address: string, ready: string])[
   ['add a handout', '/add', 'What was found'],
   ['pupils', '/pupils', 'Tobias'],
   ['a new pupil', '/pupils/new', 'A sentence to try it on'],
+  ['pronunciations', '/pronunciations', 'Sallow'],
   ['nowhere', '/nowhere', 'There is nothing here'],
 ];
 

@@ -229,6 +229,27 @@ describe('the main job', () => {
   });
 });
 
+test('a word is put right from the reading, and the reading says it so', async () => {
+  await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 1, word: 8 }, false));
+  await clickText(page, 'said wrongly?');
+  await seeText(page, 'Put a word right');
+  expect(await page.$eval('form input[type="text"]', (input) => input.value)).toBe('river');
+  await page.locator('::-p-aria(As it is said)').fill('RIV-uh-luh-luh-luh');
+  await seeText(page, '/ˈɹɪv.ə.lə.lə.lə/');
+  await page.evaluate(() =>
+    [...document.querySelectorAll('button')].find((button) => button.textContent === 'Add')?.click(),
+  );
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('li b')].some((word) => word.textContent === 'river'),
+  );
+  await page.goBack();
+  await page.waitForSelector('[role="slider"]');
+  await page.waitForFunction(() => {
+    const times = window.aurelfieldPlayer?.score.sentences[1]?.times?.[8];
+    return times !== undefined && times[1] - times[0] > 0.7;
+  });
+});
+
 describe('when things go wrong', () => {
   test('a binary file called text is refused and what was typed stays', async () => {
     await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });

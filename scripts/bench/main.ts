@@ -147,7 +147,7 @@ try {
     text.replace('a wide, wet, brown field', 'a wide, wet, green field'),
   );
   const beforeEdit = server.synthesised();
-  await made(await client.open((edited as Handout).id, pupilId));
+  await made(await client.open(edited.id, pupilId));
   row(
     'sentences synthesised after a change of one word',
     `${server.synthesised() - beforeEdit} of ${reading.sentences}`,

@@ -4,3 +4,4 @@ export * from './session.ts';
 export * from './pupils.ts';
 export * from './handouts.ts';
 export * from './readings.ts';
+export * from './pronunciations.ts';

@@ -107,6 +107,42 @@ test('speak writes sound and times that belong together', async () => {
   expect(found.words.at(-1)?.end).toBeLessThanOrEqual(found.duration);
 });
 
+describe('a lexicon', () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
+  const lexicon = path.join(folder, 'list.pls');
+  writeFileSync(
+    lexicon,
+    '<lexicon alphabet="ipa" xml:lang="en-GB"><lexeme><grapheme>TBC</grapheme><alias>to be confirmed</alias></lexeme><lexeme><grapheme>Ombra</grapheme><phoneme>ˈɒmbrəlaɪləlaɪ</phoneme></lexeme></lexicon>',
+  );
+
+  test('changes what is said', async () => {
+    const { out } = await aurel(['spoken', '--lexicon', lexicon], 'It is TBC.');
+    expect((JSON.parse(out) as { words: { spoken: string[] }[] }).words[2]?.spoken).toEqual([
+      'to',
+      'be',
+      'confirmed',
+    ]);
+  });
+
+  test('changes how it sounds', async () => {
+    const file = path.join(folder, 'ombra.txt');
+    writeFileSync(file, 'Ombra runs.');
+    const lengths: number[] = [];
+    for (const flags of [[], ['--lexicon', lexicon]]) {
+      const out = path.join(folder, `out${flags.length}`);
+      await aurel(['speak', file, '--voice', 'espeak-en-gb-higher-1', ...flags, '--out', out]);
+      const { words } = timings.parse(JSON.parse(readFileSync(path.join(out, 'timings.json'), 'utf8')));
+      lengths.push((words[0]?.end ?? 0) - (words[0]?.start ?? 0));
+    }
+    expect(lengths[1]).toBeGreaterThan((lengths[0] ?? 0) * 1.3);
+  });
+
+  test('that is none is a failure', async () => {
+    const { status, err } = await aurel(['spoken', '--lexicon', path.join(folder, 'ombra.txt')], 'x');
+    expect([status, err.trimEnd().split('\n').length]).toEqual([1, 1]);
+  });
+});
+
 describe('wrong use exits with 2 and one line', () => {
   test.each([
     ['no verb', []],

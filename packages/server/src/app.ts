@@ -13,6 +13,8 @@ import { problemHandler, unknownAddress } from './http/problem.ts';
 import type { JobRunner } from './jobs/jobRunner.ts';
 import type { JobStore } from './jobs/jobStore.ts';
 import { jobRoutes } from './jobs/routes.ts';
+import type { PronunciationStore } from './pronunciations/pronunciationStore.ts';
+import { pronunciationRoutes } from './pronunciations/routes.ts';
 import type { PupilStore } from './pupils/pupilStore.ts';
 import { pupilRoutes } from './pupils/routes.ts';
 import type { ReadingService } from './readings/readingService.ts';
@@ -24,6 +26,7 @@ export interface AppParts {
   readonly database: OpenDatabase;
   readonly handouts: HandoutStore;
   readonly pupils: PupilStore;
+  readonly pronunciations: PronunciationStore;
   readonly jobs: JobStore;
   readonly runner: JobRunner;
   readonly service: ReadingService;
@@ -73,6 +76,7 @@ function apiRoutes(parts: AppParts): express.Router {
   api.use(requireTeacher, requireCsrfToken);
   api.use(handoutRoutes(parts.handouts, parts.voices));
   api.use(pupilRoutes(parts.pupils, parts.voices));
+  api.use(pronunciationRoutes(parts.pronunciations, parts.pupils, parts.voices));
   api.use(readingRoutes(parts.service, parts.exports, parts.runner));
   api.use(jobRoutes(parts.jobs, parts.runner));
   api.use(unknownAddress);

@@ -12,6 +12,7 @@ import { ExportService } from './exports/exportService.ts';
 import { HandoutStore } from './handouts/handoutStore.ts';
 import { JobRunner } from './jobs/jobRunner.ts';
 import { JobStore } from './jobs/jobStore.ts';
+import { PronunciationStore } from './pronunciations/pronunciationStore.ts';
 import { PupilStore } from './pupils/pupilStore.ts';
 import { ClipMaker } from './readings/clipMaker.ts';
 import { ClipStore } from './readings/clipStore.ts';
@@ -41,12 +42,23 @@ export async function startServer(config: Config): Promise<RunningServer> {
 
   const handouts = new HandoutStore(database.db);
   const pupils = new PupilStore(database.db);
+  const pronunciations = new PronunciationStore(database.db);
   const jobs = new JobStore(database.db);
   const readings = new ReadingStore(database.db);
   const clips = new ClipStore(database.db, path.join(config.dataFolder, 'clips'));
   const maker = new ClipMaker(clips, voices);
   const planner = new Planner(readings, handouts);
-  const service = new ReadingService({ handouts, pupils, readings, planner, clips, maker, voices, jobs });
+  const service = new ReadingService({
+    handouts,
+    pupils,
+    pronunciations,
+    readings,
+    planner,
+    clips,
+    maker,
+    voices,
+    jobs,
+  });
   const exports = new ExportService({
     readings,
     service,
@@ -70,13 +82,20 @@ export async function startServer(config: Config): Promise<RunningServer> {
   );
 
   if (config.demo)
-    await loadDemo(database.db, handouts, pupils, path.join(config.resources, 'demo', 'handouts'));
+    await loadDemo(
+      database.db,
+      handouts,
+      pupils,
+      pronunciations,
+      path.join(config.resources, 'demo', 'handouts'),
+    );
   await exports.sweep();
   await runner.start();
   const app = createApp({
     database,
     handouts,
     pupils,
+    pronunciations,
     jobs,
     runner,
     service,

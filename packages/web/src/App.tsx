@@ -4,6 +4,7 @@ import { AddHandout } from './screens/add/AddHandout.tsx';
 import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';
 import { NotHere } from './screens/NotHere.tsx';
+import { Pronunciations } from './screens/pronunciations/Pronunciations.tsx';
 import { EditPupil } from './screens/pupils/EditPupil.tsx';
 import { Pupils } from './screens/pupils/Pupils.tsx';
 import { FirstAccount } from './screens/signIn/FirstAccount.tsx';
@@ -36,6 +37,7 @@ export function App() {
         <Route path="listen/:handoutId" element={<Listen />} />
         <Route path="pupils" element={<Pupils />} />
         <Route path="pupils/:pupilId" element={<EditPupil />} />
+        <Route path="pronunciations" element={<Pronunciations />} />
         <Route path="*" element={<NotHere />} />
       </Route>
     </Routes>

@@ -13,16 +13,17 @@ import {
 import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { numberFlag, readArgs, UsageError } from '../usage.ts';
+import { lexiconFlag, numberFlag, readArgs, UsageError } from '../usage.ts';
 import { inOrder } from './inOrder.ts';
 
 const AT_ONCE = 4;
 
-/** `speak FILE --voice ID [--pace WPM] --out DIR`: writes audio.wav and timings.json. */
+/** `speak FILE --voice ID [--pace WPM] [--lexicon FILE.pls] --out DIR`: writes audio.wav and timings.json. */
 export async function speak(args: string[]): Promise<void> {
   const { values, positionals } = readArgs(args, {
     voice: { type: 'string' },
     pace: { type: 'string', default: String(DEFAULT_PACE) },
+    lexicon: { type: 'string' },
     out: { type: 'string' },
   });
   const [file] = positionals;
@@ -33,6 +34,7 @@ export async function speak(args: string[]): Promise<void> {
   const registry = new VoiceRegistry([new EspeakEngine()]);
   const voice = registry.find(values.voice);
   if (!voice) throw new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
+  const lexicon = await lexiconFlag(values.lexicon);
   const text = decodeText(await readFile(file)).text;
   const blocks = blocksFromPlainText(text);
   if (blocks.length === 0) throw new Error(`There is no text in ${file}.`);
@@ -53,6 +55,7 @@ export async function speak(args: string[]): Promise<void> {
       voice.language,
       { id: voice.id, engineVersion: registry.engineVersion(voice.id) ?? '' },
       { pace, pitch: 0, pauses: DEFAULT_PAUSES },
+      { lexicon },
     );
     for await (const { item: sentence, result: clip } of inOrder(plans, AT_ONCE, ({ plan }) =>
       registry.speak(plan),

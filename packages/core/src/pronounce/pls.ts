@@ -21,7 +21,7 @@ const text = (node: unknown): string =>
   (typeof node === 'string'
     ? node
     : typeof node === 'object' && node !== null && '#text' in node
-      ? String((node as { '#text': unknown })['#text'])
+      ? String(node['#text'])
       : ''
   ).trim();
 const attribute = (node: unknown, name: string): string | undefined => {

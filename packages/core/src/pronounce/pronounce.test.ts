@@ -138,6 +138,7 @@ describe('respelling', () => {
     ['kwiq', 'write kw'],
     ['boks-x', 'write ks'],
     ['', 'no syllable'],
+    ['sh-b', 'no vowel'],
     ['béd', '“é” is not in the scheme.'],
   ])('%j is refused with advice', (written, advice) => {
     expect(() => respellingToIpa(written)).toThrow(advice);

@@ -45,6 +45,7 @@ export function respellingToIpa(text: string): string {
     .split(/[-\s·]+/u)
     .filter((syllable) => syllable !== '');
   if (syllables.length === 0) throw new PronunciationError('There is no syllable in it.', 0, '');
+  if (!/[aeiouy]/iu.test(text)) throw new PronunciationError('There is no vowel in it.', 0, text);
   const stressed = syllables.findIndex(
     (syllable) =>
       syllable.length > 0 && syllable === syllable.toUpperCase() && syllable !== syllable.toLowerCase(),

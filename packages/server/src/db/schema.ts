@@ -1,5 +1,5 @@
 import type { Look } from '@aurelfield/api';
-import type { Pauses, SpeechPlan } from '@aurelfield/core';
+import type { Pauses, PronunciationEntry, SpeechPlan } from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -82,6 +82,29 @@ export const profiles = pgTable(
     uniqueIndex('profiles_one_current')
       .on(table.pupilId)
       .where(sql`${table.current}`),
+  ],
+);
+
+export const scope = pgEnum('scope', ['pupil', 'class', 'subject', 'school']);
+export const entryKind = pgEnum('entry_kind', ['respelling', 'ipa', 'x-sampa', 'alias']);
+
+/** How words are said; entries of one scope and value are a list. */
+export const pronunciations = pgTable(
+  'pronunciations',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    scope: scope('scope').notNull(),
+    /** The pupil's id, the class or the subject; empty for the school. */
+    scopeValue: text('scope_value').notNull(),
+    written: text('written').notNull(),
+    kind: entryKind('kind').notNull(),
+    said: text('said').notNull(),
+    caseSensitive: boolean('case_sensitive').notNull().default(false),
+    createdAt: now('created_at'),
+  },
+  (table) => [
+    uniqueIndex('pronunciations_one_form').on(table.schoolId, table.scope, table.scopeValue, table.written),
   ],
 );
 
@@ -177,6 +200,8 @@ export const readings = pgTable(
     engineVersion: text('engine_version').notNull(),
     sampleRate: integer('sample_rate').notNull(),
     settings: jsonb('settings').$type<ReadingSettings>().notNull(),
+    /** Entries that were in force, in order of precedence. */
+    lexicon: jsonb('lexicon').$type<readonly PronunciationEntry[]>().notNull().default([]),
     /** Blocks whose sentences are planned; planning goes on from here after a stop. */
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),

@@ -6,8 +6,16 @@ import { hashPassword } from '../auth/passwords.ts';
 import type { Database } from '../db/database.ts';
 import { schools, teachers } from '../db/schema.ts';
 import type { HandoutStore } from '../handouts/handoutStore.ts';
+import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
-import { DEMO_HANDOUTS, DEMO_PUPILS, DEMO_SCHOOL, DEMO_SIGN_IN, DEMO_TEACHER } from './people.ts';
+import {
+  DEMO_HANDOUTS,
+  DEMO_PRONUNCIATIONS,
+  DEMO_PUPILS,
+  DEMO_SCHOOL,
+  DEMO_SIGN_IN,
+  DEMO_TEACHER,
+} from './people.ts';
 
 /**
  * Fills an empty database with the demo school, once.
@@ -18,6 +26,7 @@ export async function loadDemo(
   db: Database,
   handouts: HandoutStore,
   pupils: PupilStore,
+  pronunciations: PronunciationStore,
   folder: string,
 ): Promise<boolean> {
   const [existing] = await db.select({ n: count() }).from(schools);
@@ -35,6 +44,7 @@ export async function loadDemo(
     })
     .returning();
   if (!teacher) throw new Error('The demo teacher was not stored.');
+  for (const entry of DEMO_PRONUNCIATIONS) await pronunciations.add(school.id, entry);
   for (const pupil of DEMO_PUPILS) await pupils.add(school.id, pupil);
   for (const [i, { subject, className }] of DEMO_HANDOUTS.entries()) {
     const text = texts[i] ?? '';

@@ -1,4 +1,4 @@
-import type { Look, PupilInput } from '@aurelfield/api';
+import type { EntryInput, Look, PupilInput } from '@aurelfield/api';
 import { DEFAULT_PAUSES } from '@aurelfield/core';
 
 /** The demo teacher's sign-in; shown on the sign-in screen while the demo school exists. */
@@ -86,3 +86,31 @@ export const DEMO_HANDOUTS = [
   { file: 'tide-table.md', subject: 'Maths', className: 'Year 8' },
   { file: 'kiln-letter.md', subject: 'English', className: 'Year 9' },
 ] as const;
+
+/** Words of the demo's world that a voice would say wrongly. */
+export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [
+  {
+    written: 'Sallow',
+    said: 'SAL-oh',
+    kind: 'respelling',
+    caseSensitive: false,
+    scope: 'school',
+    scopeValue: '',
+  },
+  {
+    written: 'Jory',
+    said: 'JAW-ree',
+    kind: 'respelling',
+    caseSensitive: false,
+    scope: 'school',
+    scopeValue: '',
+  },
+  {
+    written: 'sphagnum',
+    said: 'SFAG-num',
+    kind: 'respelling',
+    caseSensitive: false,
+    scope: 'subject',
+    scopeValue: 'Science',
+  },
+];

@@ -35,15 +35,22 @@ export function readTextFile(file: UploadedFile): { text: string; format: TextFo
       `“${file.name}” is not a .txt or .md file. Open it, copy its text and paste it here.`,
     );
   }
-  if (file.bytes.length === 0)
+  const { text, encoding } = decodeFile(file);
+  return { text, format: MARKDOWN_FILE.test(file.name) ? 'markdown' : 'text', encoding };
+}
+
+/** The text of a file whatever its name. @throws HttpProblem when it is empty or no text. */
+export function decodeUpload(file: UploadedFile): string {
+  return decodeFile(file).text;
+}
+
+function decodeFile(file: UploadedFile): { text: string; encoding: string } {
+  if (file.bytes.length === 0) {
     throw new HttpProblem(422, 'empty', `“${file.name}” is empty. Choose the file again, or paste its text.`);
+  }
   try {
     const { text, encoding } = decodeText(file.bytes);
-    return {
-      text: text.replaceAll('\0', ''),
-      format: MARKDOWN_FILE.test(file.name) ? 'markdown' : 'text',
-      encoding,
-    };
+    return { text: text.replaceAll('\0', ''), encoding };
   } catch (error) {
     if (!(error instanceof NotTextError)) throw error;
     throw new HttpProblem(

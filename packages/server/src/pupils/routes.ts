@@ -1,10 +1,11 @@
 import { pupilInputSchema, sampleSchema } from '@aurelfield/api';
-import { planHandout, toSamples, wavHeader } from '@aurelfield/core';
+import { planHandout } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
+import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import type { PupilStore } from './pupilStore.ts';
 
 /** Pupils, their profiles, the voices to choose from and a sentence to try them on. */
@@ -44,23 +45,13 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     const voice = voices.voiceFor(language, profile.voices);
     if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks this language.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
-    const chunks: Buffer[] = [];
-    let samples = 0;
-    for (const sentence of planHandout(
-      [{ type: 'paragraph', text, offset: 0 }],
-      language,
-      planVoice,
-      profile,
-    )) {
-      const clip = await voices.speak(sentence.plan, { priority: 'listening' });
-      const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
-      chunks.push(
-        Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength),
-        Buffer.alloc(pause * 2),
-      );
-      samples += clip.pcm.length + pause;
-    }
-    response.type('audio/wav').send(Buffer.concat([wavHeader(voice.sampleRate, samples), ...chunks]));
+    const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
+    const wav = await speakAtOnce(
+      planHandout(blocks, language, planVoice, profile),
+      voices,
+      voice.sampleRate,
+    );
+    response.type('audio/wav').send(wav);
   });
 
   return router;

@@ -1,4 +1,4 @@
-import { planHandout, type PlannedSentence } from '@aurelfield/core';
+import { Lexicon, planHandout, type PlannedSentence } from '@aurelfield/core';
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { HandoutStore } from '../handouts/handoutStore.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
@@ -49,6 +49,7 @@ export class Planner {
 
   async #plan(reading: ReadingRow, batches: number, signal?: AbortSignal): Promise<ReadingRow> {
     const blocks = await this.#handouts.blocks(reading.schoolId, reading.handoutId);
+    const lexicon = reading.lexicon.length > 0 ? new Lexicon(reading.lexicon) : undefined;
     const voice = { id: reading.voice, engineVersion: reading.engineVersion };
     let position = reading.sentences;
     let nextBlock = reading.plannedBlocks;
@@ -61,6 +62,7 @@ export class Planner {
         // One block at a time: the plan of a block does not depend on the blocks before it.
         for (const sentence of planHandout(blocks, reading.language, voice, reading.settings, {
           firstBlock: nextBlock,
+          lexicon,
         })) {
           if (sentence.block !== nextBlock) break;
           batch.push(sentence);

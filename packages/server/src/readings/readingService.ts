@@ -6,6 +6,7 @@ import type { HandoutStore } from '../handouts/handoutStore.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { JobRunner } from '../jobs/jobRunner.ts';
 import { toJob, type JobStore } from '../jobs/jobStore.ts';
+import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { AudioSource, type AudioPart } from './audioSource.ts';
 import type { ClipMaker } from './clipMaker.ts';
@@ -14,13 +15,14 @@ import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const PLAN_VERSION = 1;
+const PLAN_VERSION = 2;
 const MAKING_AT_ONCE = 2;
 const MAKING_BATCH = 64;
 
 export interface ReadingParts {
   readonly handouts: HandoutStore;
   readonly pupils: PupilStore;
+  readonly pronunciations: PronunciationStore;
   readonly readings: ReadingStore;
   readonly planner: Planner;
   readonly clips: ClipStore;
@@ -42,7 +44,7 @@ export class ReadingService {
    * @throws HttpProblem when no voice speaks the handout's language.
    */
   async open(schoolId: string, handoutId: string, pupilId: string, runner: JobRunner): Promise<Reading> {
-    const { handouts, pupils, readings, planner, voices, jobs } = this.#parts;
+    const { handouts, pupils, pronunciations, readings, planner, voices, jobs } = this.#parts;
     const [handout, pupil] = await Promise.all([
       handouts.row(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
@@ -52,6 +54,11 @@ export class ReadingService {
     if (!voice) throw noVoice(handout.language, voices);
     const engineVersion = voices.engineVersion(voice.id) ?? '';
     const settings = { pace, pitch, pauses };
+    const lexicon = await pronunciations.inForce(schoolId, {
+      pupilId,
+      className: handout.className,
+      subject: handout.subject,
+    });
     const planHash = createHash('sha256')
       .update(
         JSON.stringify([
@@ -66,6 +73,7 @@ export class ReadingService {
           pauses.sentence,
           pauses.paragraph,
           pauses.heading,
+          lexicon,
         ]),
       )
       .digest('hex');
@@ -79,6 +87,7 @@ export class ReadingService {
       engineVersion,
       sampleRate: voice.sampleRate,
       settings,
+      lexicon,
     });
     const reading = await planner.begin(row);
     if (!(await jobs.latest(row.id, 'make')))

@@ -118,6 +118,18 @@ export class TestClient {
     return answerOf<T>(await this.fetch(address, { method: 'POST', body: form }));
   }
 
+  /** Uploads a file with plain form fields beside it. */
+  async uploadWith<T = unknown>(
+    address: string,
+    fields: Readonly<Record<string, string>>,
+    file: { name: string; bytes: Uint8Array<ArrayBuffer> },
+  ): Promise<Answer<T>> {
+    const form = new FormData();
+    for (const [name, value] of Object.entries(fields)) form.append(name, value);
+    form.append('file', new Blob([file.bytes]), file.name);
+    return answerOf<T>(await this.fetch(address, { method: 'POST', body: form }));
+  }
+
   async session(): Promise<Session> {
     const { body } = await this.get<Session>('/session');
     this.#token = body.csrfToken;

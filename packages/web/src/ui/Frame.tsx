@@ -1,4 +1,4 @@
-import { BookOpenText, LogOut, Users } from 'lucide-react';
+import { BookOpenText, LogOut, SpellCheck2, Users } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import styled from 'styled-components';
@@ -17,6 +17,7 @@ const Bar = styled.header`
 
   nav {
     display: flex;
+    flex-wrap: wrap;
     gap: 0.25rem;
   }
 
@@ -99,6 +100,9 @@ export function Frame() {
           </NavLink>
           <NavLink to="/pupils">
             <Users size={18} aria-hidden /> Pupils
+          </NavLink>
+          <NavLink to="/pronunciations">
+            <SpellCheck2 size={18} aria-hidden /> Pronunciations
           </NavLink>
         </nav>
         <div className="who">

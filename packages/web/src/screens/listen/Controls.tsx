@@ -1,6 +1,7 @@
 import { LoaderCircle, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
 import type { Score } from '../../player/score.ts';
@@ -53,10 +54,12 @@ interface ControlsProps {
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
   readonly score: Score;
+  /** The word it stands at, as written. */
+  readonly word: string | undefined;
 }
 
 /** Play, sentence back and on, playback speed, where it is, and the keys that do the same. */
-export function Controls({ player, state, score }: ControlsProps) {
+export function Controls({ player, state, score, word }: ControlsProps) {
   const going = state.status === 'playing' || state.status === 'loading';
   useEffect(() => {
     const kept = RATES.find((rate) => rate === recall(RATE_KEY));
@@ -84,6 +87,9 @@ export function Controls({ player, state, score }: ControlsProps) {
         <Elapsed player={player} score={score} />
       </Row>
       <Row className="end">
+        {word !== undefined && !going && (
+          <Link to={`/pronunciations?written=${encodeURIComponent(word)}`}>Is “{word}” said wrongly?</Link>
+        )}
         <span aria-hidden>Speed</span>
         <Choice
           label="Playback speed"

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import styled from 'styled-components';
 import { makeRest, useReadingProgress, cancelJob } from '../../api/queries.ts';
 import type { ReadingPlayer } from '../../player/readingPlayer.ts';
+import type { Score } from '../../player/score.ts';
 import { usePlayer, usePlayerState, useScore } from '../../player/usePlayer.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
@@ -130,10 +131,16 @@ function Listening({
       />
       <Desk aria-label="Listening">
         <Timeline player={player} score={score} sentence={state.sentence} />
-        <Controls player={player} state={state} score={score} />
+        <Controls player={player} state={state} score={score} word={wordAtPlace(player, score, handout)} />
       </Desk>
     </>
   );
+}
+
+function wordAtPlace(player: ReadingPlayer, score: Score, handout: Handout): string | undefined {
+  const sentence = score.sentences[player.place.sentence];
+  const word = sentence?.words[player.place.word];
+  return word && handout.blocks[sentence.block]?.text.slice(word.start, word.end);
 }
 
 declare global {

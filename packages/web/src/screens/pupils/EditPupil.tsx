@@ -1,7 +1,7 @@
 import { pupilInputSchema, type Profile, type Pupil, type PupilInput } from '@aurelfield/api';
 import { baseLanguage, DEFAULT_PACE, DEFAULT_PAUSES, PACE_RANGE, PITCH_RANGE } from '@aurelfield/core';
 import { Volume2 } from 'lucide-react';
-import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { fetchSample, usePupils, useSavePupil, useVoices } from '../../api/queries.ts';
@@ -11,6 +11,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { languageName } from '../../ui/say.ts';
+import { useSound } from '../../ui/useSound.ts';
 
 const Columns = styled.form`
   display: grid;
@@ -227,34 +228,18 @@ function Voices({
 /** Says the sample sentence with the settings as they are now. */
 function Hear({ profile }: { readonly profile: Profile }) {
   const [text, setText] = useState(SAMPLE);
-  const [error, setError] = useState<string>();
-  const sound = useRef<{ audio: HTMLAudioElement; url: string }>(undefined);
-  const stop = () => {
-    sound.current?.audio.pause();
-    if (sound.current) URL.revokeObjectURL(sound.current.url);
-    sound.current = undefined;
-  };
-  useEffect(() => stop, []);
-  const hear = async () => {
-    stop();
-    setError(undefined);
-    try {
-      const { voices, pace, pitch, pauses } = profile;
-      const url = URL.createObjectURL(
-        await fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, pauses } }),
-      );
-      const audio = new Audio(url);
-      sound.current = { audio, url };
-      await audio.play();
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-  };
+  const { play, error } = useSound();
+  const { voices, pace, pitch, pauses } = profile;
   return (
     <>
       <Field label="A sentence to try it on" rows={3} value={text} onChange={setText} />
       <Row>
-        <Button onPress={() => void hear()} isDisabled={text.trim() === ''}>
+        <Button
+          onPress={() =>
+            play(() => fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, pauses } }))
+          }
+          isDisabled={text.trim() === ''}
+        >
           <Volume2 size={18} aria-hidden /> Hear it now
         </Button>
       </Row>

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { id } from './common.ts';
+
+/** Whom a list is for; the narrower one goes before the wider. */
+export const scopeSchema = z.enum(['pupil', 'class', 'subject', 'school']);
+export type Scope = z.infer<typeof scopeSchema>;
+
+export const entryKindSchema = z.enum(['respelling', 'ipa', 'x-sampa', 'alias']);
+
+/** A list: its scope, and which pupil (by id), class or subject it is for; empty for the school. */
+export const listSchema = z
+  .object({ scope: scopeSchema, scopeValue: z.string().trim().max(120) })
+  .refine(
+    ({ scope, scopeValue }) => (scope === 'school') === (scopeValue === ''),
+    'Say which pupil, class or subject it is for.',
+  );
+
+const entryFields = z.object({
+  written: z
+    .string()
+    .trim()
+    .min(1, 'Enter the word as it is written.')
+    .max(120, 'A written form has at most 120 characters.'),
+  said: z
+    .string()
+    .trim()
+    .min(1, 'Enter how it is said.')
+    .max(240, 'A pronunciation has at most 240 characters.'),
+  kind: entryKindSchema,
+  caseSensitive: z.boolean(),
+});
+
+export const entryInputSchema = entryFields.and(listSchema);
+export type EntryInput = z.infer<typeof entryInputSchema>;
+
+export const entrySchema = entryFields.extend({ id, scope: scopeSchema, scopeValue: z.string() });
+export type Entry = z.infer<typeof entrySchema>;
+
+/** What becomes of a pronunciation: its sounds, a respelling to show, and what the voice cannot say as it is. */
+export const checkedSchema = z.object({
+  ipa: z.string().nullable(),
+  respelling: z.string().nullable(),
+  changes: z.array(z.object({ wanted: z.string(), given: z.string() })),
+});
+export type Checked = z.infer<typeof checkedSchema>;
+
+export const checkRequestSchema = entryFields.pick({ said: true, kind: true });
+
+export const hearRequestSchema = entryFields.extend({ pupilId: id.optional() });
+export type HearRequest = z.infer<typeof hearRequestSchema>;
+
+export const importedSchema = z.object({
+  added: z.number().int(),
+  replaced: z.number().int(),
+  warnings: z.array(z.string()),
+});
+export type Imported = z.infer<typeof importedSchema>;

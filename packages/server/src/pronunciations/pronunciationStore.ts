@@ -1,0 +1,168 @@
+import { entrySchema, type Entry, type EntryInput, type Scope } from '@aurelfield/api';
+import type { PronunciationEntry } from '@aurelfield/core';
+import { and, asc, eq, or, sql } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { pronunciations } from '../db/schema.ts';
+import { HttpProblem, notFound } from '../http/problem.ts';
+
+/** Whose list it is. */
+export interface ListOf {
+  readonly scope: Scope;
+  readonly scopeValue: string;
+}
+
+const MOST_ENTRIES = 5000;
+
+/** Pronunciation lists of a school. */
+export class PronunciationStore {
+  readonly #db: Database;
+
+  constructor(db: Database) {
+    this.#db = db;
+  }
+
+  /** All entries, by written form. */
+  async list(schoolId: string): Promise<Entry[]> {
+    const rows = await this.#db
+      .select()
+      .from(pronunciations)
+      .where(eq(pronunciations.schoolId, schoolId))
+      .orderBy(asc(sql`lower(${pronunciations.written})`));
+    return rows.map(toEntry);
+  }
+
+  /** The entries of one list. */
+  async listOf(schoolId: string, { scope, scopeValue }: ListOf): Promise<Entry[]> {
+    return (await this.list(schoolId)).filter(
+      (entry) => entry.scope === scope && entry.scopeValue === scopeValue,
+    );
+  }
+
+  /** What counts for a reading, the narrower scope first: pupil, class, subject, school. */
+  async inForce(
+    schoolId: string,
+    place: { pupilId: string; className: string; subject: string },
+  ): Promise<PronunciationEntry[]> {
+    const is = (scope: Scope, value: string) =>
+      and(eq(pronunciations.scope, scope), eq(pronunciations.scopeValue, value));
+    const rows = await this.#db
+      .select()
+      .from(pronunciations)
+      .where(
+        and(
+          eq(pronunciations.schoolId, schoolId),
+          or(
+            is('pupil', place.pupilId),
+            is('class', place.className),
+            is('subject', place.subject),
+            is('school', ''),
+          ),
+        ),
+      )
+      // The enum's own order is that of precedence.
+      .orderBy(asc(pronunciations.scope), asc(pronunciations.written));
+    return rows.map(({ written, kind, said, caseSensitive }) => ({ written, kind, said, caseSensitive }));
+  }
+
+  /** @throws HttpProblem 409 when the list has the written form already. */
+  async add(schoolId: string, input: EntryInput): Promise<Entry> {
+    const [row] = await this.#db
+      .insert(pronunciations)
+      .values({ schoolId, ...input })
+      .onConflictDoNothing()
+      .returning();
+    if (!row)
+      throw new HttpProblem(
+        409,
+        'exists',
+        `“${input.written}” is in this list already. Change that entry instead.`,
+      );
+    return toEntry(row);
+  }
+
+  /** Changes an entry. @throws HttpProblem 404 or 409. */
+  async update(schoolId: string, entryId: string, input: EntryInput): Promise<Entry> {
+    const same = and(
+      eq(pronunciations.schoolId, schoolId),
+      eq(pronunciations.scope, input.scope),
+      eq(pronunciations.scopeValue, input.scopeValue),
+      eq(pronunciations.written, input.written),
+    );
+    const [other] = await this.#db.select({ id: pronunciations.id }).from(pronunciations).where(same);
+    if (other && other.id !== entryId)
+      throw new HttpProblem(
+        409,
+        'exists',
+        `“${input.written}” is in this list already. Change that entry instead.`,
+      );
+    const [row] = await this.#db
+      .update(pronunciations)
+      .set(input)
+      .where(and(eq(pronunciations.id, entryId), eq(pronunciations.schoolId, schoolId)))
+      .returning();
+    if (!row) throw notFound('This entry');
+    return toEntry(row);
+  }
+
+  async remove(schoolId: string, entryId: string): Promise<void> {
+    const removed = await this.#db
+      .delete(pronunciations)
+      .where(and(eq(pronunciations.id, entryId), eq(pronunciations.schoolId, schoolId)))
+      .returning({ id: pronunciations.id });
+    if (removed.length === 0) throw notFound('This entry');
+  }
+
+  /** Takes entries into a list; those with the same written form take the place of what was there. All or nothing. */
+  async take(
+    schoolId: string,
+    list: ListOf,
+    entries: readonly PronunciationEntry[],
+  ): Promise<{ added: number; replaced: number }> {
+    if (entries.length > MOST_ENTRIES)
+      throw new HttpProblem(
+        413,
+        'too-many',
+        `A list may have ${MOST_ENTRIES.toLocaleString('en-GB')} entries; this file has ${entries.length.toLocaleString('en-GB')}.`,
+      );
+    const before = new Set((await this.listOf(schoolId, list)).map(({ written }) => written));
+    const byWritten = new Map(entries.map((entry) => [entry.written, entry]));
+    await this.#db.transaction(async (tx) => {
+      for (const { written, kind, said, caseSensitive } of byWritten.values()) {
+        await tx
+          .insert(pronunciations)
+          .values({
+            schoolId,
+            scope: list.scope,
+            scopeValue: list.scopeValue,
+            written,
+            kind,
+            said,
+            caseSensitive,
+          })
+          .onConflictDoUpdate({
+            target: [
+              pronunciations.schoolId,
+              pronunciations.scope,
+              pronunciations.scopeValue,
+              pronunciations.written,
+            ],
+            set: { kind, said, caseSensitive },
+          });
+      }
+    });
+    const replaced = [...byWritten.keys()].filter((written) => before.has(written)).length;
+    return { added: byWritten.size - replaced, replaced };
+  }
+}
+
+function toEntry({
+  id,
+  scope,
+  scopeValue,
+  written,
+  kind,
+  said,
+  caseSensitive,
+}: typeof pronunciations.$inferSelect): Entry {
+  return entrySchema.parse({ id, scope, scopeValue, written, kind, said, caseSensitive });
+}

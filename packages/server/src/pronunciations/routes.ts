@@ -1,0 +1,151 @@
+import {
+  checkRequestSchema,
+  entryInputSchema,
+  hearRequestSchema,
+  listSchema,
+  type Checked,
+  type Imported,
+} from '@aurelfield/api';
+import {
+  DEFAULT_PACE,
+  DEFAULT_PAUSES,
+  entryIpa,
+  formatEntriesCsv,
+  formatPls,
+  ipaToEspeak,
+  ipaToRespelling,
+  Lexicon,
+  parseEntriesCsv,
+  parsePls,
+  planHandout,
+  PlsError,
+  PronunciationError,
+  type PronunciationEntry,
+} from '@aurelfield/core';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { Router } from 'express';
+import multer from 'multer';
+import { schoolOf } from '../auth/sessions.ts';
+import { decodeUpload } from '../handouts/intake.ts';
+import { attachment } from '../http/attachment.ts';
+import { idParam } from '../http/params.ts';
+import { HttpProblem } from '../http/problem.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
+import { speakAtOnce } from '../readings/speakAtOnce.ts';
+import type { PronunciationStore } from './pronunciationStore.ts';
+
+const LANGUAGE = 'en-GB';
+const MAX_LIST_BYTES = 5 * 1024 * 1024;
+
+/** Pronunciation lists: look, change, try, bring in and hand out. */
+export function pronunciationRoutes(
+  store: PronunciationStore,
+  pupils: PupilStore,
+  voices: VoiceRegistry,
+): Router {
+  const router = Router();
+  const upload = multer({
+    storage: multer.memoryStorage(),
+    limits: { fileSize: MAX_LIST_BYTES, files: 1, fields: 4 },
+    defParamCharset: 'utf8',
+  });
+
+  router.get('/pronunciations', async (request, response) => {
+    response.json(await store.list(schoolOf(request)));
+  });
+
+  router.post('/pronunciations', async (request, response) => {
+    const input = entryInputSchema.parse(request.body);
+    checked(input);
+    response.status(201).json(await store.add(schoolOf(request), input));
+  });
+
+  router.put('/pronunciations/:id', async (request, response) => {
+    const input = entryInputSchema.parse(request.body);
+    checked(input);
+    response.json(await store.update(schoolOf(request), idParam(request), input));
+  });
+
+  router.delete('/pronunciations/:id', async (request, response) => {
+    await store.remove(schoolOf(request), idParam(request));
+    response.status(204).end();
+  });
+
+  router.post('/pronunciations/check', (request, response) => {
+    response.json(checked(checkRequestSchema.parse(request.body)));
+  });
+
+  router.post('/pronunciations/hear', async (request, response) => {
+    const { pupilId, ...entry } = hearRequestSchema.parse(request.body);
+    checked(entry);
+    const profile =
+      pupilId === undefined ? undefined : (await pupils.get(schoolOf(request), pupilId)).profile;
+    const voice = voices.voiceFor(LANGUAGE, profile?.voices);
+    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks English.');
+    const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
+    const settings = {
+      pace: profile?.pace ?? DEFAULT_PACE,
+      pitch: profile?.pitch ?? 0,
+      pauses: DEFAULT_PAUSES,
+    };
+    const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];
+    const plan = planHandout(blocks, LANGUAGE, planVoice, settings, { lexicon: new Lexicon([entry]) });
+    response.type('audio/wav').send(await speakAtOnce(plan, voices, voice.sampleRate));
+  });
+
+  router.get('/pronunciations/file/:format', async (request, response) => {
+    const list = listSchema.parse({ scope: request.query.scope, scopeValue: request.query.scopeValue ?? '' });
+    const entries = await store.listOf(schoolOf(request), list);
+    const isPls = request.params.format === 'pls';
+    if (!isPls && request.params.format !== 'csv')
+      throw new HttpProblem(404, 'not-found', 'Lists are handed out as pls or csv.');
+    response.setHeader(
+      'Content-Disposition',
+      attachment(`pronunciations-${list.scope}.${isPls ? 'pls' : 'csv'}`),
+    );
+    response
+      .type(isPls ? 'application/pls+xml' : 'text/csv')
+      .send(isPls ? formatPls(entries, LANGUAGE) : formatEntriesCsv(entries));
+  });
+
+  router.post('/pronunciations/file', upload.single('file'), async (request, response) => {
+    const list = listSchema.parse(request.body);
+    if (!request.file) throw new HttpProblem(400, 'no-file', 'No file arrived. Choose it again.');
+    const { entries, warnings } = readList({ name: request.file.originalname, bytes: request.file.buffer });
+    if (entries.length === 0)
+      throw new HttpProblem(
+        422,
+        'empty',
+        `There is no entry in the file that can be used. ${warnings[0] ?? ''}`.trim(),
+      );
+    const counts = await store.take(schoolOf(request), list, entries);
+    response.json({ ...counts, warnings: [...warnings] } satisfies Imported);
+  });
+
+  return router;
+}
+
+/** @throws HttpProblem that tells what is wrong with the pronunciation. */
+function checked(entry: Pick<PronunciationEntry, 'said' | 'kind'>): Checked {
+  try {
+    const ipa = entryIpa(entry);
+    if (ipa === undefined) return { ipa: null, respelling: null, changes: [] };
+    return { ipa, respelling: ipaToRespelling(ipa), changes: [...ipaToEspeak(ipa).changes] };
+  } catch (error) {
+    if (error instanceof PronunciationError) throw new HttpProblem(422, 'pronunciation', error.message);
+    throw error;
+  }
+}
+
+function readList(file: { name: string; bytes: Uint8Array }): {
+  entries: readonly PronunciationEntry[];
+  warnings: readonly string[];
+} {
+  const text = decodeUpload(file);
+  try {
+    return /^\s*(?:\uFEFF)?\s*</u.test(text) ? parsePls(text) : parseEntriesCsv(text);
+  } catch (error) {
+    if (error instanceof PlsError) throw new HttpProblem(422, 'lexicon', error.message);
+    throw error;
+  }
+}

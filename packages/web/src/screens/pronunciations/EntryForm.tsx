@@ -1,0 +1,162 @@
+import { entryInputSchema, type Entry, type EntryInput, type Pupil } from '@aurelfield/api';
+import { Volume2 } from 'lucide-react';
+import { useState, type FormEvent } from 'react';
+import { Checkbox } from 'react-aria-components';
+import styled from 'styled-components';
+import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/queries.ts';
+import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
+import { Choice, Field } from '../../ui/fields.tsx';
+import { Row, Sheet } from '../../ui/layout.tsx';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { useResting } from '../../ui/useResting.ts';
+import { useSound } from '../../ui/useSound.ts';
+import { ScopeFields } from './ScopeFields.tsx';
+
+const KINDS = [
+  { id: 'respelling', name: 'Respelled, as in SAL-oh' },
+  { id: 'ipa', name: 'In IPA, as in ˈsæləʊ' },
+  { id: 'x-sampa', name: 'In X-SAMPA, as in "s{l@U' },
+  { id: 'alias', name: 'As other words' },
+] as const;
+
+const Tick = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+  min-height: 2rem;
+  cursor: pointer;
+
+  &::before {
+    content: '';
+    flex: none;
+    width: 1.3rem;
+    height: 1.3rem;
+    border: 2px solid var(--edge);
+    border-radius: 5px;
+  }
+
+  &[data-selected]::before {
+    border-color: var(--accent);
+    background: var(--accent);
+    box-shadow: inset 0 0 0 3px var(--surface);
+  }
+`;
+
+interface EntryFormProps {
+  readonly entry: Entry | undefined;
+  /** The word to begin with, where one comes from a reading. */
+  readonly written: string;
+  readonly pupils: readonly Pupil[];
+  readonly onDone: () => void;
+}
+
+/** A word and how it is said; tells at once what becomes of it and lets it be heard before it is kept. */
+export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
+  const [input, setInput] = useState<EntryInput>(
+    entry ?? { written, said: '', kind: 'respelling', caseSensitive: false, scope: 'school', scopeValue: '' },
+  );
+  const [tried, setTried] = useState(false);
+  const save = useSaveEntry();
+  const { play, error: soundError } = useSound();
+  const said = useResting(input.said, 250);
+  const check = useCheckedSaid(said, input.kind);
+  const parsed = entryInputSchema.safeParse(input);
+  const errorOf = (field: string) =>
+    tried ? parsed.error?.issues.find((issue) => issue.path[0] === field)?.message : undefined;
+  const listError = tried
+    ? parsed.error?.issues.find((issue) => issue.path.length === 0)?.message
+    : undefined;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setTried(true);
+    if (!parsed.success) return;
+    save.mutate(
+      { id: entry?.id, input: parsed.data },
+      {
+        onSuccess: () => {
+          setTried(false);
+          setInput({ ...input, written: '', said: '' });
+          onDone();
+        },
+      },
+    );
+  };
+  const title = entry ? `Change “${entry.written}”` : 'Put a word right';
+  return (
+    <Sheet as="form" onSubmit={submit} noValidate aria-label={title}>
+      <h2>{title}</h2>
+      <Field
+        label="As it is written"
+        value={input.written}
+        onChange={(value) => setInput({ ...input, written: value })}
+        error={errorOf('written')}
+      />
+      <Choice
+        label="How the sound is given"
+        value={input.kind}
+        options={KINDS}
+        onChange={(kind) => setInput({ ...input, kind })}
+      />
+      <Field
+        label="As it is said"
+        value={input.said}
+        onChange={(value) => setInput({ ...input, said: value })}
+        error={errorOf('said') ?? (check.isError && said !== '' ? messageOf(check.error) : undefined)}
+      />
+      <p role="status">{said !== '' && check.data ? outcome(check.data) : ''}</p>
+      <Tick
+        isSelected={input.caseSensitive}
+        onChange={(caseSensitive) => setInput({ ...input, caseSensitive })}
+      >
+        Only with capitals as written
+      </Tick>
+      <ScopeFields
+        scope={input.scope}
+        scopeValue={input.scopeValue}
+        pupils={pupils}
+        onChange={(list) => setInput({ ...input, ...list })}
+      />
+      {listError !== undefined && <Notice kind="error">{listError}</Notice>}
+      {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
+      {soundError !== undefined && <Notice kind="error">{soundError}</Notice>}
+      <Row>
+        <Button
+          isDisabled={input.written.trim() === '' || input.said.trim() === ''}
+          onPress={() => play(() => fetchHeard(heardOf(input)))}
+        >
+          <Volume2 size={18} aria-hidden /> Hear it
+        </Button>
+        <SolidButton type="submit" isDisabled={save.isPending}>
+          {entry ? 'Save' : 'Add'}
+        </SolidButton>
+        {entry && <PlainButton onPress={onDone}>Leave as it was</PlainButton>}
+      </Row>
+    </Sheet>
+  );
+}
+
+function heardOf({ written, said, kind, caseSensitive, scope, scopeValue }: EntryInput) {
+  return {
+    written,
+    said,
+    kind,
+    caseSensitive,
+    ...(scope === 'pupil' && scopeValue !== '' ? { pupilId: scopeValue } : {}),
+  };
+}
+
+function outcome({
+  ipa,
+  respelling,
+  changes,
+}: {
+  ipa: string | null;
+  respelling: string | null;
+  changes: readonly { wanted: string; given: string }[];
+}): string {
+  if (ipa === null) return 'Said as these words.';
+  const lacking = changes.map(
+    ({ wanted, given }) => `[${wanted}] is not a sound of these voices; [${given}] is said`,
+  );
+  return [`/${ipa}/, ${respelling ?? ''}`, ...lacking].join('. ');
+}
