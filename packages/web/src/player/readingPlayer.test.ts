@@ -67,6 +67,7 @@ function setUp({
   sentences = 6,
   made = false,
   fail = () => false,
+  hold,
 }: { sentences?: number; made?: boolean; fail?: (from: number) => boolean } = {}) {
   const asked: string[] = [];
   const elements: FakeAudio[] = [];
@@ -74,7 +75,10 @@ function setUp({
     make: (from: number, to: number) => {
       asked.push(`${from}-${to}`);
       if (fail(from)) return Promise.reject(new Error('no sound'));
-      return Promise.resolve(Array.from({ length: to - from }, (_, i) => sentence(from + i, true)));
+      const answer = Array.from({ length: to - from }, (_, i) => sentence(from + i, true));
+      return hold
+        ? new Promise<ReadingSentence[]>((resolve) => hold(() => resolve(answer)))
+        : Promise.resolve(answer);
     },
     audioUrl: (from: number, to: number) => `${from}-${to}`,
   };
@@ -206,6 +210,22 @@ describe('ReadingPlayer', () => {
     const second = player.seek({ sentence: 4, word: 0 }, true);
     await Promise.all([first, second]);
     expect(active()?.src).toBe('4-5');
+  });
+
+  test('play pressed while the first stretch is still being prepared is not undone by it', async () => {
+    const waiting: (() => void)[] = [];
+    const { player, elements, active } = setUp({ hold: (go) => waiting.push(go) });
+    const preparing = player.prepare();
+    const playing = player.play();
+    // The answer to the later command comes first.
+    waiting[1]?.();
+    await playing;
+    const element = active() as FakeAudio;
+    element.src = 'playing';
+    waiting[0]?.();
+    await preparing;
+    expect(elements[0]?.src).toBe('playing');
+    expect(player.state.status).toBe('playing');
   });
 
   test('the playback speed outlasts a load', () => {

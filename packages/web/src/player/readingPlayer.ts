@@ -31,12 +31,17 @@ export interface PlayerState {
   readonly error: Error | undefined;
 }
 
-/** One piece of sound: some sentences in a row, loaded into an audio element. */
-interface Stretch {
+/** Some sentences in a row whose clips are made. */
+interface Sounds {
   readonly from: number;
   readonly to: number;
-  readonly starts: readonly number[];
   readonly sentences: readonly ReadingSentence[];
+}
+
+/** One piece of sound, loaded into an audio element. */
+interface Stretch extends Sounds {
+  /** Second of the sound at which each sentence begins. */
+  readonly starts: readonly number[];
   readonly element: HTMLAudioElement;
 }
 
@@ -215,8 +220,10 @@ export class ReadingPlayer {
     const command = ++this.#command;
     if (play) this.#emit({ status: 'loading', error: undefined });
     try {
-      const stretch = await this.#fetch(place.sentence, this.#elements[0], true);
+      const sounds = await this.#fetch(place.sentence, true);
+      // A later command has taken over the element: nothing of this one may touch it.
       if (command !== this.#command) return;
+      const stretch = this.#attach(sounds, this.#elements[0]);
       this.#next = undefined;
       this.#current = stretch;
       stretch.element.currentTime = timeInStretch(stretch, place);
@@ -228,7 +235,7 @@ export class ReadingPlayer {
   }
 
   /** @param atOnce sound is waited for, so a stretch that is not made yet is one sentence long. */
-  async #fetch(from: number, element: HTMLAudioElement, atOnce: boolean): Promise<Stretch> {
+  async #fetch(from: number, atOnce: boolean): Promise<Sounds> {
     const known = this.#score.sentences;
     const unmade = known[from]?.times === null;
     const to = stretchEnd(
@@ -236,10 +243,15 @@ export class ReadingPlayer {
       from,
       atOnce && unmade,
     );
-    const sentences = known.slice(from, to).every(({ times }) => times !== null)
-      ? known.slice(from, to)
+    const wanted = known.slice(from, to);
+    const sentences = wanted.every(({ times }) => times !== null)
+      ? wanted
       : await this.#source.make(from, to);
     this.learn(sentences);
+    return { from, to, sentences };
+  }
+
+  #attach({ from, to, sentences }: Sounds, element: HTMLAudioElement): Stretch {
     let at = 0;
     const starts = sentences.map(({ duration, pauseAfter }) => {
       const start = at;
@@ -268,7 +280,10 @@ export class ReadingPlayer {
   #loadNext(stretch: Stretch): void {
     if (stretch.to >= this.#score.sentences.length || this.#next?.from === stretch.to) return;
     const spare = this.#elements.find((element) => element !== stretch.element) ?? this.#elements[1];
-    const next = this.#fetch(stretch.to, spare, false);
+    const next = this.#fetch(stretch.to, false).then((sounds) => {
+      if (this.#next?.stretch !== next) throw new Error('Another place was gone to.');
+      return this.#attach(sounds, spare);
+    });
     // A failure shows when its turn comes; until then it is only kept from being reported as unhandled.
     next.catch(() => undefined);
     this.#next = { from: stretch.to, stretch: next };
