@@ -68,7 +68,13 @@ function setUp({
   made = false,
   fail = () => false,
   hold,
-}: { sentences?: number; made?: boolean; fail?: (from: number) => boolean } = {}) {
+}: {
+  sentences?: number;
+  made?: boolean;
+  fail?: (from: number) => boolean;
+  /** Takes the way to let an answer go. */
+  hold?: (go: () => void) => void;
+} = {}) {
   const asked: string[] = [];
   const elements: FakeAudio[] = [];
   const source = {
