@@ -1,5 +1,11 @@
-import { blocksFromMarkdown, planHandout, type Block, type PlannedSentence } from '@aurelfield/core';
-import type { Handout, Pupil, Reading } from '@aurelfield/api';
+import {
+  blocksFromMarkdown,
+  planHandout,
+  speedForPace,
+  type Block,
+  type PlannedSentence,
+} from '@aurelfield/core';
+import type { Pupil, Reading } from '@aurelfield/api';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,11 +15,12 @@ import { startServer } from '../../packages/server/src/index.ts';
 import { DEMO_PUPILS, DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
-import { espeakPitch, espeakRate } from '../../packages/voices/src/espeak/settings.ts';
+import { espeakPitch, espeakSpeed } from '../../packages/voices/src/espeak/settings.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 import { startPostgres } from '../lib/postgres.mjs';
 import { Client } from './client.ts';
 import { measureInBrowser } from './browser.ts';
+import { printPaceErrors } from './pace.ts';
 
 /** `npm run bench`: ratios against the bare engine in the same run, and what a listener notices. Numbers, no pass mark: these machines are noisy. */
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -47,7 +54,7 @@ async function bareEngine(
   const identifier = ESPEAK_VOICES.find(({ id }) => id === VOICE)?.identifier ?? '';
   const ask = (sentence: PlannedSentence) => ({
     identifier,
-    rate: espeakRate(sentence.plan.speed),
+    ...espeakSpeed(identifier, sentence.plan.speed),
     pitch: espeakPitch(0),
     plan: sentence.plan,
   });
@@ -56,7 +63,7 @@ async function bareEngine(
   const [engine] = await milliseconds(() => {
     for (const { plan } of sentences) {
       bare.set_voice(identifier);
-      bare.set_rate(espeakRate(plan.speed));
+      bare.set_rate(espeakSpeed(identifier, plan.speed).rate);
       bare.synthesize(`${plan.words.join(' ')}.`, (pcm) => {
         audio += pcm.length / 22_050;
         return false;
@@ -96,7 +103,7 @@ try {
       blocks,
       'en-GB',
       { id: VOICE, engineVersion: 'bench' },
-      { pace, pitch: ines.profile.pitch, pauses },
+      { speed: speedForPace(blocks, 'en-GB', { pace, pauses }), pitch: ines.profile.pitch, pauses },
     ),
   ];
   plan();
@@ -169,6 +176,8 @@ try {
     'opening an unheard text → first sentence’s sound in hand, median',
     `${quantile(first, 0.5).toFixed(0)} ms`,
   );
+
+  await printPaceErrors(ROOT);
 
   console.log('\nIn headless Chromium\n');
   const seen = await measureInBrowser(`http://127.0.0.1:${server.port}`, add, pupilId, text);

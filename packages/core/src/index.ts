@@ -20,7 +20,7 @@ export {
   type ProfileSettings,
 } from './pace/profile.ts';
 export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
-export { speakingSpeed } from './pace/speed.ts';
+export { speechAmount } from './pace/amount.ts';
 export { entryIpa, type EntryKind, type PronunciationEntry } from './pronounce/entry.ts';
 export { Lexicon } from './pronounce/lexicon.ts';
 export { PronunciationError } from './pronounce/ipa.ts';
@@ -38,6 +38,8 @@ export {
 export { planKey, type PlannedBreak, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';
 export {
   planHandout,
+  speedForPace,
+  type PlanSettings,
   type PlannedSentence,
   type PlannedWord,
   type PlanOptions,

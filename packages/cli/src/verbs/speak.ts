@@ -7,6 +7,7 @@ import {
   displayedIntervals,
   PACE_RANGE,
   planHandout,
+  speedForPace,
   toSamples,
   wavHeader,
 } from '@aurelfield/core';
@@ -54,7 +55,11 @@ export async function speak(args: string[]): Promise<void> {
       blocks,
       voice.language,
       { id: voice.id, engineVersion: registry.engineVersion(voice.id) ?? '' },
-      { pace, pitch: 0, pauses: DEFAULT_PAUSES },
+      {
+        speed: speedForPace(blocks, voice.language, { pace, pauses: DEFAULT_PAUSES }, lexicon),
+        pitch: 0,
+        pauses: DEFAULT_PAUSES,
+      },
       { lexicon },
     );
     for await (const { item: sentence, result: clip } of inOrder(plans, AT_ONCE, ({ plan }) =>

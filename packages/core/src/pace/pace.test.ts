@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { breakPause, pauseAfter } from './pauses.ts';
 import { DEFAULT_PAUSES } from './profile.ts';
+import { speechAmount } from './amount.ts';
 import { speakingSpeed } from './speed.ts';
 
 describe('pauses', () => {
@@ -45,17 +46,38 @@ describe('pauses', () => {
 });
 
 describe('speaking speed', () => {
-  test('is the pace itself when there are no pauses', () => {
-    expect(speakingSpeed(150, { comma: 0, sentence: 0, paragraph: 0, heading: 0 })).toBe(150);
+  const near = (speed: number, expected: number) =>
+    expect(Math.abs(speed / expected - 1)).toBeLessThan(0.0105);
+
+  test('is the pace itself for standard words without pauses', () => {
+    near(speakingSpeed(150, { words: 100, amount: 100, pauses: 0 }), 150);
   });
 
-  test('rises with longer pauses, and with the pace', () => {
-    const long = { comma: 0.5, sentence: 1, paragraph: 2, heading: 2 };
-    expect(speakingSpeed(150, long)).toBeGreaterThan(speakingSpeed(150, DEFAULT_PAUSES));
-    expect(speakingSpeed(200, DEFAULT_PAUSES)).toBeGreaterThan(speakingSpeed(150, DEFAULT_PAUSES));
+  test('makes room for pauses and for longer words', () => {
+    // 100 words at 150 a minute last 40 s; 10 s of them are silence.
+    near(speakingSpeed(150, { words: 100, amount: 100, pauses: 10 }), 200);
+    near(speakingSpeed(150, { words: 100, amount: 120, pauses: 10 }), 240);
   });
 
-  test('stays within reach however long the pauses are', () => {
-    expect(speakingSpeed(300, { comma: 4, sentence: 4, paragraph: 4, heading: 4 })).toBe(750);
+  test('leaves time for speaking however long the pauses are', () => {
+    near(speakingSpeed(150, { words: 100, amount: 100, pauses: 1000 }), 375);
   });
+
+  test('does not change with a hundredth of a percent', () => {
+    const speeds = Array.from({ length: 20 }, (_, i) =>
+      speakingSpeed(150, { words: 1000, amount: 1000 + i / 10, pauses: 100 }),
+    );
+    expect(new Set(speeds).size).toBe(1);
+  });
+
+  test('a handout without words is no division by zero', () => {
+    expect(speakingSpeed(150, { words: 0, amount: 0, pauses: 0 })).toBe(150);
+  });
+});
+
+test('an average word of prose is a standard word', () => {
+  const prose =
+    'the harbour wakes before the town does and a man in a yellow coat walks along the wall'.split(' ');
+  expect(speechAmount(prose, 3) / prose.length).toBeCloseTo(1, 0);
+  expect(speechAmount(['constitutional'], 1)).toBeGreaterThan(speechAmount(['bog'], 1) * 2);
 });

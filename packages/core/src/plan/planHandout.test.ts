@@ -6,7 +6,7 @@ import { Lexicon } from '../pronounce/lexicon.ts';
 import { planKey, type SpeechPlan } from './speechPlan.ts';
 
 const VOICE = { id: 'voice-1', engineVersion: '1' };
-const SETTINGS = { pace: 150, pitch: 0, pauses: DEFAULT_PAUSES };
+const SETTINGS = { speed: 150, pitch: 0, pauses: DEFAULT_PAUSES };
 const block = (text: string, type: Block['type'] = 'paragraph'): Block => ({ type, text, offset: 0 });
 const plan = (blocks: readonly Block[], settings = SETTINGS, voice = VOICE) => [
   ...planHandout(blocks, 'en-GB', voice, settings),
@@ -72,7 +72,7 @@ describe('planKey', () => {
     ['word', keyOf('It is four.')],
     ['closing mark', keyOf('It is three?')],
     ['pause', keyOf('It is, three.')],
-    ['pace', keyOf('It is three.', { ...SETTINGS, pace: 120 })],
+    ['speed', keyOf('It is three.', { ...SETTINGS, speed: 120 })],
     ['pitch', keyOf('It is three.', { ...SETTINGS, pitch: 1 })],
     ['voice', keyOf('It is three.', SETTINGS, { ...VOICE, id: 'voice-2' })],
     ['engine', keyOf('It is three.', SETTINGS, { ...VOICE, engineVersion: '2' })],

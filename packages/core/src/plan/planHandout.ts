@@ -1,6 +1,7 @@
 import { breakPause, pauseAfter } from '../pace/pauses.ts';
-import type { ProfileSettings } from '../pace/profile.ts';
-import { speakingSpeed } from '../pace/speed.ts';
+import type { Pauses, ProfileSettings } from '../pace/profile.ts';
+import { speechAmount } from '../pace/amount.ts';
+import { speakingSpeed, type HandoutMeasure } from '../pace/speed.ts';
 import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
 import { expandSentence } from '../spoken/expand.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
@@ -34,6 +35,12 @@ export interface PlanVoice {
   readonly engineVersion: string;
 }
 
+/** The settings that decide how a sentence sounds. */
+export interface PlanSettings extends Pick<ProfileSettings, 'pitch' | 'pauses'> {
+  /** Standard words per minute without pauses; `speedForPace` finds it for a handout. */
+  readonly speed: number;
+}
+
 export interface PlanOptions {
   /** Index of the block to begin with, for going on after a stop. */
   readonly firstBlock?: number;
@@ -49,10 +56,9 @@ export function* planHandout(
   blocks: readonly Block[],
   language: string,
   voice: PlanVoice,
-  settings: Pick<ProfileSettings, 'pace' | 'pitch' | 'pauses'>,
+  settings: PlanSettings,
   { firstBlock = 0, lexicon }: PlanOptions = {},
 ): Generator<PlannedSentence> {
-  const speed = speakingSpeed(settings.pace, settings.pauses);
   for (let index = firstBlock; index < blocks.length; index++) {
     const block = blocks[index];
     if (block === undefined) return;
@@ -76,13 +82,49 @@ export function* planHandout(
           sounds: soundsOf(expanded),
           breaks: breaksOf(text, expanded, settings),
           end: sentenceEnd(text),
-          speed,
+          speed: settings.speed,
           pitch: settings.pitch,
         },
         pauseAfter: pauseAfter({ blockType: block.type, lastInBlock, lastInHandout }, settings.pauses),
       };
     }
   }
+}
+
+/** A longer handout is measured by its beginning, so that its first sentence need not wait. */
+const MEASURED_WORDS = 3000;
+
+/** The speed at which these blocks come out at a pace in spoken words per minute, pauses included. */
+export function speedForPace(
+  blocks: readonly Block[],
+  language: string,
+  { pace, pauses }: Pick<ProfileSettings, 'pace' | 'pauses'>,
+  lexicon?: Lexicon,
+): number {
+  return speakingSpeed(pace, measureHandout(blocks, language, pauses, lexicon));
+}
+
+function measureHandout(
+  blocks: readonly Block[],
+  language: string,
+  pauses: Pauses,
+  lexicon?: Lexicon,
+): HandoutMeasure {
+  let [words, amount, silence] = [0, 0, 0];
+  const settings = { speed: 1, pitch: 0, pauses };
+  for (const { plan, pauseAfter: after } of planHandout(
+    blocks,
+    language,
+    { id: '', engineVersion: '' },
+    settings,
+    { lexicon },
+  )) {
+    words += plan.words.length;
+    amount += speechAmount(plan.words, plan.breaks.length + 1);
+    silence += after + plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
+    if (words >= MEASURED_WORDS) break;
+  }
+  return { words, amount, pauses: silence };
 }
 
 function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[] {

@@ -28,7 +28,7 @@ export interface SpeechPlan {
   readonly sounds: readonly PlannedSounds[];
   readonly breaks: readonly PlannedBreak[];
   readonly end: SentenceEnd;
-  /** Words per minute without pauses. */
+  /** Standard words per minute without pauses (see `speechAmount`). */
   readonly speed: number;
   /** Semitones. */
   readonly pitch: number;

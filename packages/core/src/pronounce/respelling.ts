@@ -45,18 +45,20 @@ export function respellingToIpa(text: string): string {
     .split(/[-\s·]+/u)
     .filter((syllable) => syllable !== '');
   if (syllables.length === 0) throw new PronunciationError('There is no syllable in it.', 0, '');
-  if (!/[aeiouy]/iu.test(text)) throw new PronunciationError('There is no vowel in it.', 0, text);
   const stressed = syllables.findIndex(
     (syllable) =>
       syllable.length > 0 && syllable === syllable.toUpperCase() && syllable !== syllable.toLowerCase(),
   );
-  return syllables
+  const ipa = syllables
     .map((syllable, i) => {
       const isStressed = stressed < 0 ? i === 0 : i === stressed;
       const sounds = readSyllable(syllable, text);
       return `${isStressed ? 'ˈ' : i > 0 ? '.' : ''}${sounds}`;
     })
     .join('');
+  if (!parseIpa(ipa).some(({ symbol }) => isVowel(symbol)))
+    throw new PronunciationError('There is no vowel in it.', 0, text);
+  return ipa;
 }
 
 function readSyllable(syllable: string, whole: string): string {

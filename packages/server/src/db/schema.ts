@@ -177,7 +177,10 @@ export const clips = pgTable(
 );
 
 export interface ReadingSettings {
+  /** Spoken words per minute, as asked for. */
   readonly pace: number;
+  /** Standard words per minute without pauses, as found for this handout. */
+  readonly speed: number;
   readonly pitch: number;
   readonly pauses: Pauses;
 }

@@ -83,8 +83,9 @@ export function pronunciationRoutes(
     const voice = voices.voiceFor(LANGUAGE, profile?.voices);
     if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks English.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
+    // A word alone has no pauses to make room for: it is said at the pace itself.
     const settings = {
-      pace: profile?.pace ?? DEFAULT_PACE,
+      speed: profile?.pace ?? DEFAULT_PACE,
       pitch: profile?.pitch ?? 0,
       pauses: DEFAULT_PAUSES,
     };

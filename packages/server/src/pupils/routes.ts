@@ -1,5 +1,5 @@
 import { pupilInputSchema, sampleSchema } from '@aurelfield/api';
-import { planHandout } from '@aurelfield/core';
+import { planHandout, speedForPace } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { schoolOf } from '../auth/sessions.ts';
@@ -47,7 +47,10 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
     const wav = await speakAtOnce(
-      planHandout(blocks, language, planVoice, profile),
+      planHandout(blocks, language, planVoice, {
+        ...profile,
+        speed: speedForPace(blocks, language, profile),
+      }),
       voices,
       voice.sampleRate,
     );

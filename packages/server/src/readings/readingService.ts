@@ -1,5 +1,13 @@
 import type { Reading, ReadingSentence } from '@aurelfield/api';
-import { baseLanguage, displayedIntervals, toSamples } from '@aurelfield/core';
+import {
+  baseLanguage,
+  displayedIntervals,
+  Lexicon,
+  speedForPace,
+  toSamples,
+  type ProfileSettings,
+  type PronunciationEntry,
+} from '@aurelfield/core';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import { createHash } from 'node:crypto';
 import type { HandoutStore } from '../handouts/handoutStore.ts';
@@ -15,7 +23,7 @@ import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const PLAN_VERSION = 2;
+const PLAN_VERSION = 3;
 const MAKING_AT_ONCE = 2;
 const MAKING_BATCH = 64;
 
@@ -53,7 +61,6 @@ export class ReadingService {
     const voice = voices.voiceFor(handout.language, chosen);
     if (!voice) throw noVoice(handout.language, voices);
     const engineVersion = voices.engineVersion(voice.id) ?? '';
-    const settings = { pace, pitch, pauses };
     const lexicon = await pronunciations.inForce(schoolId, {
       pupilId,
       className: handout.className,
@@ -77,18 +84,20 @@ export class ReadingService {
         ]),
       )
       .digest('hex');
-    const row = await readings.findOrAdd({
-      schoolId,
-      handoutId,
-      pupilId,
-      planHash,
-      language: handout.language,
-      voice: voice.id,
-      engineVersion,
-      sampleRate: voice.sampleRate,
-      settings,
-      lexicon,
-    });
+    const row =
+      (await readings.find({ handoutId, pupilId, planHash })) ??
+      (await readings.findOrAdd({
+        schoolId,
+        handoutId,
+        pupilId,
+        planHash,
+        language: handout.language,
+        voice: voice.id,
+        engineVersion,
+        sampleRate: voice.sampleRate,
+        settings: { pace, pitch, pauses, speed: await this.#speed(handout, pupil.profile, lexicon) },
+        lexicon,
+      }));
     const reading = await planner.begin(row);
     if (!(await jobs.latest(row.id, 'make')))
       await runner.enqueue({ schoolId, kind: 'make', readingId: row.id });
@@ -196,6 +205,16 @@ export class ReadingService {
       duration: complete ? progress.duration : null,
       job: job ? toJob(job) : null,
     };
+  }
+
+  /** The speed that brings this handout out at the pupil's pace. */
+  async #speed(
+    { schoolId, id, language }: { readonly schoolId: string; readonly id: string; readonly language: string },
+    profile: Pick<ProfileSettings, 'pace' | 'pauses'>,
+    lexicon: readonly PronunciationEntry[],
+  ): Promise<number> {
+    const blocks = await this.#parts.handouts.blocks(schoolId, id);
+    return speedForPace(blocks, language, profile, lexicon.length > 0 ? new Lexicon(lexicon) : undefined);
   }
 
   async #clipsOf(

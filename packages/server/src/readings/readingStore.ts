@@ -1,4 +1,10 @@
-import { estimateDuration, type PlannedSentence, planKey, type SpeechPlan } from '@aurelfield/core';
+import {
+  estimateDuration,
+  speechAmount,
+  type PlannedSentence,
+  planKey,
+  type SpeechPlan,
+} from '@aurelfield/core';
 import { and, asc, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { clips, handouts, readings, readingSentences } from '../db/schema.ts';
@@ -29,6 +35,25 @@ export class ReadingStore {
 
   constructor(db: Database) {
     this.#db = db;
+  }
+
+  /** The reading with this plan, if it is there. */
+  async find({
+    handoutId,
+    pupilId,
+    planHash,
+  }: Pick<NewReading, 'handoutId' | 'pupilId' | 'planHash'>): Promise<ReadingRow | undefined> {
+    const [row] = await this.#db
+      .select()
+      .from(readings)
+      .where(
+        and(
+          eq(readings.handoutId, handoutId),
+          eq(readings.pupilId, pupilId),
+          eq(readings.planHash, planHash),
+        ),
+      );
+    return row;
   }
 
   /** The reading with this plan, made if it is not there; readings of the same handout and pupil with an older plan are dropped (their clips stay). */
@@ -147,5 +172,5 @@ export class ReadingStore {
 /** Seconds a sentence without a clip is expected to last. */
 export function expectedDuration(row: SentenceRow): number {
   const inner = row.plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
-  return estimateDuration(row.plan.words.length, row.plan.speed, inner);
+  return estimateDuration(speechAmount(row.plan.words, row.plan.breaks.length + 1), row.plan.speed, inner);
 }

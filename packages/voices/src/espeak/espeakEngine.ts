@@ -2,7 +2,7 @@ import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
 import { WorkerPool } from '../pool/workerPool.ts';
-import { espeakPitch, espeakRate } from './settings.ts';
+import { espeakPitch, espeakSpeed } from './settings.ts';
 import type { EspeakRequest } from './speaker.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
@@ -19,7 +19,7 @@ const DEFAULT_TIMEOUT = 20_000;
 export class EspeakEngine implements SpeechEngine {
   readonly id = 'espeak';
   /** Engine build, then the version of our way of timing and cutting its audio. */
-  readonly version = 'espeak-ng-emscripten-0.3.5/2';
+  readonly version = 'espeak-ng-emscripten-0.3.5/3';
   readonly voices = ESPEAK_VOICES;
   readonly #pool: WorkerPool<EspeakRequest, SpokenClip>;
 
@@ -41,7 +41,12 @@ export class EspeakEngine implements SpeechEngine {
     const voice = ESPEAK_VOICES.find(({ id }) => id === plan.voice);
     if (voice === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
     return this.#pool.run(
-      { identifier: voice.identifier, rate: espeakRate(plan.speed), pitch: espeakPitch(plan.pitch), plan },
+      {
+        identifier: voice.identifier,
+        ...espeakSpeed(voice.identifier, plan.speed),
+        pitch: espeakPitch(plan.pitch),
+        plan,
+      },
       {
         signal: options.signal,
         urgent: options.priority === 'listening',

@@ -1,18 +1,31 @@
-/** Words per minute without pauses that the engine gives at its own rates, measured on running English text. */
-// prettier-ignore
-const RATE_CURVE: readonly (readonly [wordsPerMinute: number, rate: number])[] = [
-  [128, 80], [150, 100], [178, 120], [219, 150], [253, 175], [284, 200], [347, 250], [412, 300], [480, 350], [600, 450],
-];
+import calibration from './calibration.json' with { type: 'json' };
 
-/** The engine's rate (80 to 450) for a speed in words per minute without pauses, by straight lines between measured points. */
-export function espeakRate(wordsPerMinute: number): number {
-  const above = RATE_CURVE.findIndex(([speed]) => speed >= wordsPerMinute);
-  if (above === 0) return RATE_CURVE[0]?.[1] ?? 80;
-  const high = RATE_CURVE[above];
-  const low = RATE_CURVE[above - 1];
-  if (!high || !low) return RATE_CURVE.at(-1)?.[1] ?? 450;
-  const share = (wordsPerMinute - low[0]) / (high[0] - low[0]);
-  return Math.round(low[1] + share * (high[1] - low[1]));
+/** Standard words per minute without pauses at an own rate of the engine. */
+export type CalibrationPoint = readonly [speed: number, rate: number];
+
+/** Measured by `npm run calibrate`; by the engine's name for the voice. */
+const CURVES = calibration as unknown as Readonly<Record<string, readonly CalibrationPoint[]>>;
+const TYPICAL: readonly CalibrationPoint[] = CURVES['gmw/en+f2'] ?? [];
+
+/** What a speed asks of the engine. */
+export interface EspeakSpeed {
+  /** The engine's own rate, 80 to 450. */
+  readonly rate: number;
+  /** Seconds of silence for each standard word, where the speed asked for is below the engine's slowest. */
+  readonly wordGap: number;
+}
+
+/** The rate for a voice and a speed, by straight lines between the points measured for it. */
+export function espeakSpeed(identifier: string, speed: number): EspeakSpeed {
+  const curve = CURVES[identifier] ?? TYPICAL;
+  const [slowest] = curve;
+  if (slowest && speed < slowest[0]) return { rate: slowest[1], wordGap: 60 / speed - 60 / slowest[0] };
+  const above = curve.findIndex(([measured]) => measured >= speed);
+  const [high, low] = [curve[above], curve[above - 1]];
+  if (!high || !low)
+    return { rate: above === 0 ? (slowest?.[1] ?? 80) : (curve.at(-1)?.[1] ?? 450), wordGap: 0 };
+  const share = (speed - low[0]) / (high[0] - low[0]);
+  return { rate: Math.round(low[1] + share * (high[1] - low[1])), wordGap: 0 };
 }
 
 /** The engine's pitch (0 to 99, 50 its own) for semitones up or down: its scale doubles the frequency every 50 steps. */

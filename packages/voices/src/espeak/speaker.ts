@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import { speechAmount, type PlannedBreak, type SpeechPlan } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
@@ -11,10 +11,15 @@ export interface EspeakRequest {
   readonly identifier: string;
   /** The engine's own rate, 80 to 450. */
   readonly rate: number;
+  /** Seconds of silence for each standard word, to set words apart by. */
+  readonly wordGap: number;
   /** The engine's own pitch, 0 to 99. */
   readonly pitch: number;
   readonly plan: SpeechPlan;
 }
+
+/** A shorter gap would only roughen the speech. Seconds. */
+const SHORTEST_GAP = 0.01;
 
 /** The synthesis was asked to stop. */
 export class CancelledError extends Error {
@@ -44,7 +49,7 @@ export class Speaker {
     const times = wordTimes(events, starts, (word) =>
       this.#phonesAlone(request.identifier, plan.words[word] ?? ''),
     );
-    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, plan.breaks);
+    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, withWordGaps(plan, request.wordGap));
   }
 
   #synthesize(text: string): { pcm: Int16Array; events: EspeakEvent[] } {
@@ -82,4 +87,12 @@ export class Speaker {
     }
     return phones;
   }
+}
+
+/** Our pauses, and the silence that sets words apart, shared out evenly between them. */
+function withWordGaps({ words, breaks }: SpeechPlan, wordGap: number): readonly PlannedBreak[] {
+  const gap = (speechAmount(words, breaks.length + 1) * wordGap) / Math.max(words.length - 1, 1);
+  if (gap < SHORTEST_GAP) return breaks;
+  const pauses = new Map(breaks.map(({ after, pause }) => [after, pause]));
+  return words.slice(0, -1).map((_, after) => ({ after, pause: (pauses.get(after) ?? 0) + gap }));
 }

@@ -16,6 +16,7 @@ const speaker = new Speaker(await loadEspeak(), () => Atomics.load(cancelFlag, 0
 speaker.speak({
   identifier: 'gmw/en+f2',
   rate: 150,
+  wordGap: 0,
   pitch: 50,
   plan: {
     voice: '',
