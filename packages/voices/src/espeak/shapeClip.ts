@@ -10,12 +10,14 @@ const FADE_SECONDS = 0.002;
 /**
  * The engine's audio → the clip of a sentence: the engine's own silences at breaks and at the end are cut out, ours are put in,
  * and the word times are moved along.
+ * @param wordGap seconds of silence to put between all words beside that.
  */
 export function shapeClip(
   pcm: Int16Array,
   sampleRate: number,
   times: readonly WordTime[],
   breaks: readonly PlannedBreak[],
+  wordGap = 0,
 ): SpokenClip {
   const pieces: Int16Array[] = [];
   const words: Interval[] = [];
@@ -44,7 +46,14 @@ export function shapeClip(
     written += piece.length + silence;
     from = nextStart;
   };
-  for (const { after, pause } of breaks) addPiece(after, pause);
+  const pauses = new Map(breaks.map(({ after, pause }) => [after, pause]));
+  for (let word = 0; word < times.length - 1; word++) {
+    const pause = pauses.get(word);
+    // The closure of the next word's first sound is part of the speech, not a silence of ours: it is kept.
+    const closure = ((times[word + 1]?.start ?? 0) - (times[word]?.end ?? 0)) / 1000;
+    if (pause !== undefined) addPiece(word, pause + wordGap);
+    else if (wordGap > 0) addPiece(word, closure + wordGap);
+  }
   addPiece(times.length - 1, 0);
   return { sampleRate, pcm: joined(pieces, written), duration: written / sampleRate, words };
 }

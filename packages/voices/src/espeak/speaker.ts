@@ -1,4 +1,4 @@
-import { speechAmount, type PlannedBreak, type SpeechPlan } from '@aurelfield/core';
+import { speechAmount, type SpeechPlan } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
@@ -49,7 +49,7 @@ export class Speaker {
     const times = wordTimes(events, starts, (word) =>
       this.#phonesAlone(request.identifier, plan.words[word] ?? ''),
     );
-    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, withWordGaps(plan, request.wordGap));
+    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, plan.breaks, gapBetweenWords(plan, request.wordGap));
   }
 
   #synthesize(text: string): { pcm: Int16Array; events: EspeakEvent[] } {
@@ -89,10 +89,8 @@ export class Speaker {
   }
 }
 
-/** Our pauses, and the silence that sets words apart, shared out evenly between them. */
-function withWordGaps({ words, breaks }: SpeechPlan, wordGap: number): readonly PlannedBreak[] {
+/** Seconds between two words, so that a sentence gets what its words lack to the speed asked for. */
+function gapBetweenWords({ words, breaks }: SpeechPlan, wordGap: number): number {
   const gap = (speechAmount(words, breaks.length + 1) * wordGap) / Math.max(words.length - 1, 1);
-  if (gap < SHORTEST_GAP) return breaks;
-  const pauses = new Map(breaks.map(({ after, pause }) => [after, pause]));
-  return words.slice(0, -1).map((_, after) => ({ after, pause: (pauses.get(after) ?? 0) + gap }));
+  return gap < SHORTEST_GAP ? 0 : gap;
 }
