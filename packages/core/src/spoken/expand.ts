@@ -1,11 +1,12 @@
 import { baseLanguage } from '../text/language.ts';
 import { wordsOf } from '../text/words.ts';
 import { englishRules } from './languages/english.ts';
+import { frenchRules } from './languages/french.ts';
 import type { Lexicon, LexiconHit } from '../pronounce/lexicon.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, Token } from './types.ts';
 
-const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules };
+const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules, fr: frenchRules };
 const PLAIN = 'plain';
 const ENTRY = 'pronunciation entry';
 

@@ -1,6 +1,8 @@
 import { toCardinal } from 'n2words/en-GB';
 import { toCardinal as toCardinalUs, toOrdinal as toOrdinalUs } from 'n2words/en-US';
+import { toCardinal as toCardinalFr } from 'n2words/fr-FR';
 import { describe, expect, test } from 'vitest';
+import { frenchCardinal } from './languages/frenchNumbers.ts';
 import { sayOrdinal, sayWhole } from './rules/englishNumbers.ts';
 
 /** A small generator with a fixed seed (mulberry32), so that a failure can be seen again. */
@@ -38,6 +40,12 @@ describe('against n2words', () => {
     for (const n of numbers)
       if (n > 0n) expect(sayOrdinal(String(n), 'en-US').join(' ')).toBe(plain(toOrdinalUs(n)));
   });
+});
+
+test('French cardinals, against n2words', () => {
+  for (const n of [...randomNumbers(3, 3000), ...Array.from({ length: 1200 }, (_, i) => BigInt(i))]) {
+    expect(frenchCardinal(String(n)).join(' ')).toBe(plain(toCardinalFr(n)));
+  }
 });
 
 test('numbers beyond the last scale word are said digit by digit', () => {

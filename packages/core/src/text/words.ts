@@ -14,11 +14,11 @@ const NEEDS_BREAKING =
   /[—–―…\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]|\.{2,}/u;
 
 /** Characters that are said although they are neither letters nor digits. */
-const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ]/u;
+const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ⁰¹⁴⁵⁶⁷⁸⁹⁻₀₁₂₃₄₅₆₇₈₉]/u;
 
 /** Characters that may stand at a word's edge and belong to it. */
 const LEADING = /[\p{L}\p{N}\p{Sc}#@+−√∠±~_.≤≥<>=×÷&%°§-]/u;
-const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³=<>≤≥×÷&#@§−√'’]/u;
+const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉=<>≤≥×÷&#@§−√'’]/u;
 
 /**
  * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the
@@ -52,9 +52,9 @@ function breakRun(text: string, from: number, run: string, language: string, wor
   close(from + run.length);
 }
 
-/** A dash between two digits ("10–12") belongs to one word. */
+/** A dash between two digits or amounts ("10–12", "£3–£5") belongs to one word. */
 function isRange(text: string, at: number, length: number): boolean {
-  return /\p{N}/u.test(text[at - 1] ?? '') && /\p{N}/u.test(text[at + length] ?? '');
+  return /\p{N}/u.test(text[at - 1] ?? '') && /[\p{N}\p{Sc}]/u.test(text[at + length] ?? '');
 }
 
 function segmenterFor(language: string): Intl.Segmenter {

@@ -96,7 +96,7 @@ export const NEEDS_STOP_OR_CAPITALS = new Set(
 /** Abbreviations said in full only before a number: one, and for "pp." and "figs." many. */
 // prettier-ignore
 export const BEFORE_NUMBER: Readonly<Record<string, string>> = {
-  no: 'number', nos: 'numbers', p: 'page', pp: 'pages', fig: 'figure', figs: 'figures', ch: 'chapter', chs: 'chapters', vol: 'volume', vols: 'volumes',
+  b: 'born', d: 'died', no: 'number', nos: 'numbers', p: 'page', pp: 'pages', fig: 'figure', figs: 'figures', ch: 'chapter', chs: 'chapters', vol: 'volume', vols: 'volumes',
   sec: 'section', eq: 'equation', ex: 'exercise', art: 'article', c: 'circa', ca: 'circa', q: 'question', '§': 'section', '#': 'number',
 };
 
@@ -109,7 +109,7 @@ export const WORD_ACRONYMS = new Set(
 
 /** Short words that are not acronyms when a heading is set in capitals. */
 export const CAPITAL_WORDS = new Set(
-  'A AN AND ARE AS AT BE BUT BY DO FOR FROM GO HAD HAS HE HER HIM HIS HOW I IF IN INTO IS IT ITS ME MY NO NOT NOW OF OFF ON ONE OR OUR OUT SEE SHE SO THE THEN TO TWO UP US USE WAS WE WHO WHY YES YOU'.split(
+  'A AIM ALL ALWAYS AN AND ANSWER ANY ARE AS ASK AT BE BUT BY DANGER DATE DAY DO DRAW EACH END EXIT FIND FIRST FOR FREE FROM GO HAD HAS HE HER HIM HIS HELP HERE HOW I IF IN INTO IS IT ITS JOIN KEEP LAST LEFT LIST LOOK MAKE ME MUST MY NAME NEXT NO NOT NOW OF OFF ON ONE OR OUR OUT NOTE NEVER NEW ONLY OPEN PAGE PLEASE READ SAFE SEE SHE SLOW STOP SO STEP TASK TEST THIS THAT THE THEN TO TWO TURN UP US USE WAS WE WHO WHY YES YOU'.split(
     ' ',
   ),
 );
@@ -123,6 +123,17 @@ export const SYMBOLS: Readonly<Record<string, string>> = {
   '§': 'section', '†': 'dagger', '~': 'about', '^': 'to the power of', '²': 'squared', '³': 'cubed', µ: 'micro', Ω: 'ohms', '\\': 'backslash', '_': 'underscore',
   '£': 'pounds', $: 'dollars', '€': 'euros', '¥': 'yen', '₹': 'rupees', '½': 'one half', '¼': 'one quarter', '¾': 'three quarters',
 };
+
+/** Symbols of the chemical elements that occur in school formulae. */
+export const ELEMENTS = new Set(
+  'H He Li Be B C N O F Ne Na Mg Al Si P S Cl Ar K Ca Ti Cr Mn Fe Co Ni Cu Zn Ga Br Kr Rb Sr Ag Cd Sn I Xe Cs Ba Pt Au Hg Pb Rn Ra U'.split(
+    ' ',
+  ),
+);
+
+/** Raised and lowered figures and signs → plain ones. */
+export const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺';
+export const LOWERED = '₀₁₂₃₄₅₆₇₈₉₋₊';
 
 /** Single-character fractions. */
 // prettier-ignore

@@ -31,6 +31,21 @@ const amount: Rule = {
   },
 };
 
+/** £3–£5, £3–5, $10-20. */
+const moneyRange: Rule = {
+  name: 'range of money',
+  apply({ token, locale }) {
+    const match = /^([£$€¥₹])([\d,.]*\d)[-–]([£$€¥₹]?)([\d,.]*\d)$/u.exec(token.text);
+    const [from, to, currency] = [
+      readNumber(match?.[2] ?? ''),
+      readNumber(match?.[4] ?? ''),
+      CURRENCIES[match?.[1] ?? ''],
+    ];
+    if (!from || !to || !currency || (match?.[3] !== '' && match?.[3] !== match?.[1])) return undefined;
+    return [[...sayNumber(from, locale), 'to', ...sayNumber(to, locale), currency.many]];
+  },
+};
+
 /** 20p. */
 const pence: Rule = {
   name: 'pence',
@@ -42,7 +57,7 @@ const pence: Rule = {
   },
 };
 
-export const moneyRules: readonly Rule[] = [amount, pence];
+export const moneyRules: readonly Rule[] = [moneyRange, amount, pence];
 
 function sayCoins(
   whole: string,

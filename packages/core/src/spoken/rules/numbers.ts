@@ -48,9 +48,10 @@ const fraction: Rule = {
         sign[1] === '' ? withoutArticle(part) : [...sayWhole(sign[1] ?? '', input.locale), 'and', ...part],
       ];
     }
-    const match = /^(\d{1,3})\/(\d{1,3})$/u.exec(input.token.text);
+    const match = /^(\d{1,3})[/⁄](\d{1,3})$/u.exec(input.token.text);
     if (!match) return undefined;
     const [, top = '', bottom = ''] = match;
+    if (input.token.text === '24/7') return [['twenty', 'four', 'seven']];
     const isPart = Number(top) < Number(bottom) && Number(top) > 0;
     const afterWhole = /^\d+$/u.test(neighbour(input, -1)?.text ?? '') && spaceOnly(input.token.gapBefore);
     if (!isPart) return [[...sayWhole(top, input.locale), 'over', ...sayWhole(bottom, input.locale)]];

@@ -45,6 +45,37 @@ const hourWithHalf: Rule = {
   },
 };
 
+/** 14:00–15:30, 9–11am. */
+const timeRange: Rule = {
+  name: 'range of times',
+  apply({ token, locale }) {
+    const clocks = /^(\d{1,2}):(\d{2})[-–](\d{1,2}):(\d{2})$/u.exec(token.text);
+    if (clocks) {
+      const [, hour = '', minute = '', endHour = '', endMinute = ''] = clocks;
+      if (Number(hour) > 24 || Number(endHour) > 24 || Number(minute) > 59 || Number(endMinute) > 59)
+        return undefined;
+      return [
+        [
+          ...sayClock(Number(hour), minute, false, locale),
+          'to',
+          ...sayClock(Number(endHour), endMinute, false, locale),
+        ],
+      ];
+    }
+    const hours = /^(\d{1,2})[-–](\d{1,2})(am|pm)$/iu.exec(token.text);
+    return hours
+      ? [
+          [
+            ...sayWhole(hours[1] ?? '', locale),
+            'to',
+            ...sayWhole(hours[2] ?? '', locale),
+            ...sayHalf(hours[3] ?? ''),
+          ],
+        ]
+      : undefined;
+  },
+};
+
 /** "5 min 20 s" is left to the units; "1h 20m" and "2h30" are durations. */
 const duration: Rule = {
   name: 'duration',
@@ -60,7 +91,7 @@ const duration: Rule = {
   },
 };
 
-export const timeRules: readonly Rule[] = [clockTime, hourWithHalf, duration];
+export const timeRules: readonly Rule[] = [timeRange, clockTime, hourWithHalf, duration];
 
 function sayClock(hour: number, minute: string, hasHalf: boolean, locale: string): string[] {
   const said = sayWhole(String(hour), locale);

@@ -69,5 +69,7 @@ function sayPower(symbol: string, many: boolean): string | undefined {
   if (!forms) return undefined;
   const power = POWERS[match?.[2] ?? ''];
   const unit = many ? forms[1] : forms[0];
-  return power === undefined ? unit : `${power} ${unit}`;
+  if (power === undefined) return unit;
+  // Time is squared, space is square: metres per second squared, grams per square metre.
+  return match?.[1] === 's' ? `${unit} ${power === 'square' ? 'squared' : 'cubed'}` : `${power} ${unit}`;
 }

@@ -52,7 +52,7 @@ const beforeNumber: Rule = {
     const next = neighbour(input, 1)?.text ?? '';
     if (said === undefined || !/^\.?\s*$/u.test(input.token.gapAfter)) return undefined;
     const hasStop = input.token.gapAfter.startsWith('.');
-    const needsStop = /^(no|nos|c|p|ex|art|sec|q|ca)$/iu.test(input.token.text);
+    const needsStop = /^(no|nos|b|c|d|p|ex|art|sec|q|ca)$/iu.test(input.token.text);
     if (needsStop && !hasStop) return undefined;
     return /^\d/u.test(next) || (hasStop && romanValue(next) !== undefined) ? [[said]] : undefined;
   },
@@ -173,9 +173,10 @@ function romanValue(text: string): number | undefined {
 function saidAsWord(letters: string, input: RuleInput): boolean {
   if (CAPITAL_WORDS.has(letters) && letters !== 'US' && letters !== 'IT') return true;
   const others = input.tokens.filter((token) => /\p{L}/u.test(token.text));
+  const besideCapitals = [-1, 1].some((by) => /^\p{Lu}{3,}$/u.test(neighbour(input, by)?.text ?? ''));
   const shouting = others.length > 1 && others.every((token) => token.text === token.text.toUpperCase());
   const sayable = /[AEIOUY]/u.test(letters) && !/[^AEIOUY]{4,}/u.test(letters);
-  return sayable && (shouting || letters.length >= 6);
+  return sayable && (shouting || letters.length >= 6 || (besideCapitals && letters.length >= 4));
 }
 
 function sayAddressPiece(piece: string): string[] {
