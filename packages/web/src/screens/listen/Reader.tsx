@@ -30,7 +30,7 @@ const Desk = styled.section`
   border-top: 1px solid var(--line);
   background: var(--surface);
 
-  @media (max-height: 460px) {
+  @media (max-height: 300px) {
     position: static;
   }
 `;
