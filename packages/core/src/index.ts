@@ -7,7 +7,7 @@ export { baseLanguage, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
 export { MAX_SENTENCE_CHARACTERS, sentencesOf, type Range } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';
-export { expandSentence } from './spoken/expand.ts';
+export { expandSentence, type ExpandOptions, type LabelOf } from './spoken/expand.ts';
 export type { ExpandedWord } from './spoken/types.ts';
 export { breakInGap, sentenceEnd, type BreakKind, type SentenceEnd } from './spoken/breaks.ts';
 export {

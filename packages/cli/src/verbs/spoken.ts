@@ -13,7 +13,7 @@ export async function spoken(args: string[]): Promise<void> {
   const lexicon = await lexiconFlag(values.lexicon);
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
     const words = sentencesOf(line, language).flatMap((range) =>
-      expandSentence(line.slice(range.start, range.end), language, lexicon).map(
+      expandSentence(line.slice(range.start, range.end), language, { lexicon }).map(
         ({ text, start, end, spoken: said }) => ({
           text,
           start: start + range.start,

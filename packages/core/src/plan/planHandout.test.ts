@@ -33,6 +33,21 @@ describe('planHandout', () => {
     expect(sentence?.plan.breaks[0]?.pause).toBe(DEFAULT_PAUSES.comma);
   });
 
+  test('says the label of a question or list item, and lights it', () => {
+    const labelled = (type: Block['type'], label: string, text: string): Block => ({
+      type,
+      label,
+      text,
+      offset: 0,
+    });
+    const said = (given: Block) => plan([given]).map((sentence) => sentence.plan.words.join(' '));
+    expect(said(labelled('question', '3', '3. Can it sail?'))).toEqual(['question three', 'Can it sail']);
+    expect(said(labelled('question', 'b', 'b) Can it sail?'))).toEqual(['question B Can it sail']);
+    expect(said(labelled('list-item', '2', '2. Draw it.'))).toEqual(['two', 'Draw it']);
+    expect(said(labelled('list-item', '12', '12) Draw it.'))).toEqual(['twelve Draw it']);
+    expect(said(block('3. Can it sail?'))[0]).toBe('three');
+  });
+
   test('passes over what cannot be said', () => {
     expect(plan([block('***'), block('Moss.'), block('— …')])).toHaveLength(1);
   });

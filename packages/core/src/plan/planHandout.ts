@@ -3,7 +3,7 @@ import type { Pauses, ProfileSettings } from '../pace/profile.ts';
 import { speechAmount } from '../pace/amount.ts';
 import { speakingSpeed, type HandoutMeasure } from '../pace/speed.ts';
 import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
-import { expandSentence } from '../spoken/expand.ts';
+import { expandSentence, type LabelOf } from '../spoken/expand.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
 import type { Block } from '../text/document.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
@@ -65,7 +65,10 @@ export function* planHandout(
     const ranges = sentencesOf(block.text, language);
     for (const [nth, range] of ranges.entries()) {
       const text = block.text.slice(range.start, range.end);
-      const expanded = expandSentence(text, language, lexicon);
+      const expanded = expandSentence(text, language, {
+        lexicon,
+        label: nth === 0 ? labelOf(block) : undefined,
+      });
       if (expanded.length === 0) continue;
       const lastInBlock = nth === ranges.length - 1;
       const lastInHandout = lastInBlock && index === blocks.length - 1;
@@ -89,6 +92,11 @@ export function* planHandout(
       };
     }
   }
+}
+
+function labelOf(block: Block): LabelOf | undefined {
+  if (block.label === undefined) return undefined;
+  return block.type === 'question' ? 'question' : 'list-item';
 }
 
 /** A longer handout is measured by its beginning, so that its first sentence need not wait. */

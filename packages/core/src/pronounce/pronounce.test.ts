@@ -159,6 +159,7 @@ describe('respelling', () => {
     ['kəˈθiːdɹəl', 'kuh-THEE-druhl'],
     ['ˈt͡ʃɪmni', 'CHIM-nee'],
     ['ˈwɔːtə', 'WAW-tuh'],
+    ['pɛnˈhæl.əʊ', 'pen-HAL-oh'],
   ])('%s is shown as %s', (ipa, written) => {
     expect(ipaToRespelling(ipa)).toBe(written);
     expect(() => respellingToIpa(written)).not.toThrow();

@@ -111,7 +111,7 @@ export function syllablesOf(phones: readonly Phone[]): Phone[][] {
     const previous = nuclei[nth - 1];
     if (previous === undefined) return 0;
     const afterVowel = isSecondHalf(phones, previous + 1) ? previous + 2 : previous + 1;
-    for (let at = afterVowel; at < nucleus; at++) {
+    for (let at = afterVowel; at <= nucleus; at++) {
       if (phones[at]?.stress !== undefined || phones[at]?.newSyllable === true) return at;
     }
     for (let at = afterVowel; at < nucleus; at++) {

@@ -7,6 +7,18 @@ import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, Token } from './types.ts';
 
 const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules, fr: frenchRules };
+/** What the label that opens a sentence is the label of. */
+export type LabelOf = 'question' | 'list-item';
+
+export interface ExpandOptions {
+  /** Pronunciation entries, which go before the rules. */
+  readonly lexicon?: Lexicon | undefined;
+  /** The first word of the sentence is the label ("3", "b") of this. */
+  readonly label?: LabelOf | undefined;
+}
+
+/** What is said before the number of a question. */
+const QUESTION: Readonly<Record<string, readonly string[]>> = { en: ['question'], fr: ['question'] };
 const PLAIN = 'plain';
 const ENTRY = 'pronunciation entry';
 
@@ -14,15 +26,23 @@ const ENTRY = 'pronunciation entry';
  * Written sentence → its displayed words, each with the words that are said for it. The map is total and ordered: every
  * displayed word is there once, in the order of the text, and says at least one word. The first rule that applies decides; a language without rules says what is
  * written and leaves its numbers to the engine.
- * @param lexicon pronunciation entries, which go before the rules.
  */
-export function expandSentence(text: string, language: string, lexicon?: Lexicon): ExpandedWord[] {
+export function expandSentence(
+  text: string,
+  language: string,
+  { lexicon, label }: ExpandOptions = {},
+): ExpandedWord[] {
   const tokens = tokensOf(text, language);
   const written = lexicon ? tokens.map((token) => token.text) : [];
   const rules = RULES[baseLanguage(language)] ?? [];
   const words: ExpandedWord[] = [];
   let index = 0;
   while (index < tokens.length) {
+    if (index === 0 && label !== undefined && tokens[0]) {
+      words.push(labelWord(tokens[0], label, language));
+      index += 1;
+      continue;
+    }
     const hit = lexicon?.find(written, index);
     if (hit) {
       words.push(...entryWords(tokens.slice(index, index + hit.taken), hit, language));
@@ -38,6 +58,15 @@ export function expandSentence(text: string, language: string, lexicon?: Lexicon
     index += taken.spoken.length;
   }
   return words;
+}
+
+/** The number or letter that a question or list item begins with: "question three", "B". */
+function labelWord({ text, start, end }: Token, label: LabelOf, language: string): ExpandedWord {
+  const number = /^\d+$/u.test(text)
+    ? expandSentence(text, language).flatMap((word) => word.spoken)
+    : [text.toUpperCase()];
+  const before = label === 'question' ? (QUESTION[baseLanguage(language)] ?? []) : [];
+  return { text, start, end, spoken: [...before, ...number], rule: 'label' };
 }
 
 /** The words that a pronunciation entry is for. */

@@ -1,4 +1,4 @@
-/** What a block is to a reader. Its text never carries the marker ("#", "-", "1.") it was written with. */
+/** What a block is to a reader. Its text does not carry the mark ("#", "-") it was written with; a label ("1.", "b)") it does, since it is said. */
 export type BlockType = 'heading' | 'paragraph' | 'list-item' | 'question';
 
 /** The smallest piece of a handout that is read as one thing, in reading order. */
@@ -6,7 +6,7 @@ export interface Block {
   readonly type: BlockType;
   /** Heading depth, 1 to 6; only headings have one. */
   readonly level?: number;
-  /** The label a list item or question was written with, e.g. "3" or "b". */
+  /** The label that the text of a list item or question begins with, e.g. "3" or "b". */
   readonly label?: string;
   readonly text: string;
   /** Where `text` begins in the source it was read from, in UTF-16 units. */

@@ -4,7 +4,7 @@ import { blocksFromMarkdown, looksLikeMarkdown } from './markdown.ts';
 const cases: readonly (readonly [name: string, source: string, blocks: readonly string[]])[] = [
   ['headings', '# Bog\n\n## Deep\n\nIt is.', ['heading1:Bog', 'heading2:Deep', 'paragraph:It is.']],
   ['inline marks', 'A *wet* **bog** with `moss` and [a link](https://x.example).', ['paragraph:A wet bog with moss and a link.']],
-  ['lists', '- moss\n- peat\n\n3. ash\n4. Is it?', ['list-item:moss', 'list-item:peat', 'list-item(3):ash', 'question(4):Is it?']],
+  ['lists', '- moss\n- peat\n\n3. ash\n4. Is it?', ['list-item:moss', 'list-item:peat', 'list-item(3):3. ash', 'question(4):4. Is it?']],
   ['nested lists', '- moss\n  - peat', ['list-item:moss', 'list-item:peat']],
   ['a quotation', '> Said he.', ['paragraph:Said he.']],
   ['a table', '| time | height |\n|---|---|\n| 01:12 | 1.4 m |', ['paragraph:time, height', 'paragraph:01:12, 1.4 m']],

@@ -57,8 +57,13 @@ function collectList(list: Tokens.List, out: Omit<Block, 'offset'>[]): void {
   list.items.forEach((item, index) => {
     const own = item.tokens.filter((token) => token.type === 'text' || token.type === 'paragraph');
     const text = own.map(plain).join(' ');
-    const label = list.ordered ? { label: String(first + index) } : {};
-    push(out, { type: list.ordered && text.endsWith('?') ? 'question' : 'list-item', ...label, text });
+    const number = String(first + index);
+    const label = list.ordered ? { label: number } : {};
+    push(out, {
+      type: list.ordered && text.endsWith('?') ? 'question' : 'list-item',
+      ...label,
+      text: list.ordered ? `${number}. ${text}` : text,
+    });
     collect(
       item.tokens.filter((token) => !own.includes(token)),
       out,

@@ -81,7 +81,8 @@ function blockOfLines(source: string, lines: Line[], standsAlone: boolean, index
   if (first === undefined || last === undefined) throw new Error('A paragraph has at least one line.');
   const marker = MARKER.exec(first.text);
   const headingMark = HEADING_MARK.exec(first.text);
-  const lead = (marker ?? headingMark)?.[0].length ?? first.text.length - first.text.trimStart().length;
+  const bullet = marker?.[2] === undefined ? undefined : marker;
+  const lead = (bullet ?? headingMark)?.[0].length ?? first.text.length - first.text.trimStart().length;
   const offset = first.start + lead;
   const text = source
     .slice(offset, last.start + last.text.length)

@@ -23,7 +23,7 @@ import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const PLAN_VERSION = 4;
+const PLAN_VERSION = 5;
 const MAKING_AT_ONCE = 2;
 const MAKING_BATCH = 64;
 

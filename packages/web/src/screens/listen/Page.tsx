@@ -179,7 +179,7 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
   if (block.type === 'paragraph') return <p>{children}</p>;
   return (
     <p className="item">
-      <span className="label">{block.label === undefined ? '•' : `${block.label}.`}</span>
+      {block.label === undefined && <span className="label">•</span>}
       {children}
     </p>
   );
