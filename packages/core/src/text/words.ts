@@ -17,8 +17,8 @@ const NEEDS_BREAKING =
 const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ⁰¹⁴⁵⁶⁷⁸⁹⁻₀₁₂₃₄₅₆₇₈₉]/u;
 
 /** Characters that may stand at a word's edge and belong to it. */
-const LEADING = /[\p{L}\p{N}\p{Sc}#@+−√∠±~_.≤≥<>=×÷&%°§-]/u;
-const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉=<>≤≥×÷&#@§−√'’]/u;
+const LEADING = /[\p{L}\p{N}\p{Sc}#@+−√∠±~_.≤≥≠≈<>=×÷&%°§-]/u;
+const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉=<>≤≥≠≈±π×÷&#@§−√'’]/u;
 
 /**
  * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the

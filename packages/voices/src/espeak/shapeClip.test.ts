@@ -1,0 +1,71 @@
+import { describe, expect, test } from 'vitest';
+import { shapeClip } from './shapeClip.ts';
+
+const RATE = 1000;
+
+/** Sound where there are words (in milliseconds, which are samples here), silence elsewhere. */
+function audio(length: number, ...sounding: (readonly [number, number])[]): Int16Array {
+  const pcm = new Int16Array(length);
+  for (const [from, to] of sounding) pcm.fill(5000, from, to);
+  return pcm;
+}
+const times = (...pairs: (readonly [number, number])[]) => pairs.map(([start, end]) => ({ start, end }));
+
+describe('shapeClip', () => {
+  test('cuts the silence at the end', () => {
+    const clip = shapeClip(audio(500, [0, 300]), RATE, times([0, 100], [100, 300]), []);
+    expect(clip.duration).toBeCloseTo(0.3);
+    expect(clip.words).toEqual([
+      { start: 0, end: 0.1 },
+      { start: 0.1, end: 0.3 },
+    ]);
+  });
+
+  test('keeps the tail of a sound that rings on, up to 80 ms', () => {
+    expect(shapeClip(audio(500, [0, 340]), RATE, times([0, 300]), []).duration).toBeCloseTo(0.34);
+    expect(shapeClip(audio(500, [0, 480]), RATE, times([0, 300]), []).duration).toBeCloseTo(0.38);
+  });
+
+  test.each([
+    ['longer', 0.5],
+    ['shorter', 0.05],
+    ['none', 0],
+  ])('puts our pause in the place of the engine’s: %s', (_name, pause) => {
+    const clip = shapeClip(audio(700, [0, 200], [400, 600]), RATE, times([0, 200], [400, 600]), [
+      { after: 0, pause },
+    ]);
+    expect(clip.words[1]?.start).toBeCloseTo(0.2 + pause);
+    expect(clip.duration).toBeCloseTo(0.4 + pause);
+    expect([...clip.pcm.slice(200, 200 + pause * RATE)].every((sample) => sample === 0)).toBe(true);
+  });
+
+  test('a ringing tail is taken out of the pause, not added to it', () => {
+    const clip = shapeClip(audio(700, [0, 250], [400, 600]), RATE, times([0, 200], [400, 600]), [
+      { after: 0, pause: 0.3 },
+    ]);
+    expect(clip.words[1]?.start).toBeCloseTo(0.5);
+  });
+
+  test('words are set apart by a gap beside the closure that was there', () => {
+    const clip = shapeClip(
+      audio(500, [0, 100], [120, 300]),
+      RATE,
+      times([0, 100], [120, 200], [200, 300]),
+      [],
+      0.1,
+    );
+    expect(clip.words.map(({ start }) => Math.round(start * RATE))).toEqual([0, 220, 400]);
+    expect(clip.duration).toBeCloseTo(0.5);
+  });
+
+  test('the gap is added to our pauses', () => {
+    const clip = shapeClip(
+      audio(500, [0, 100], [200, 300]),
+      RATE,
+      times([0, 100], [200, 300]),
+      [{ after: 0, pause: 0.5 }],
+      0.1,
+    );
+    expect(clip.words[1]?.start).toBeCloseTo(0.7);
+  });
+});
