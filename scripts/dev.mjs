@@ -22,7 +22,13 @@ try {
   for (const name of ['AUREL_WEB', 'AUREL_ESPEAK_WORKER', 'NODE_ENV']) delete environment[name];
   const status = await run(
     path.join(ROOT, 'node_modules/.bin/concurrently'),
-    ['-k', '-n', 'server,screens', 'tsx watch packages/server/src/main.ts', 'vite packages/web'],
+    [
+      '-k',
+      '-n',
+      'server,screens',
+      'node_modules/.bin/tsx watch packages/server/src/main.ts',
+      'node_modules/.bin/vite packages/web',
+    ],
     { cwd: ROOT, env: { ...process.env, ...environment } },
   );
   cluster.stop();

@@ -6,16 +6,17 @@ const server = await startServer(readConfig(process.env));
 process.send?.({ port: server.port });
 
 let stopping = false;
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.on(signal, () => {
-    if (stopping) return;
-    stopping = true;
-    server.stop().then(
-      () => process.exit(0),
-      (error: unknown) => {
-        console.error(error);
-        process.exit(1);
-      },
-    );
-  });
-}
+const stop = () => {
+  if (stopping) return;
+  stopping = true;
+  server.stop().then(
+    () => process.exit(0),
+    (error: unknown) => {
+      console.error(error);
+      process.exit(1);
+    },
+  );
+};
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
+// Whoever started it has gone, however that came about: a server nobody can stop would keep the port.
+process.on('disconnect', stop);

@@ -187,7 +187,14 @@ describe('in a reading', () => {
   });
 
   test('a subject’s list is for its handouts alone', async () => {
-    const text = 'Sphagnum is green.';
+    await client.send('POST', '/pronunciations', {
+      ...ENTRY,
+      written: 'Fenwort',
+      said: 'FEN-luh-luh-luh-wurt',
+      scope: 'subject',
+      scopeValue: 'Science',
+    });
+    const text = 'Fenwort is green.';
     const lengths: number[] = [];
     for (const subject of ['Science', 'English']) {
       const handout = (
@@ -201,6 +208,6 @@ describe('in a reading', () => {
       ).body;
       lengths.push((await durations(await open(handout.id, pupils[1]?.id ?? '')))[0] ?? 0);
     }
-    expect(lengths[0]).not.toBe(lengths[1]);
+    expect(lengths[0]).toBeGreaterThan((lengths[1] ?? 0) + 0.1);
   });
 });
