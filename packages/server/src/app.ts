@@ -71,9 +71,11 @@ function apiRoutes(parts: AppParts): express.Router {
     response.json({ ok: true });
   });
   api.use(sessionHandler(parts.database.pool, parts.secret));
-  api.use(express.json({ limit: '16mb' }));
+  // Before the sign-in nobody may send more than a sign-in needs.
+  api.use(['/session', '/setup'], express.json({ limit: '20kb' }));
   api.use(authRoutes(parts.database.db));
   api.use(requireTeacher, requireCsrfToken);
+  api.use(express.json({ limit: '16mb' }));
   api.use(handoutRoutes(parts.handouts, parts.voices));
   api.use(pupilRoutes(parts.pupils, parts.voices));
   api.use(pronunciationRoutes(parts.pronunciations, parts.pupils, parts.voices));

@@ -25,7 +25,10 @@ export function partLongBlock(block: Block): Block[] {
 function partOf(block: Block, start: number, end: number): Block {
   const slice = block.text.slice(start, end);
   const lead = slice.length - slice.trimStart().length;
-  return { ...block, text: slice.trim(), offset: block.offset + start + lead };
+  const { label, ...unlabelled } = block;
+  // The label stands at the beginning of the first part alone.
+  const kept = start === 0 && label !== undefined ? { label } : {};
+  return { ...unlabelled, ...kept, text: slice.trim(), offset: block.offset + start + lead };
 }
 
 /** Length of the window without half of a surrogate pair at its end. */

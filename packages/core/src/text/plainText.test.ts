@@ -44,4 +44,8 @@ test('a paragraph too long to be broken into sentences in good time is parted af
     expect(source.slice(offset, offset + text.length)).toBe(text);
   }
   expect(blocks.map(({ text }) => text).join(' ')).toBe(source);
+  expect(blocksFromPlainText(`1. ${source}`).map(({ label }) => label)).toEqual([
+    '1',
+    ...blocks.slice(1).map(() => undefined),
+  ]);
 });
