@@ -56,6 +56,7 @@ async function bareEngine(
     identifier,
     ...espeakSpeed(identifier, sentence.plan.speed),
     pitch: espeakPitch(0),
+    gain: 0,
     plan: sentence.plan,
   });
   for (const sentence of sentences.slice(0, 8)) speaker.speak(ask(sentence));
@@ -103,7 +104,12 @@ try {
       blocks,
       'en-GB',
       { id: VOICE, engineVersion: 'bench' },
-      { speed: speedForPace(blocks, 'en-GB', { pace, pauses }), pitch: ines.profile.pitch, pauses },
+      {
+        speed: speedForPace(blocks, 'en-GB', { pace, pauses }),
+        pitch: ines.profile.pitch,
+        loudness: ines.profile.loudness,
+        pauses,
+      },
     ),
   ];
   plan();

@@ -46,11 +46,11 @@ function errorAt(
     blocks,
     'en-GB',
     { id, engineVersion: '' },
-    { speed, pitch: 0, pauses: DEFAULT_PAUSES },
+    { speed, pitch: 0, loudness: 'usual', pauses: DEFAULT_PAUSES },
   )) {
     seconds +=
-      speaker.speak({ identifier, ...espeakSpeed(identifier, speed), pitch: espeakPitch(0), plan }).duration +
-      pauseAfter;
+      speaker.speak({ identifier, ...espeakSpeed(identifier, speed), pitch: espeakPitch(0), gain: 0, plan })
+        .duration + pauseAfter;
     words += plan.words.length;
   }
   return (words * 60) / seconds / pace - 1;

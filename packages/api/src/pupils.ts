@@ -20,6 +20,7 @@ export const profileSchema = z.object({
   voices: z.record(z.string().regex(/^[a-z]{2,3}$/u), z.string().max(100)),
   pace: z.number().int().min(PACE_RANGE.min).max(PACE_RANGE.max),
   pitch: z.number().min(PITCH_RANGE.min).max(PITCH_RANGE.max),
+  loudness: z.enum(['usual', 'louder']),
   pauses: z.object({ comma: pause, sentence: pause, paragraph: pause, heading: pause }),
   look: lookSchema,
 });

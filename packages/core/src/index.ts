@@ -12,6 +12,8 @@ export type { ExpandedWord } from './spoken/types.ts';
 export { breakInGap, sentenceEnd, type BreakKind, type SentenceEnd } from './spoken/breaks.ts';
 export {
   DEFAULT_PACE,
+  LOUDNESS_TARGETS,
+  type LoudnessChoice,
   DEFAULT_PAUSES,
   PACE_RANGE,
   PAUSE_RANGE,
@@ -51,3 +53,4 @@ export { stretchEnd } from './timing/stretch.ts';
 export { estimateDuration } from './timing/estimate.ts';
 export { BYTES_PER_SAMPLE, toSamples, wavHeader } from './audio/wav.ts';
 export { fadeEdges, lastLoud } from './audio/edges.ts';
+export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';

@@ -67,6 +67,7 @@ describe('VoiceRegistry', () => {
       end: 'statement',
       speed: 1,
       pitch: 0,
+      loudness: 'usual',
     } as const;
     expect((await registry.speak(plan)).words[0]?.end).toBe(6);
     await expect(registry.speak({ ...plan, voice: 'gone' })).rejects.toThrow('There is no voice “gone”.');

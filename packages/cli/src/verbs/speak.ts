@@ -58,6 +58,7 @@ export async function speak(args: string[]): Promise<void> {
       {
         speed: speedForPace(blocks, voice.language, { pace, pauses: DEFAULT_PAUSES }, lexicon),
         pitch: 0,
+        loudness: 'usual',
         pauses: DEFAULT_PAUSES,
       },
       { lexicon },

@@ -6,6 +6,12 @@ export interface Pauses {
   readonly heading: number;
 }
 
+/** "Louder" is for noisy rooms and small loudspeakers. */
+export type LoudnessChoice = 'usual' | 'louder';
+
+/** Integrated loudness aimed at, in LUFS. Common practice for speech on small devices, no source. */
+export const LOUDNESS_TARGETS: Readonly<Record<LoudnessChoice, number>> = { usual: -19, louder: -15 };
+
 /** How a pupil hears a text. */
 export interface ProfileSettings {
   /** Voice identifier for each language of the pupil, by base language ("en", "pl"). */
@@ -15,6 +21,7 @@ export interface ProfileSettings {
   /** Semitones above (or below) the voice's own pitch. */
   readonly pitch: number;
   readonly pauses: Pauses;
+  readonly loudness: LoudnessChoice;
 }
 
 export const PACE_RANGE = { min: 60, max: 300 } as const;

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_PAUSES } from '../pace/profile.ts';
 import type { Block } from '../text/document.ts';
-import { planHandout } from './planHandout.ts';
+import { planHandout, type PlanSettings } from './planHandout.ts';
 import { Lexicon } from '../pronounce/lexicon.ts';
 import { planKey, type SpeechPlan } from './speechPlan.ts';
 
 const VOICE = { id: 'voice-1', engineVersion: '1' };
-const SETTINGS = { speed: 150, pitch: 0, pauses: DEFAULT_PAUSES };
+const SETTINGS: PlanSettings = { speed: 150, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'usual' };
 const block = (text: string, type: Block['type'] = 'paragraph'): Block => ({ type, text, offset: 0 });
 const plan = (blocks: readonly Block[], settings = SETTINGS, voice = VOICE) => [
   ...planHandout(blocks, 'en-GB', voice, settings),
@@ -89,6 +89,7 @@ describe('planKey', () => {
     ['pause', keyOf('It is, three.')],
     ['speed', keyOf('It is three.', { ...SETTINGS, speed: 120 })],
     ['pitch', keyOf('It is three.', { ...SETTINGS, pitch: 1 })],
+    ['loudness', keyOf('It is three.', { ...SETTINGS, loudness: 'louder' })],
     ['voice', keyOf('It is three.', SETTINGS, { ...VOICE, id: 'voice-2' })],
     ['engine', keyOf('It is three.', SETTINGS, { ...VOICE, engineVersion: '2' })],
   ])('changes with another %s', (_what, key) => {

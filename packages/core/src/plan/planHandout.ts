@@ -36,7 +36,7 @@ export interface PlanVoice {
 }
 
 /** The settings that decide how a sentence sounds. */
-export interface PlanSettings extends Pick<ProfileSettings, 'pitch' | 'pauses'> {
+export interface PlanSettings extends Pick<ProfileSettings, 'pitch' | 'pauses' | 'loudness'> {
   /** Standard words per minute without pauses; `speedForPace` finds it for a handout. */
   readonly speed: number;
 }
@@ -87,6 +87,7 @@ export function* planHandout(
           end: sentenceEnd(text),
           speed: settings.speed,
           pitch: settings.pitch,
+          loudness: settings.loudness,
         },
         pauseAfter: pauseAfter({ blockType: block.type, lastInBlock, lastInHandout }, settings.pauses),
       };
@@ -119,7 +120,7 @@ function measureHandout(
   lexicon?: Lexicon,
 ): HandoutMeasure {
   let [words, amount, silence] = [0, 0, 0];
-  const settings = { speed: 1, pitch: 0, pauses };
+  const settings = { speed: 1, pitch: 0, pauses, loudness: 'usual' as const };
   for (const { plan, pauseAfter: after } of planHandout(
     blocks,
     language,

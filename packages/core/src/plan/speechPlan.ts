@@ -1,5 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { LoudnessChoice } from '../pace/profile.ts';
 import type { SentenceEnd } from '../spoken/breaks.ts';
 
 /** A silence of ours inside a sentence. */
@@ -32,6 +33,7 @@ export interface SpeechPlan {
   readonly speed: number;
   /** Semitones. */
   readonly pitch: number;
+  readonly loudness: LoudnessChoice;
 }
 
 /** The content hash of a plan (SHA-256, hexadecimal): the key of its clip. */
@@ -46,6 +48,7 @@ export function planKey(plan: SpeechPlan): string {
     plan.end,
     plan.speed,
     plan.pitch,
+    plan.loudness,
   ]);
   return bytesToHex(sha256(utf8ToBytes(canonical)));
 }

@@ -1,5 +1,5 @@
 import type { Look } from '@aurelfield/api';
-import type { Pauses, PronunciationEntry, SpeechPlan } from '@aurelfield/core';
+import type { LoudnessChoice, Pauses, PronunciationEntry, SpeechPlan } from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -61,6 +61,8 @@ export const pupils = pgTable(
   (table) => [index('pupils_school').on(table.schoolId)],
 );
 
+export const loudnessChoice = pgEnum('loudness_choice', ['usual', 'louder']);
+
 /** A pupil's settings; older ones stay, so that it can be seen what a reading was made with. */
 export const profiles = pgTable(
   'profiles',
@@ -74,6 +76,7 @@ export const profiles = pgTable(
     voices: jsonb('voices').$type<Record<string, string>>().notNull(),
     pace: integer('pace').notNull(),
     pitch: doublePrecision('pitch').notNull(),
+    loudness: loudnessChoice('loudness').notNull().default('usual'),
     pauses: jsonb('pauses').$type<Pauses>().notNull(),
     look: jsonb('look').$type<Look>().notNull(),
     createdAt: now('created_at'),
@@ -183,6 +186,7 @@ export interface ReadingSettings {
   readonly speed: number;
   readonly pitch: number;
   readonly pauses: Pauses;
+  readonly loudness: LoudnessChoice;
 }
 
 export const readings = pgTable(

@@ -1,5 +1,6 @@
 import type { Handout, HandoutSummary, Job, Pupil, Reading } from '@aurelfield/api';
-import { execFileSync } from 'node:child_process';
+import { LOUDNESS_TARGETS } from '@aurelfield/core';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -94,6 +95,30 @@ describe('saved files', () => {
     const best = shifts.reduce((found, shift) => (score(shift) > score(found) ? shift : found), 0);
     expect(Math.abs(best) / 22_050).toBeLessThan(0.001);
     expect(Math.abs(mp3.length - wav.length) / 22_050).toBeLessThan(0.15);
+  });
+
+  // EBU R128, measured by ffmpeg's ebur128: loudness within 1 LU of what is aimed at, true peak at most −1 dBTP.
+  test('are as loud as aimed at, usual and louder', async () => {
+    for (const [name, target] of [
+      ['Ines', LOUDNESS_TARGETS.usual],
+      ['Osric', LOUDNESS_TARGETS.louder],
+    ] as const) {
+      const pupil = (await client.get<Pupil[]>('/pupils')).body.find((found) => found.name === name);
+      const { id, sentences } = (
+        await client.send<Reading>('POST', '/readings', { handoutId: reading.handoutId, pupilId: pupil?.id })
+      ).body;
+      const file = path.join(folder, `${name}.wav`);
+      const response = await client.fetch(`/readings/${id}/audio.wav?from=0&to=${Math.min(sentences, 20)}`);
+      writeFileSync(file, new Uint8Array(await response.arrayBuffer()));
+      const told = spawnSync(
+        'ffmpeg',
+        ['-nostats', '-i', file, '-af', 'ebur128=peak=true', '-f', 'null', '-'],
+        { encoding: 'utf8' },
+      ).stderr;
+      const summary = told.slice(told.lastIndexOf('Summary:'));
+      expect(Math.abs(Number(/I:\s+(-?[\d.]+) LUFS/u.exec(summary)?.[1]) - target), name).toBeLessThan(1);
+      expect(Number(/Peak:\s+(-?[\d.]+) dBFS/u.exec(summary)?.[1]), name).toBeLessThanOrEqual(-1);
+    }
   });
 
   test('last as long as the reading', async () => {

@@ -87,6 +87,7 @@ export function pronunciationRoutes(
     const settings = {
       speed: profile?.pace ?? DEFAULT_PACE,
       pitch: profile?.pitch ?? 0,
+      loudness: profile?.loudness ?? ('usual' as const),
       pauses: DEFAULT_PAUSES,
     };
     const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];

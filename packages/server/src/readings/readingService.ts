@@ -23,7 +23,7 @@ import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const PLAN_VERSION = 5;
+const PLAN_VERSION = 6;
 const MAKING_AT_ONCE = 2;
 const MAKING_BATCH = 64;
 
@@ -57,7 +57,7 @@ export class ReadingService {
       handouts.row(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
-    const { voices: chosen, pace, pitch, pauses } = pupil.profile;
+    const { voices: chosen, pace, pitch, loudness, pauses } = pupil.profile;
     const voice = voices.voiceFor(handout.language, chosen);
     if (!voice) throw noVoice(handout.language, voices);
     const engineVersion = voices.engineVersion(voice.id) ?? '';
@@ -76,6 +76,7 @@ export class ReadingService {
           engineVersion,
           pace,
           pitch,
+          loudness,
           pauses.comma,
           pauses.sentence,
           pauses.paragraph,
@@ -95,7 +96,13 @@ export class ReadingService {
         voice: voice.id,
         engineVersion,
         sampleRate: voice.sampleRate,
-        settings: { pace, pitch, pauses, speed: await this.#speed(handout, pupil.profile, lexicon) },
+        settings: {
+          pace,
+          pitch,
+          loudness,
+          pauses,
+          speed: await this.#speed(handout, pupil.profile, lexicon),
+        },
         lexicon,
       }));
     const reading = await planner.begin(row);

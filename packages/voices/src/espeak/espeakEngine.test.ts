@@ -35,7 +35,7 @@ function plans(
       blocks,
       language,
       { id: voice, engineVersion: engine.version },
-      { speed: 175, pitch: 0, pauses },
+      { speed: 175, pitch: 0, loudness: 'usual', pauses },
     ),
   ].map(({ plan }) => plan);
 }
@@ -160,7 +160,7 @@ describe('pace', () => {
         blocks,
         'en-GB',
         { id: 'espeak-en-gb-higher-1', engineVersion: '' },
-        { speed, pitch: 0, pauses: DEFAULT_PAUSES },
+        { speed, pitch: 0, loudness: 'usual', pauses: DEFAULT_PAUSES },
       )) {
         seconds += (await engine.speak(plan)).duration + pauseAfter;
         words += plan.words.length;

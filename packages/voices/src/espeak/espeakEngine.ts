@@ -2,7 +2,7 @@ import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
 import { WorkerPool } from '../pool/workerPool.ts';
-import { espeakPitch, espeakSpeed } from './settings.ts';
+import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
 import type { EspeakRequest } from './speaker.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
@@ -19,7 +19,7 @@ const DEFAULT_TIMEOUT = 20_000;
 export class EspeakEngine implements SpeechEngine {
   readonly id = 'espeak';
   /** Engine build, then the version of our way of timing and cutting its audio. */
-  readonly version = 'espeak-ng-emscripten-0.3.5/3';
+  readonly version = 'espeak-ng-emscripten-0.3.5/4';
   readonly voices = ESPEAK_VOICES;
   readonly #pool: WorkerPool<EspeakRequest, SpokenClip>;
 
@@ -44,6 +44,7 @@ export class EspeakEngine implements SpeechEngine {
       {
         identifier: voice.identifier,
         ...espeakSpeed(voice.identifier, plan.speed),
+        gain: espeakGain(voice.identifier, plan.loudness),
         pitch: espeakPitch(plan.pitch),
         plan,
       },

@@ -1,6 +1,7 @@
+import { LOUDNESS_TARGETS } from '@aurelfield/core';
 import { expect, test } from 'vitest';
 import calibration from './calibration.json' with { type: 'json' };
-import { espeakPitch, espeakSpeed } from './settings.ts';
+import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
 test('the rate rises with the speed and keeps to the engine’s range', () => {
@@ -20,8 +21,9 @@ test('below the engine’s slowest rate words are set apart by what is left of t
 test('every voice has a curve of its own, rising', () => {
   for (const { identifier } of ESPEAK_VOICES) {
     const speeds =
-      (calibration as unknown as Record<string, [number, number][]>)[identifier]?.map(([speed]) => speed) ??
-      [];
+      (calibration as unknown as Record<string, { curve: [number, number][] }>)[identifier]?.curve.map(
+        ([speed]) => speed,
+      ) ?? [];
     expect(speeds.length, identifier).toBeGreaterThan(4);
     expect(speeds).toEqual([...speeds].sort((a, b) => a - b));
   }
@@ -34,4 +36,12 @@ test.each([
   [-6, 25],
 ])('pitch of %d semitones is %d', (semitones, pitch) => {
   expect(espeakPitch(semitones)).toBe(pitch);
+});
+
+test('louder is louder by as much for every voice', () => {
+  for (const { identifier } of ESPEAK_VOICES) {
+    expect(espeakGain(identifier, 'louder') - espeakGain(identifier, 'usual')).toBeCloseTo(
+      LOUDNESS_TARGETS.louder - LOUDNESS_TARGETS.usual,
+    );
+  }
 });

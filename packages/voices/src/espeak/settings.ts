@@ -1,11 +1,24 @@
+import { LOUDNESS_TARGETS, type LoudnessChoice } from '@aurelfield/core';
 import calibration from './calibration.json' with { type: 'json' };
 
 /** Standard words per minute without pauses at an own rate of the engine. */
 export type CalibrationPoint = readonly [speed: number, rate: number];
 
 /** Measured by `npm run calibrate`; by the engine's name for the voice. */
-const CURVES = calibration as unknown as Readonly<Record<string, readonly CalibrationPoint[]>>;
-const TYPICAL: readonly CalibrationPoint[] = CURVES['gmw/en+f2'] ?? [];
+const CALIBRATION = calibration as unknown as Readonly<Record<string, Calibration>>;
+const TYPICAL: Calibration = CALIBRATION['gmw/en+f2'] ?? { curve: [], lufs: -20 };
+
+/** What was measured of a voice. */
+export interface Calibration {
+  readonly curve: readonly CalibrationPoint[];
+  /** Integrated loudness of its speech, in LUFS. */
+  readonly lufs: number;
+}
+
+/** Decibels that bring a voice to the loudness chosen; the same for all its sentences, so that they keep their balance. */
+export function espeakGain(identifier: string, loudness: LoudnessChoice): number {
+  return LOUDNESS_TARGETS[loudness] - (CALIBRATION[identifier] ?? TYPICAL).lufs;
+}
 
 /** What a speed asks of the engine. */
 export interface EspeakSpeed {
@@ -17,7 +30,7 @@ export interface EspeakSpeed {
 
 /** The rate for a voice and a speed, by straight lines between the points measured for it. */
 export function espeakSpeed(identifier: string, speed: number): EspeakSpeed {
-  const curve = CURVES[identifier] ?? TYPICAL;
+  const { curve } = CALIBRATION[identifier] ?? TYPICAL;
   const [slowest] = curve;
   if (slowest && speed < slowest[0]) return { rate: slowest[1], wordGap: 60 / speed - 60 / slowest[0] };
   const above = curve.findIndex(([measured]) => measured >= speed);

@@ -1,4 +1,4 @@
-import { speechAmount, type SpeechPlan } from '@aurelfield/core';
+import { applyGain, speechAmount, type SpeechPlan } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
@@ -13,6 +13,8 @@ export interface EspeakRequest {
   readonly rate: number;
   /** Seconds of silence for each standard word, to set words apart by. */
   readonly wordGap: number;
+  /** Decibels. */
+  readonly gain: number;
   /** The engine's own pitch, 0 to 99. */
   readonly pitch: number;
   readonly plan: SpeechPlan;
@@ -49,7 +51,15 @@ export class Speaker {
     const times = wordTimes(events, starts, (word) =>
       this.#phonesAlone(request.identifier, plan.words[word] ?? ''),
     );
-    return shapeClip(pcm, ESPEAK_SAMPLE_RATE, times, plan.breaks, gapBetweenWords(plan, request.wordGap));
+    const clip = shapeClip(
+      pcm,
+      ESPEAK_SAMPLE_RATE,
+      times,
+      plan.breaks,
+      gapBetweenWords(plan, request.wordGap),
+    );
+    applyGain(clip.pcm, request.gain, ESPEAK_SAMPLE_RATE);
+    return clip;
   }
 
   #synthesize(text: string): { pcm: Int16Array; events: EspeakEvent[] } {

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { engineText } from './text.ts';
 
 const plan = (words: string, more: Partial<SpeechPlan> = {}): SpeechPlan => ({
-  voice: '', engineVersion: '', language: 'en-GB', words: words.split(' '), sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, ...more,
+  voice: '', engineVersion: '', language: 'en-GB', words: words.split(' '), sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, loudness: 'usual', ...more,
 }); // prettier-ignore
 
 test.each([

@@ -17,6 +17,7 @@ speaker.speak({
   identifier: 'gmw/en+f2',
   rate: 150,
   wordGap: 0,
+  gain: 0,
   pitch: 50,
   plan: {
     voice: '',
@@ -28,6 +29,7 @@ speaker.speak({
     end: 'statement',
     speed: 180,
     pitch: 0,
+    loudness: 'usual',
   },
 });
 

@@ -30,6 +30,7 @@ const NEW_PUPIL: PupilInput = {
     voices: { en: 'espeak-en-gb-higher-1' },
     pace: DEFAULT_PACE,
     pitch: 0,
+    loudness: 'usual',
     pauses: DEFAULT_PAUSES,
     look: { textSize: 22, lineSpacing: 1.8, ground: 'plain', lit: 'word-and-sentence' },
   },
@@ -40,6 +41,11 @@ const GROUNDS = [
   { id: 'reed', name: 'Reed (pale yellow)' },
   { id: 'tide', name: 'Tide (pale blue)' },
   { id: 'heather', name: 'Heather (pale violet)' },
+] as const;
+
+const LOUDNESS = [
+  { id: 'usual', name: 'As usual' },
+  { id: 'louder', name: 'Louder, for noisy rooms' },
 ] as const;
 
 const LIT = [
@@ -119,7 +125,7 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
           <Hear profile={profile} />
         </Sheet>
         <Sheet>
-          <h2>Pace and pitch</h2>
+          <h2>Pace, pitch, loudness</h2>
           <Amount
             label="Pace"
             value={profile.pace}
@@ -135,6 +141,12 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
             step={0.5}
             say={sayPitch}
             onChange={(pitch) => setProfile({ pitch })}
+          />
+          <Choice
+            label="Loudness"
+            value={profile.loudness}
+            options={LOUDNESS}
+            onChange={(loudness) => setProfile({ loudness })}
           />
           <h2>Pauses</h2>
           {pause('comma', 'At a comma')}
@@ -229,14 +241,16 @@ function Voices({
 function Hear({ profile }: { readonly profile: Profile }) {
   const [text, setText] = useState(SAMPLE);
   const { play, error } = useSound();
-  const { voices, pace, pitch, pauses } = profile;
+  const { voices, pace, pitch, loudness, pauses } = profile;
   return (
     <>
       <Field label="A sentence to try it on" rows={3} value={text} onChange={setText} />
       <Row>
         <Button
           onPress={() =>
-            play(() => fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, pauses } }))
+            play(() =>
+              fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, loudness, pauses } }),
+            )
           }
           isDisabled={text.trim() === ''}
         >
