@@ -44,35 +44,36 @@ const LIMITER_SECONDS = 0.002;
  */
 export function applyGain(pcm: Int16Array, decibels: number, sampleRate: number): void {
   const factor = 10 ** (decibels / 20);
-  const room = Float64Array.from(pcm, (sample) =>
-    Math.min(1, CEILING / Math.max(Math.abs(sample) * factor, 1)),
-  );
   const reach = Math.round(LIMITER_SECONDS * sampleRate);
-  const gains = room.some((gain) => gain < 1) ? smoothed(lowest(room, reach), reach) : room;
-  for (let i = 0; i < pcm.length; i++) pcm[i] = Math.round((pcm[i] ?? 0) * factor * (gains[i] ?? 1));
-}
-
-/** The lowest value within `reach` on either side. */
-function lowest(values: Float64Array, reach: number): Float64Array {
-  return values.map((_, i) => {
-    let least = 1;
-    for (let j = Math.max(0, i - reach); j <= Math.min(values.length - 1, i + reach); j++)
-      least = Math.min(least, values[j] ?? 1);
-    return least;
-  });
-}
-
-/** The mean within `reach` on either side: of lowest values it is never above the value they were taken around. */
-function smoothed(values: Float64Array, reach: number): Float64Array {
-  let sum = 0;
+  const lowest = lowestRoom(pcm, factor, reach);
+  if (lowest === undefined) {
+    for (let i = 0; i < pcm.length; i++) pcm[i] = Math.round((pcm[i] ?? 0) * factor);
+    return;
+  }
+  // The mean of the lowest values around a sample is never above the room it has itself.
+  const last = pcm.length - 1;
   const width = 2 * reach + 1;
-  for (let j = -reach; j < reach; j++) sum += values[Math.max(0, j)] ?? 1;
-  return values.map((_, i) => {
-    sum += values[Math.min(values.length - 1, i + reach)] ?? 1;
-    const mean = sum / width;
-    sum -= values[Math.max(0, i - reach)] ?? 1;
-    return mean;
-  });
+  let sum = 0;
+  for (let j = -reach; j < reach; j++) sum += lowest[Math.min(last, Math.max(0, j))] ?? 1;
+  for (let i = 0; i <= last; i++) {
+    sum += lowest[Math.min(last, i + reach)] ?? 1;
+    pcm[i] = Math.round((pcm[i] ?? 0) * factor * (sum / width));
+    sum -= lowest[Math.max(0, i - reach)] ?? 1;
+  }
+}
+
+/** For each sample the least gain that a peak within `reach` leaves room for; `undefined` when no peak is too high. */
+function lowestRoom(pcm: Int16Array, factor: number, reach: number): Float64Array | undefined {
+  let lowest: Float64Array | undefined;
+  for (let i = 0; i < pcm.length; i++) {
+    const level = Math.abs(pcm[i] ?? 0) * factor;
+    if (level <= CEILING) continue;
+    lowest ??= new Float64Array(pcm.length).fill(1);
+    const room = CEILING / level;
+    const end = Math.min(pcm.length - 1, i + reach);
+    for (let j = Math.max(0, i - reach); j <= end; j++) if ((lowest[j] ?? 1) > room) lowest[j] = room;
+  }
+  return lowest;
 }
 
 function blockPowers(signal: Float64Array, sampleRate: number): number[] {
