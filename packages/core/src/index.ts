@@ -1,15 +1,14 @@
 /** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
-export type { Block, BlockType, Document } from './text/document.ts';
+export type { Block, BlockType } from './text/document.ts';
 export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
 export { baseLanguage, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
-export { MAX_SENTENCE_CHARACTERS, sentencesOf, type Range } from './text/sentences.ts';
+export { sentencesOf, type Range } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';
 export { expandSentence, type ExpandOptions, type LabelOf } from './spoken/expand.ts';
 export type { ExpandedWord } from './spoken/types.ts';
-export { breakInGap, sentenceEnd, type BreakKind, type SentenceEnd } from './spoken/breaks.ts';
 export {
   DEFAULT_PACE,
   LOUDNESS_TARGETS,
@@ -21,7 +20,6 @@ export {
   type Pauses,
   type ProfileSettings,
 } from './pace/profile.ts';
-export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
 export { speechAmount } from './pace/amount.ts';
 export { entryIpa, type EntryKind, type PronunciationEntry } from './pronounce/entry.ts';
 export { Lexicon } from './pronounce/lexicon.ts';
@@ -34,7 +32,6 @@ export {
   ipaToRespelling,
   RESPELLING_CONSONANTS,
   RESPELLING_VOWELS,
-  respellingToIpa,
   type RespellingSound,
 } from './pronounce/respelling.ts';
 export { planKey, type PlannedBreak, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';

@@ -12,11 +12,3 @@ export interface Block {
   /** Where `text` begins in the source it was read from, in UTF-16 units. */
   readonly offset: number;
 }
-
-/** A handout as the readers of files and pasted text hand it over. */
-export interface Document {
-  readonly title: string;
-  /** BCP 47 tag of the main language. */
-  readonly language: string;
-  readonly blocks: readonly Block[];
-}
