@@ -27,6 +27,7 @@ export { PronunciationError } from './pronounce/ipa.ts';
 export { formatPls, parsePls, PlsError, type PlsDocument } from './pronounce/pls.ts';
 export { formatEntriesCsv, parseEntriesCsv } from './pronounce/csv.ts';
 export { ipaToEspeak } from './pronounce/espeakMnemonics.ts';
+export { ipaToArpabet } from './pronounce/arpabet.ts';
 export type { EngineSounds } from './pronounce/arpabet.ts';
 export {
   ipaToRespelling,

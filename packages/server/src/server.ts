@@ -1,4 +1,4 @@
-import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
+import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
@@ -33,11 +33,13 @@ export interface RunningServer {
 export async function startServer(config: Config): Promise<RunningServer> {
   const log = pino({ level: config.logLevel });
   const database = await openDatabase(config.databaseUrl, path.join(config.resources, 'drizzle'));
-  const voices = new VoiceRegistry([
-    new EspeakEngine(
-      config.espeakWorker === undefined ? {} : { workerScript: pathToFileURL(config.espeakWorker) },
+  const voices = new VoiceRegistry(
+    standardEngines(
+      config.espeakWorker === undefined
+        ? {}
+        : { espeak: { workerScript: pathToFileURL(config.espeakWorker) } },
     ),
-  ]);
+  );
   await voices.start();
 
   const handouts = new HandoutStore(database.db);

@@ -37,6 +37,8 @@ export interface SpeechEngine {
   /** Part of every clip's key: changes whenever the same plan would sound or be timed differently. */
   readonly version: string;
   readonly voices: readonly Voice[];
+  /** What this machine lacks for some of its voices and how to add it, in a sentence; undefined when nothing is missing. */
+  readonly missing?: string | undefined;
   /** Makes the engine ready and warm. Rejects when it cannot run here. */
   start(): Promise<void>;
   /** Ends what it started; requests in flight fail. */

@@ -1,4 +1,6 @@
-/** Speech engines behind one interface. Each adapter has a folder; engines run in worker threads. */
+/** Speech engines behind one interface. Each adapter has a folder; engines run in worker threads or child processes. */
 export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
 export { VoiceRegistry } from './registry.ts';
 export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';
+export { FestivalEngine, type FestivalOptions } from './festival/festivalEngine.ts';
+export { standardEngines, type StandardOptions } from './standardEngines.ts';

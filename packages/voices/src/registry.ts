@@ -17,9 +17,24 @@ export class VoiceRegistry {
     return [...this.#byVoice.values()].map(({ voice }) => voice);
   }
 
-  /** Starts all engines. */
-  async start(): Promise<void> {
-    await Promise.all(this.#engines.map((engine) => engine.start()));
+  /** What this machine lacks for some voices, and how to add it: one sentence for each engine that lacks something. */
+  get missing(): readonly string[] {
+    return this.#engines.flatMap(({ missing }) => missing ?? []);
+  }
+
+  /**
+   * Starts all engines, or the one named. The first engine must start; one of the others that cannot is left out, and its voices with it.
+   */
+  async start(engineId?: string): Promise<void> {
+    const wanted = this.#engines.filter(({ id }) => engineId === undefined || id === engineId);
+    await Promise.all(
+      wanted.map((engine, i) =>
+        engine.start().catch((error: unknown) => {
+          if (i === 0) throw error;
+          for (const { id } of engine.voices) this.#byVoice.delete(id);
+        }),
+      ),
+    );
   }
 
   /** Stops all engines. */

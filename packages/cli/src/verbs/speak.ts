@@ -11,7 +11,7 @@ import {
   toSamples,
   wavHeader,
 } from '@aurelfield/core';
-import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
+import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { lexiconFlag, numberFlag, readArgs, UsageError } from '../usage.ts';
@@ -32,7 +32,7 @@ export async function speak(args: string[]): Promise<void> {
   if (values.voice === undefined) throw new UsageError('speak needs --voice; `voices` lists them.');
   if (values.out === undefined) throw new UsageError('speak needs --out, the folder to write to.');
   const pace = numberFlag('pace', values.pace, PACE_RANGE);
-  const registry = new VoiceRegistry([new EspeakEngine()]);
+  const registry = new VoiceRegistry(standardEngines());
   const voice = registry.find(values.voice);
   if (!voice) throw new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
   const lexicon = await lexiconFlag(values.lexicon);
@@ -45,7 +45,7 @@ export async function speak(args: string[]): Promise<void> {
   const words: { text: string; start: number; end: number; sentence: number; from: number; to: number }[] =
     [];
   let samples = 0;
-  await registry.start();
+  await registry.start(voice.engine);
   const target = path.join(values.out, 'audio.wav');
   const draft = `${target}.part`;
   const audio = await open(draft, 'w');

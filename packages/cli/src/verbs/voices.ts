@@ -1,10 +1,10 @@
-import { EspeakEngine, VoiceRegistry } from '@aurelfield/voices';
+import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { readArgs, UsageError } from '../usage.ts';
 
 /** `voices`: all voices as a JSON list. */
 export function voices(args: string[]): void {
   if (readArgs(args, {}).positionals.length > 0) throw new UsageError('voices takes no arguments.');
-  const registry = new VoiceRegistry([new EspeakEngine()]);
+  const registry = new VoiceRegistry(standardEngines());
   // prettier-ignore
   const list = registry.voices.map(({ id, label, language, region, timbre, engine, sampleRate, timings }) => ({
     id, label, language, region, timbre, engine, sampleRate, timings,

@@ -16,6 +16,10 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     response.json(voices.voices);
   });
 
+  router.get('/voices/missing', (_request, response) => {
+    response.json(voices.missing);
+  });
+
   router.get('/pupils', async (request, response) => {
     response.json(await pupils.list(schoolOf(request)));
   });

@@ -1,7 +1,8 @@
 import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
-import { WorkerPool } from '../pool/workerPool.ts';
+import { RunnerPool } from '../pool/runnerPool.ts';
+import { threadRunner } from '../pool/threadRunner.ts';
 import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
 import type { EspeakRequest } from './speaker.ts';
 import { ESPEAK_VOICES } from './voices.ts';
@@ -21,12 +22,13 @@ export class EspeakEngine implements SpeechEngine {
   /** Engine build, then the version of our way of timing and cutting its audio. */
   readonly version = 'espeak-ng-emscripten-0.3.5/4';
   readonly voices = ESPEAK_VOICES;
-  readonly #pool: WorkerPool<EspeakRequest, SpokenClip>;
+  readonly #pool: RunnerPool<EspeakRequest, SpokenClip>;
 
   constructor(options: EspeakOptions = {}) {
-    this.#pool = new WorkerPool(options.workerScript ?? new URL('./worker.ts', import.meta.url), {
-      size: options.workers ?? Math.min(4, availableParallelism()),
-    });
+    this.#pool = new RunnerPool(
+      threadRunner(options.workerScript ?? new URL('./worker.ts', import.meta.url)),
+      { size: options.workers ?? Math.min(4, availableParallelism()) },
+    );
   }
 
   start(): Promise<void> {

@@ -1,9 +1,10 @@
-import { applyGain, speechAmount, type SpeechPlan } from '@aurelfield/core';
+import { applyGain, type SpeechPlan } from '@aurelfield/core';
+import { gapBetweenWords } from '../calibration/wordGap.ts';
+import { shapeClip } from '../clip/shapeClip.ts';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
 import { engineText } from './text.ts';
-import { shapeClip } from './shapeClip.ts';
 import { wordTimes } from './wordTimes.ts';
 
 /** A plan with what the engine needs to be told beside it. */
@@ -19,9 +20,6 @@ export interface EspeakRequest {
   readonly pitch: number;
   readonly plan: SpeechPlan;
 }
-
-/** A shorter gap would only roughen the speech. Seconds. */
-const SHORTEST_GAP = 0.01;
 
 /** The synthesis was asked to stop. */
 export class CancelledError extends Error {
@@ -97,10 +95,4 @@ export class Speaker {
     }
     return phones;
   }
-}
-
-/** Seconds between two words, so that a sentence gets what its words lack to the speed asked for. */
-function gapBetweenWords({ words, breaks }: SpeechPlan, wordGap: number): number {
-  const gap = (speechAmount(words, breaks.length + 1) * wordGap) / Math.max(words.length - 1, 1);
-  return gap < SHORTEST_GAP ? 0 : gap;
 }

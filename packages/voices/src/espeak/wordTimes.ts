@@ -1,11 +1,6 @@
+import type { WordTime } from '../clip/shapeClip.ts';
 import type { EspeakEvent } from './module.ts';
 import { PAUSE, partPhones, phoneName, type Phone } from './phones.ts';
-
-/** When a spoken word is heard, in milliseconds of the engine's audio. */
-export interface WordTime {
-  readonly start: number;
-  readonly end: number;
-}
 
 /**
  * Times of all spoken words out of the engine's events. A word begins with its first phone and ends where its last phone does. Where the engine merged words

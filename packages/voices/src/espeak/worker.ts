@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { SpokenClip } from '../engine.ts';
-import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/workerPool.ts';
+import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/threadRunner.ts';
 import { loadEspeak } from './module.ts';
 import { Speaker, type EspeakRequest } from './speaker.ts';
 

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import type { WorkerRequest, WorkerSetup } from './workerPool.ts';
+import type { WorkerRequest, WorkerSetup } from './threadRunner.ts';
 
 /** A worker for the pool's tests: answers, waits, fails or crashes as it is told. */
 export type TestRequest = {

@@ -31,6 +31,7 @@ const KEYS = {
   handouts: ['handouts'],
   pupils: ['pupils'],
   voices: ['voices'],
+  missingVoices: ['voices', 'missing'],
   pronunciations: ['pronunciations'],
 } as const;
 
@@ -138,6 +139,15 @@ export function useVoices() {
   return useQuery({
     queryKey: KEYS.voices,
     queryFn: () => ask(z.array(voiceSchema), '/voices'),
+    staleTime: Infinity,
+  });
+}
+
+/** What this machine lacks for some voices, in sentences. */
+export function useMissingVoices() {
+  return useQuery({
+    queryKey: KEYS.missingVoices,
+    queryFn: () => ask(z.array(z.string()), '/voices/missing'),
     staleTime: Infinity,
   });
 }

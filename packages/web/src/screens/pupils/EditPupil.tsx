@@ -4,7 +4,7 @@ import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import { fetchSample, usePupils, useSavePupil, useVoices } from '../../api/queries.ts';
+import { fetchSample, useMissingVoices, usePupils, useSavePupil, useVoices } from '../../api/queries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Amount, Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
@@ -207,6 +207,7 @@ function Voices({
   readonly onChange: (voices: Profile['voices']) => void;
 }) {
   const available = useVoices();
+  const missing = useMissingVoices();
   const all = available.data ?? [];
   const languages = [...new Set(all.map((voice) => baseLanguage(voice.language)))];
   const others = languages.filter((language) => voices[language] === undefined);
@@ -233,6 +234,11 @@ function Voices({
           if (first) onChange({ ...voices, [language]: first.id });
         }}
       />
+      {missing.data?.map((sentence) => (
+        <Notice key={sentence} kind="hint">
+          {sentence}
+        </Notice>
+      ))}
     </>
   );
 }

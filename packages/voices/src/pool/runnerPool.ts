@@ -1,34 +1,16 @@
-import { createRequire } from 'node:module';
-import { pathToFileURL } from 'node:url';
-import { Worker, type WorkerOptions } from 'node:worker_threads';
 import { SpeechError } from '../engine.ts';
-
-/** What a pool's worker sends: first "ready", then one answer a request. */
-export type WorkerMessage<Response> =
-  | { readonly type: 'ready' }
-  | { readonly type: 'done'; readonly response: Response }
-  | { readonly type: 'failed'; readonly message: string };
-
-/** What a pool's worker gets. */
-export type WorkerRequest<Request> = { readonly request: Request };
-
-/** Shared with each worker: set to 1 to ask it to leave its current request. */
-export interface WorkerSetup {
-  readonly cancelFlag: Int32Array;
-}
+import type { Runner, RunnerAnswer, SpawnRunner } from './runner.ts';
 
 export interface PoolOptions {
   readonly size: number;
-  /** Milliseconds a worker may take to become ready. */
+  /** Milliseconds a runner may take to become ready; 30,000 by default. */
   readonly startTimeout?: number;
-  /** Environment of the workers; a copy of ours by default. */
-  readonly env?: NonNullable<WorkerOptions['env']>;
 }
 
 export interface TaskOptions {
   readonly signal?: AbortSignal | undefined;
   readonly urgent?: boolean;
-  /** Milliseconds from the moment a worker takes it. */
+  /** Milliseconds from the moment a runner takes it. */
   readonly timeout: number;
 }
 
@@ -40,8 +22,7 @@ interface Task<Request, Response> extends TaskOptions {
 }
 
 interface Slot<Request, Response> {
-  worker: Worker;
-  readonly cancelFlag: Int32Array;
+  runner: Runner<Request> | undefined;
   ready: boolean;
   task: Task<Request, Response> | undefined;
   timer: NodeJS.Timeout | undefined;
@@ -51,23 +32,23 @@ const MAX_ATTEMPTS = 2;
 const MAX_FAILED_STARTS = 3;
 
 /**
- * Worker threads kept warm for requests that take one thread each. Urgent tasks go first. A worker that crashes is replaced and its task is
+ * Runners kept warm for requests that take one of them each. Urgent tasks go first. A runner that crashes is replaced and its task is
  * tried once more; one that outruns its time is ended and replaced, and its task fails.
  */
-export class WorkerPool<Request, Response> {
-  readonly #script: URL;
+export class RunnerPool<Request, Response> {
+  readonly #spawn: SpawnRunner<Request, Response>;
   readonly #options: PoolOptions;
   readonly #queue: Task<Request, Response>[] = [];
   readonly #slots: Slot<Request, Response>[] = [];
   #running = false;
   #failedStarts = 0;
 
-  constructor(script: URL, options: PoolOptions) {
-    this.#script = script;
+  constructor(spawn: SpawnRunner<Request, Response>, options: PoolOptions) {
+    this.#spawn = spawn;
     this.#options = options;
   }
 
-  /** Starts the workers and waits until the first one is ready. */
+  /** Starts the runners and waits until the first one is ready. */
   async start(): Promise<void> {
     if (this.#running) return;
     this.#running = true;
@@ -77,7 +58,7 @@ export class WorkerPool<Request, Response> {
     });
   }
 
-  /** Ends all workers; tasks that wait or run fail with "stopped". */
+  /** Ends all runners; tasks that wait or run fail with "stopped". */
   async stop(): Promise<void> {
     this.#running = false;
     const stopped = new SpeechError('stopped', 'The speech engine was stopped.');
@@ -88,10 +69,10 @@ export class WorkerPool<Request, Response> {
       slot.task?.reject(stopped);
       slot.task = undefined;
     }
-    await Promise.all(slots.map((slot) => slot.worker.terminate()));
+    await Promise.all(slots.flatMap(({ runner }) => (runner ? [runner.end()] : [])));
   }
 
-  /** Runs a request on the next free worker. Rejects with the signal's reason when cancelled before it is done. */
+  /** Runs a request on the next free runner. Rejects with the signal's reason when cancelled before it is done. */
   run(request: Request, options: TaskOptions): Promise<Response> {
     if (!this.#running)
       return Promise.reject(new SpeechError('stopped', 'The speech engine is not running.'));
@@ -123,50 +104,30 @@ export class WorkerPool<Request, Response> {
   }
 
   #addSlot(): Promise<void> {
-    const cancelFlag = new Int32Array(new SharedArrayBuffer(4));
     const slot: Slot<Request, Response> = {
-      worker: this.#spawn({ cancelFlag }),
-      cancelFlag,
+      runner: undefined,
       ready: false,
       task: undefined,
       timer: undefined,
     };
     this.#slots.push(slot);
     return new Promise((resolve, reject) => {
-      slot.timer = setTimeout(() => void slot.worker.terminate(), this.#options.startTimeout ?? 30_000);
-      slot.worker.on('message', (message: WorkerMessage<Response>) => {
-        if (message.type === 'ready') {
+      slot.timer = setTimeout(() => void slot.runner?.end(), this.#options.startTimeout ?? 30_000);
+      slot.runner = this.#spawn({
+        ready: () => {
           clearTimeout(slot.timer);
           this.#failedStarts = 0;
           slot.ready = true;
           resolve();
           this.#dispatch();
-        } else this.#finish(slot, message);
-      });
-      slot.worker.on('error', (error) => {
-        reject(error);
-        this.#replace(slot, error.message);
-      });
-      slot.worker.on('exit', () => {
-        reject(new SpeechError('crash', 'The speech worker ended before it was ready.'));
-        this.#replace(slot, 'The worker ended.');
+        },
+        answer: (answer) => this.#finish(slot, answer),
+        ended: (reason) => {
+          reject(new SpeechError('crash', reason));
+          this.#replace(slot, reason);
+        },
       });
     });
-  }
-
-  /** From source (tests, development, the terminal) the thread first needs a TypeScript loader; in a bundle it is plain JavaScript. */
-  #spawn(setup: WorkerSetup): Worker {
-    const options: WorkerOptions = {
-      workerData: setup,
-      ...(this.#options.env ? { env: this.#options.env } : {}),
-    };
-    if (!this.#script.pathname.endsWith('.ts')) return new Worker(this.#script, options);
-    const loader = new URL(
-      './dist/esm/api/index.mjs',
-      pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json')),
-    ).href;
-    const bootstrap = `import(${JSON.stringify(loader)}).then(({ register }) => { register(); return import(${JSON.stringify(this.#script.href)}); })`;
-    return new Worker(bootstrap, { ...options, eval: true });
   }
 
   #dispatch(): void {
@@ -176,13 +137,12 @@ export class WorkerPool<Request, Response> {
       if (task === undefined) return;
       slot.task = task;
       task.attempts += 1;
-      Atomics.store(slot.cancelFlag, 0, 0);
       slot.timer = setTimeout(() => this.#timeOut(slot), task.timeout);
-      slot.worker.postMessage({ request: task.request } satisfies WorkerRequest<Request>);
+      slot.runner?.post(task.request);
     }
   }
 
-  #finish(slot: Slot<Request, Response>, message: Exclude<WorkerMessage<Response>, { type: 'ready' }>): void {
+  #finish(slot: Slot<Request, Response>, message: RunnerAnswer<Response>): void {
     clearTimeout(slot.timer);
     const task = slot.task;
     slot.task = undefined;
@@ -194,8 +154,7 @@ export class WorkerPool<Request, Response> {
   #cancel(task: Task<Request, Response>): void {
     const queued = this.#queue.indexOf(task);
     if (queued >= 0) this.#queue.splice(queued, 1);
-    const slot = this.#slots.find((candidate) => candidate.task === task);
-    if (slot) Atomics.store(slot.cancelFlag, 0, 1);
+    this.#slots.find((candidate) => candidate.task === task)?.runner?.cancel();
     task.reject(task.signal?.reason);
   }
 
@@ -208,10 +167,10 @@ export class WorkerPool<Request, Response> {
         `The voice did not answer within ${Math.round((task.timeout ?? 0) / 1000)} seconds.`,
       ),
     );
-    void slot.worker.terminate();
+    void slot.runner?.end();
   }
 
-  /** Puts a new worker in the place of one that ended; its task goes to the head of the queue for one more try. */
+  /** Puts a new runner in the place of one that ended; its task goes to the head of the queue for one more try. */
   #replace(slot: Slot<Request, Response>, reason: string): void {
     const at = this.#slots.indexOf(slot);
     if (at < 0) return;

@@ -2,20 +2,21 @@ import { SHARE_ENV } from 'node:worker_threads';
 import { afterEach, describe, expect, test } from 'vitest';
 import { SpeechError } from '../engine.ts';
 import type { TestRequest } from './testWorker.ts';
-import { WorkerPool } from './workerPool.ts';
+import { RunnerPool } from './runnerPool.ts';
+import { threadRunner } from './threadRunner.ts';
 
 const TIME = { timeout: 10_000 };
-let pool: WorkerPool<TestRequest, string>;
+let pool: RunnerPool<TestRequest, string>;
 
-async function started(size = 1): Promise<WorkerPool<TestRequest, string>> {
-  pool = new WorkerPool(new URL('./testWorker.ts', import.meta.url), { size, env: SHARE_ENV });
+async function started(size = 1): Promise<RunnerPool<TestRequest, string>> {
+  pool = new RunnerPool(threadRunner(new URL('./testWorker.ts', import.meta.url), SHARE_ENV), { size });
   await pool.start();
   return pool;
 }
 
 afterEach(() => pool.stop());
 
-describe('WorkerPool', () => {
+describe('RunnerPool', () => {
   test('answers requests in order on one worker', async () => {
     await started();
     const answers: string[] = [];
@@ -92,6 +93,6 @@ describe('WorkerPool', () => {
 });
 
 test('a script that cannot start is told', async () => {
-  pool = new WorkerPool(new URL('./nowhere.ts', import.meta.url), { size: 1 });
+  pool = new RunnerPool(threadRunner(new URL('./nowhere.ts', import.meta.url)), { size: 1 });
   await expect(pool.start()).rejects.toThrow();
 });

@@ -1,10 +1,17 @@
 import { fadeEdges, lastLoud, toSamples, type Interval, type PlannedBreak } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
-import type { WordTime } from './wordTimes.ts';
+
+/** When a spoken word is heard, in milliseconds of the engine's audio. */
+export interface WordTime {
+  readonly start: number;
+  readonly end: number;
+}
 
 /** Louder than this (of 32768) still belongs to the sound before a silence. */
 const QUIET = 60;
 const LONGEST_TAIL_SECONDS = 0.08;
+/** Of the engine's silence before its first word, this much is left. */
+const LONGEST_LEAD_SECONDS = 0.03;
 const FADE_SECONDS = 0.002;
 
 /**
@@ -23,9 +30,9 @@ export function shapeClip(
   const words: Interval[] = [];
   let written = 0;
   let nextWord = 0;
-  let from = 0;
   const sampleAt = (milliseconds: number) =>
     Math.min(pcm.length, Math.round((milliseconds * sampleRate) / 1000));
+  let from = Math.max(0, sampleAt(times[0]?.start ?? 0) - toSamples(LONGEST_LEAD_SECONDS, sampleRate));
   const addPiece = (lastWord: number, pause: number) => {
     const spokenEnd = sampleAt(times[lastWord]?.end ?? 0);
     const nextStart = lastWord + 1 < times.length ? sampleAt(times[lastWord + 1]?.start ?? 0) : pcm.length;

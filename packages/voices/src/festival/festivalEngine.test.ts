@@ -1,0 +1,151 @@
+import { planHandout, speechAmount, DEFAULT_PAUSES, type SpeechPlan } from '@aurelfield/core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { FestivalEngine } from './festivalEngine.ts';
+import { findFestival } from './presence.ts';
+
+const engine = new FestivalEngine({ processes: 1 });
+beforeAll(() => engine.start());
+afterAll(() => engine.stop());
+
+const plansOf = (text: string, voice: string, speed = 160, pitch = 0): SpeechPlan[] =>
+  [
+    ...planHandout(
+      [{ type: 'paragraph', text, offset: 0 }],
+      'en-GB',
+      { id: voice, engineVersion: engine.version },
+      { speed, pitch, pauses: DEFAULT_PAUSES, loudness: 'usual' },
+    ),
+  ].map(({ plan }) => plan);
+
+const TEXT =
+  "The keeper's dog wasn't afraid of the 12.5 m drop, or of the bore; it ran along Ward's wall at 7 a.m. In 1987 the River Sallow broke its bank. Was it us? No!";
+
+describe.each(['festival-en-us-higher', 'festival-en-us-lower'])('%s', (voice) => {
+  test.each([0, 3, -4])(
+    'word onsets are those of the engine’s own phones, at a pitch of %d',
+    async (pitch) => {
+      for (const plan of plansOf(TEXT, voice, 160, pitch)) {
+        const { words, phones } = await engine.say(plan, 1, { phones: true });
+        expect(words).toHaveLength(plan.words.length);
+        // A word begins where some phone begins: where the one before it ends.
+        const starts = [0, ...phones.map(({ end }) => end)];
+        for (const { start } of words)
+          expect(Math.min(...starts.map((at) => Math.abs(at - start)))).toBeLessThan(1);
+        expect([...words].sort((a, b) => a.start - b.start)).toEqual(words);
+      }
+    },
+  );
+
+  test('clips have a rising time for every spoken word, inside the sound', async () => {
+    for (const plan of plansOf(TEXT, voice)) {
+      const clip = await engine.speak(plan);
+      expect(clip.words).toHaveLength(plan.words.length);
+      expect(clip.pcm.length / clip.sampleRate).toBeCloseTo(clip.duration, 5);
+      let floor = 0;
+      for (const { start, end } of clip.words) {
+        expect(start).toBeGreaterThanOrEqual(floor - 1e-9);
+        expect(end).toBeGreaterThan(start);
+        floor = end;
+      }
+      expect(floor).toBeLessThanOrEqual(clip.duration + 1e-9);
+    }
+  });
+
+  test('our pauses stand where the plan has them, and nothing else is silent so long', async () => {
+    const [plan] = plansOf('The bog is old, and it is wet.', voice);
+    if (!plan) throw new Error('No plan.');
+    const long = { ...plan, breaks: [{ after: 3, pause: 1.5 }] };
+    const { words } = await engine.speak(long);
+    expect((words[4]?.start ?? 0) - (words[3]?.end ?? 0)).toBeCloseTo(1.5, 1);
+  });
+
+  test.each([90, 150, 220, 320])(
+    'a speed of %d standard words a minute is kept within an eighth on a short text',
+    async (speed) => {
+      const [plan] = plansOf(
+        'The men who lit the lamps along the river carried ladders and walked the same streets every night',
+        voice,
+        speed,
+      );
+      if (!plan) throw new Error('No plan.');
+      const { duration } = await engine.speak(plan);
+      expect(Math.abs((speechAmount(plan.words, 1) * 60) / duration / speed - 1)).toBeLessThan(0.12);
+    },
+  );
+
+  test('an entry’s sounds are said, and the voice’s own way otherwise', async () => {
+    const [plan] = plansOf('Sallow', voice);
+    if (!plan) throw new Error('No plan.');
+    const names = async (sounds: SpeechPlan['sounds']) =>
+      (await engine.say({ ...plan, sounds }, 1, { phones: true })).phones
+        .map(({ name }) => name)
+        .filter((name) => name !== 'pau')
+        .join(' ');
+    expect(await names([{ word: 0, ipa: 'ˈzuːmə' }])).toBe('z uw m ax');
+    expect(await names([])).toMatch(/^s ae/u);
+  });
+
+  test('a higher pitch is higher by as much', async () => {
+    const fundamental = async (pitch: number) => {
+      const [plan] = plansOf('Are you a mariner', voice, 160, pitch);
+      if (!plan) throw new Error('No plan.');
+      const { pcm, sampleRate } = await engine.speak(plan);
+      return medianPitch(pcm, sampleRate);
+    };
+    const [low, own, high] = [await fundamental(-4), await fundamental(0), await fundamental(4)];
+    expect(Math.abs(12 * Math.log2(high / own) - 4)).toBeLessThan(1);
+    expect(Math.abs(12 * Math.log2(low / own) + 4)).toBeLessThan(1);
+  });
+});
+
+test('a sentence it does not finish in time fails and the next one is said', async () => {
+  const [plan] = plansOf('A long while ago there was a river. ', 'festival-en-us-higher');
+  if (!plan) throw new Error('No plan.');
+  await expect(engine.speak(plan, { timeout: 1 })).rejects.toMatchObject({ kind: 'timeout' });
+  await expect(engine.speak(plan)).resolves.toMatchObject({ sampleRate: 32_000 });
+});
+
+test('a program that crashes is told and started again', async () => {
+  const crashing = new FestivalEngine({
+    processes: 1,
+    program: {
+      command: process.execPath,
+      args: ['-e', 'console.log("AUREL ready"); setTimeout(() => process.exit(3), 300)'],
+    },
+  });
+  await crashing.start();
+  const [plan] = plansOf('Hello', 'festival-en-us-higher');
+  if (!plan) throw new Error('No plan.');
+  await expect(crashing.speak(plan)).rejects.toMatchObject({ kind: 'crash' });
+  await crashing.stop();
+});
+
+test('where the program is not there, its voices are not either, and what is missing is said', () => {
+  expect(findFestival('festival', '/nowhere')).toMatchObject({ voices: [], missing: ['festival'] });
+  const absent = new FestivalEngine({ program: { command: '/nowhere/festival', args: [] } });
+  expect(absent.voices).toEqual([]);
+  expect(absent.missing).toContain('apt-get install festival');
+});
+
+/** Median fundamental frequency in hertz by autocorrelation over windows of 40 ms. */
+function medianPitch(pcm: Int16Array, sampleRate: number): number {
+  const size = Math.round(sampleRate * 0.04);
+  const found: number[] = [];
+  for (let at = 0; at + 2 * size < pcm.length; at += size) {
+    let best = 0;
+    let bestLag = 0;
+    let energy = 0;
+    for (let i = 0; i < size; i++) energy += (pcm[at + i] ?? 0) ** 2;
+    if (energy / size < 300 ** 2) continue;
+    for (let lag = Math.round(sampleRate / 400); lag < sampleRate / 60 && lag < size; lag++) {
+      let sum = 0;
+      for (let i = 0; i < size; i++) sum += (pcm[at + i] ?? 0) * (pcm[at + i + lag] ?? 0);
+      if (sum > best * 1.05) {
+        best = sum;
+        bestLag = lag;
+      }
+    }
+    if (best > energy * 0.6) found.push(sampleRate / bestLag);
+  }
+  return found.sort((a, b) => a - b)[found.length >> 1] ?? 0;
+}

@@ -1,0 +1,104 @@
+import { applyGain, type SpeechPlan } from '@aurelfield/core';
+import { gainOf } from '../calibration/calibration.ts';
+import { gapBetweenWords } from '../calibration/wordGap.ts';
+import { shapeClip } from '../clip/shapeClip.ts';
+import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
+import { RunnerPool } from '../pool/runnerPool.ts';
+import {
+  FESTIVAL,
+  festivalRunner,
+  type FestivalProgram,
+  type FestivalRequest,
+  type FestivalResponse,
+} from './festivalRunner.ts';
+import { findFestival } from './presence.ts';
+import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
+import { festivalText } from './text.ts';
+import type { FestivalVoice } from './voices.ts';
+
+export interface FestivalOptions {
+  /** Child processes; two by default. */
+  readonly processes?: number;
+  readonly program?: FestivalProgram;
+}
+
+const DEFAULT_TIMEOUT = 20_000;
+/** A long sentence may take longer. Milliseconds a word. */
+const TIMEOUT_PER_WORD = 300;
+
+/** Natural English voices of the machine's own speech packages, run as child processes. Without the packages it has no voices and says what is missing. */
+export class FestivalEngine implements SpeechEngine {
+  readonly id = 'festival';
+  /** Engine release, then the version of our way of telling it words and cutting its audio. */
+  readonly version = 'festival-2.5.0/1';
+  readonly voices: readonly Voice[];
+  readonly missing: string | undefined;
+  readonly #voices: readonly FestivalVoice[];
+  readonly #pool: RunnerPool<FestivalRequest, FestivalResponse>;
+  readonly #tokens = new Map<string, string>();
+
+  constructor({ processes = 2, program = FESTIVAL }: FestivalOptions = {}) {
+    const { voices, missing } = findFestival(program.command);
+    this.#voices = voices;
+    this.voices = voices.map(({ choose: _choose, debianPackage: _package, file: _file, ...voice }) => voice);
+    this.missing =
+      missing.length === 0
+        ? undefined
+        : `Natural English voices are missing. To add them: sudo apt-get install ${missing.join(' ')}`;
+    this.#pool = new RunnerPool(festivalRunner(program), { size: processes });
+  }
+
+  async start(): Promise<void> {
+    if (this.#voices.length > 0) await this.#pool.start();
+  }
+
+  stop(): Promise<void> {
+    return this.#pool.stop();
+  }
+
+  async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
+    const { sampleRate } = this.#voice(plan);
+    const { rate, wordGap } = festivalSpeed(plan.voice, plan.speed);
+    const { pcm, words } = await this.say(plan, rate, options);
+    const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
+    applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice), plan.loudness), sampleRate);
+    return clip;
+  }
+
+  /** The engine's own sound and times at one of its own rates, before anything is cut: for calibration and checks. */
+  async say(
+    plan: SpeechPlan,
+    rate: number,
+    options: SpeakOptions & Pick<FestivalRequest, 'phones'> = {},
+  ): Promise<FestivalResponse> {
+    const { choose, sampleRate } = this.#voice(plan);
+    return this.#pool.run(
+      {
+        choose,
+        sampleRate,
+        ...festivalText(plan, (phones) => this.#tokenFor(phones)),
+        words: plan.words.length,
+        rate,
+        pitch: pitchFactor(plan.pitch),
+        phones: options.phones ?? false,
+      },
+      {
+        signal: options.signal,
+        urgent: options.priority === 'listening',
+        timeout: options.timeout ?? DEFAULT_TIMEOUT + plan.words.length * TIMEOUT_PER_WORD,
+      },
+    );
+  }
+
+  #voice(plan: SpeechPlan): FestivalVoice {
+    const voice = this.#voices.find(({ id }) => id === plan.voice);
+    if (voice === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
+    return voice;
+  }
+
+  #tokenFor(phones: string): string {
+    const token = this.#tokens.get(phones) ?? `aurel${this.#tokens.size}x`;
+    this.#tokens.set(phones, token);
+    return token;
+  }
+}

@@ -1,0 +1,54 @@
+import type { SpeechPlan } from '@aurelfield/core';
+import { expect, test } from 'vitest';
+import { festivalPhones, festivalText } from './text.ts';
+
+const plan = (words: string, extra: Partial<SpeechPlan> = {}): SpeechPlan => ({
+  voice: '',
+  engineVersion: '',
+  language: 'en-GB',
+  words: words.split(' '),
+  sounds: [],
+  breaks: [],
+  end: 'statement',
+  speed: 150,
+  pitch: 0,
+  loudness: 'usual',
+  ...extra,
+});
+const token = () => 'aurel0x';
+
+test.each([
+  ['the bog', 'the bog.'],
+  ["Ward's dog wasn’t", "ward's dog wasn't."],
+  ['vitamin C', 'vitamin C.'],
+  ['Świebodzin Łódź', 'swiebodzin lodz.'],
+  ['"(quit)" end\\', 'quit end.'],
+  ['→ ☃', 'symbol snowman.'],
+  ['über-rich', 'uberrich.'],
+])('%s is handed over as %s', (words, text) => {
+  const given = festivalText(plan(words), token).text;
+  expect(given.split(' ')).toHaveLength(words.split(' ').length);
+  if (!words.includes('→')) expect(given).toBe(text);
+  expect(given).toMatch(/^[A-Za-z' ]+\.$/u);
+});
+
+test('breaks are commas, the end is its mark, sounds are a token with phones', () => {
+  const given = festivalText(
+    plan('is the Sallow wide', {
+      end: 'question',
+      breaks: [{ after: 0, pause: 0.2 }],
+      sounds: [{ word: 2, ipa: 'ˈsæləʊ' }],
+    }),
+    token,
+  );
+  expect(given.text).toBe('is, the aurel0x wide?');
+  expect(given.sounds).toEqual([{ token: 'aurel0x', phones: 's ae1 l ow0' }]);
+});
+
+test.each([
+  ['əˈbaʊt', 'ax0 b aw1 t'],
+  ['ˈt͡ʃɜ˞ːt͡ʃ', 'ch er1 ch'],
+  ['ˈleɪʒə', 'l ey1 zh ax0'],
+])('%s in the engine’s phones', (ipa, phones) => {
+  expect(festivalPhones(ipa)).toBe(phones);
+});
