@@ -1,6 +1,7 @@
 import type { EngineSounds } from './arpabet.ts';
 import { parseIpa, type Phone } from './ipa.ts';
 import { nearestPhone } from './nearest.ts';
+import { isVowel } from './phones.ts';
 
 /** English sounds in the mnemonics of the formant engine (tried on the engine: each gives the sound it stands for). */
 // prettier-ignore
@@ -10,6 +11,11 @@ const ENGLISH: Readonly<Record<string, string>> = {
   iː: 'i:', i: 'i', ɪ: 'I', ʊ: 'U', uː: 'u:', u: 'u:', ɛ: 'E', e: 'E', æ: 'a', a: 'a', ʌ: 'V', ɒ: '0', ɔː: 'O:', ɔ: '0', ɑː: 'A:', ɑ: 'A:', ɜː: '3:', ɜ: '3:', ə: '@', ɐ: 'a#', oː: 'o:', eː: 'e:', o: 'oU',
   aɪ: 'aI', aʊ: 'aU', eɪ: 'eI', ɔɪ: 'OI', əʊ: 'oU', oʊ: 'oU', eə: 'e@', ʊə: 'U@', ɪə: 'i@3',
 };
+
+/** A vowel and the r that closes its syllable: each accent says them its own way, with the r or without. */
+const BEFORE_R: Readonly<Record<string, string>> = {
+  'ɑː': 'A@', 'ɑ': 'A@', 'ɔː': 'O@', 'ɔ': 'O@', 'ɜː': '3:', 'ɜ': '3:', 'ɪ': 'i@3', 'iː': 'i@3', 'ɛ': 'e@', 'ʊ': 'U@', 'ə': '3',
+}; // prettier-ignore
 
 /**
  * IPA → the formant engine's mnemonics for English, stress before the vowel as it wants it. A sound it lacks goes to the nearest and is told.
@@ -29,15 +35,27 @@ export function ipaToEspeak(text: string): EngineSounds {
       next && !phone.long && !next.stress && !next.newSyllable
         ? ENGLISH[phone.symbol + next.symbol]
         : undefined;
-    const own = pair ?? (phone.long ? ENGLISH[`${phone.symbol}ː`] : undefined) ?? ENGLISH[phone.symbol];
+    const coloured = closesSyllableWithR(phones, i)
+      ? BEFORE_R[phone.symbol + (phone.long ? 'ː' : '')]
+      : undefined;
+    const own =
+      coloured ?? pair ?? (phone.long ? ENGLISH[`${phone.symbol}ː`] : undefined) ?? ENGLISH[phone.symbol];
     const given = own === undefined ? nearestPhone(phone.symbol, singles) : phone.symbol;
     if (own === undefined) changes.push({ wanted: phone.symbol, given });
-    if (pair !== undefined) i += 1;
+    if (coloured !== undefined ? !phone.marks.includes('˞') : pair !== undefined) i += 1;
     const mnemonic = own ?? ENGLISH[given] ?? '@';
     const isVowel = /^[aeiouAEIOUV0-9@3]/u.test(mnemonic);
-    const rhotic = phone.marks.includes('˞') ? 'r' : '';
-    said += (isVowel ? stress : '') + mnemonic + rhotic + (phone.marks.includes('\u0329') ? '-' : '');
+    said += (isVowel ? stress : '') + mnemonic + (phone.marks.includes('\u0329') ? '-' : '');
     if (isVowel) stress = '';
   }
   return { text: said, changes };
+}
+
+/** Whether the vowel at `index` is r-coloured, or an r follows it that no vowel follows. */
+function closesSyllableWithR(phones: readonly Phone[], index: number): boolean {
+  if (phones[index]?.marks.includes('˞')) return true;
+  const r = phones[index + 1];
+  if (r === undefined || r.newSyllable || r.stress || !['ɹ', 'r'].includes(r.symbol)) return false;
+  const after = phones[index + 2];
+  return after === undefined || !isVowel(after.symbol);
 }

@@ -1,4 +1,5 @@
 import { formatIpa, parseIpa } from './ipa.ts';
+import { withPluralEnding } from './inflection.ts';
 import { syllablesOf } from './respelling.ts';
 import { entryIpa, type PronunciationEntry } from './entry.ts';
 
@@ -15,9 +16,6 @@ interface Prepared {
   readonly entry: PronunciationEntry;
   readonly ipa: readonly string[] | undefined;
 }
-
-const SIBILANT = /(?:s|z|ʃ|ʒ)$/u;
-const VOICELESS = /(?:p|t|k|f|θ)$/u;
 
 /**
  * Entries ready to be looked up. Of entries for the same written form the earlier one counts, so lists are given in order of precedence: pupil, class, subject, school.
@@ -94,7 +92,12 @@ function match({ words, entry, ipa }: Prepared, found: readonly string[]): Lexic
   const said =
     ipa === undefined
       ? { alias: `${entry.said}${inflected.ending}` }
-      : { ipa: [...ipa.slice(0, -1), withEnding(ipa.at(-1) ?? '', inflected.ending)] };
+      : {
+          ipa: [
+            ...ipa.slice(0, -1),
+            inflected.ending === '' ? (ipa.at(-1) ?? '') : withPluralEnding(ipa.at(-1) ?? ''),
+          ],
+        };
   return { taken: words.length, said };
 }
 
@@ -115,13 +118,6 @@ function stemsOf(written: string): { stem: string; ending: string }[] {
     { stem: plural, ending: 's' },
     ...(afterSibilant === undefined ? [] : [{ stem: afterSibilant, ending: 's' }]),
   ];
-}
-
-/** The regular ending of English: /ɪz/ after a hiss, /s/ after a voiceless sound, else /z/. */
-function withEnding(ipa: string, ending: string): string {
-  if (ending === '') return ipa;
-  const sounds = ipa.replace(/[ː.ˈˌ]+$/u, '');
-  return ipa + (SIBILANT.test(sounds) ? 'ɪz' : VOICELESS.test(sounds) ? 's' : 'z');
 }
 
 function wordsIn(written: string): string[] {
