@@ -1,13 +1,25 @@
 import { z } from 'zod';
 import { id, languageSchema, titleSchema } from './common.ts';
+import { entryKindSchema } from './pronunciations.ts';
 
 export const blockSchema = z.object({
-  type: z.enum(['heading', 'paragraph', 'list-item', 'question']),
+  type: z.enum(['heading', 'paragraph', 'list-item', 'question', 'table-row', 'picture']),
   level: z.number().int().min(1).max(6).optional(),
   label: z.string().optional(),
+  heads: z.array(z.string()).optional(),
   text: z.string(),
 });
 export type BlockView = z.infer<typeof blockSchema>;
+
+/** How one word is said in one place of a handout. */
+export const occurrenceSchema = z.object({
+  block: z.number().int().nonnegative(),
+  start: z.number().int().nonnegative(),
+  written: z.string().min(1).max(120),
+  kind: entryKindSchema,
+  said: z.string().trim().min(1, 'Enter how it is said.').max(240),
+});
+export type Occurrence = z.infer<typeof occurrenceSchema>;
 
 export const sourceKindSchema = z.enum(['typed', 'file']);
 export const formatSchema = z.enum(['text', 'markdown']);
@@ -65,5 +77,8 @@ export const handoutSummarySchema = z.object({
 });
 export type HandoutSummary = z.infer<typeof handoutSummarySchema>;
 
-export const handoutSchema = handoutSummarySchema.extend({ blocks: z.array(blockSchema) });
+export const handoutSchema = handoutSummarySchema.extend({
+  blocks: z.array(blockSchema),
+  occurrences: z.array(occurrenceSchema),
+});
 export type Handout = z.infer<typeof handoutSchema>;

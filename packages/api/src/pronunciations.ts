@@ -1,3 +1,4 @@
+import { ENTRY_PARTS } from '@aurelfield/core';
 import { z } from 'zod';
 import { id } from './common.ts';
 
@@ -28,6 +29,8 @@ const entryFields = z.object({
     .max(240, 'A pronunciation has at most 240 characters.'),
   kind: entryKindSchema,
   caseSensitive: z.boolean(),
+  /** The entry is for the word as this part of speech alone. */
+  partOfSpeech: z.enum(['any', ...ENTRY_PARTS]).default('any'),
 });
 
 export const entryInputSchema = entryFields.and(listSchema);
@@ -44,9 +47,30 @@ export const checkedSchema = z.object({
 });
 export type Checked = z.infer<typeof checkedSchema>;
 
+/** A word of a handout that its voice may say wrongly. */
+export const doubtfulSchema = z.object({
+  written: z.string(),
+  /** Why, in plain words. */
+  doubts: z.array(z.string()),
+  places: z.array(z.object({ block: z.number(), start: z.number(), end: z.number(), around: z.string() })),
+  /** How the voice says it by itself; null where the engine cannot tell. */
+  ipa: z.string().nullable(),
+  respelling: z.string().nullable(),
+  syllables: z.number().int().nullable(),
+});
+export type Doubtful = z.infer<typeof doubtfulSchema>;
+
+export const doubtfulListSchema = z.object({ voice: z.string(), words: z.array(doubtfulSchema) });
+
+export const acceptSchema = z.object({ word: z.string().trim().min(1).max(120) });
+
+/** One of the ways in which a written word can be said. */
+export const variantSchema = z.object({ ipa: z.string(), respelling: z.string(), meaning: z.string() });
+export type VariantView = z.infer<typeof variantSchema>;
+
 export const checkRequestSchema = entryFields.pick({ said: true, kind: true });
 
-export const hearRequestSchema = entryFields.extend({ pupilId: id.optional() });
+export const hearRequestSchema = entryFields.omit({ partOfSpeech: true }).extend({ pupilId: id.optional() });
 export type HearRequest = z.infer<typeof hearRequestSchema>;
 
 export const importedSchema = z.object({

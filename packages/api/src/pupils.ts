@@ -16,12 +16,20 @@ export const lookSchema = z.object({
 });
 export type Look = z.infer<typeof lookSchema>;
 
+/** What of a text is said, where pupils differ. */
+export const choicesSchema = z.object({
+  emoji: z.enum(['named', 'left-out']),
+  citations: z.enum(['said', 'left-out']),
+  announcements: z.enum(['none', 'headings']),
+});
+
 export const profileSchema = z.object({
   voices: z.record(z.string().regex(/^[a-z]{2,3}$/u), z.string().max(100)),
   pace: z.number().int().min(PACE_RANGE.min).max(PACE_RANGE.max),
   pitch: z.number().min(PITCH_RANGE.min).max(PITCH_RANGE.max),
   loudness: z.enum(['usual', 'louder']),
   pauses: z.object({ comma: pause, sentence: pause, paragraph: pause, heading: pause }),
+  choices: choicesSchema,
   look: lookSchema,
 });
 export type Profile = z.infer<typeof profileSchema>;
@@ -44,7 +52,7 @@ export const voiceSchema = z.object({
   timbre: z.enum(['lower', 'higher']),
   engine: z.string(),
   sampleRate: z.number(),
-  timings: z.enum(['exact', 'aligned']),
+  timings: z.enum(['exact', 'aligned', 'estimated']),
 });
 export type VoiceInfo = z.infer<typeof voiceSchema>;
 

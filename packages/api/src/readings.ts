@@ -55,6 +55,16 @@ export const readingSentenceSchema = z.object({
 });
 export type ReadingSentence = z.infer<typeof readingSentenceSchema>;
 
+/** A piece of a handout that is shown and not said, and why. */
+export const leftOutSchema = z.object({
+  block: offset,
+  start: offset,
+  end: offset,
+  text: z.string(),
+  rule: z.string(),
+});
+export type LeftOutView = z.infer<typeof leftOutSchema>;
+
 export const sentenceRangeSchema = z
   .object({ from: z.coerce.number().int().min(0), to: z.coerce.number().int().min(1) })
   .refine(({ from, to }) => to > from && to - from <= 2000, 'Ask for 1 to 2000 sentences.');

@@ -7,6 +7,14 @@ export { baseLanguage, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
 export { sentencesOf, type Range } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';
+export { DEFAULT_CHOICES, type SpokenChoices } from './spoken/choices.ts';
+export { leftOutOf, type LeftOut } from './plan/leftOut.ts';
+export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy/doubtful.ts';
+export { LetterModel } from './literacy/letterModel.ts';
+export { countSyllables } from './literacy/syllables.ts';
+export { stressOnSyllables } from './pronounce/stress.ts';
+export { homographVariants } from './pronounce/homographs/guess.ts';
+export { CELL_SEPARATOR } from './text/document.ts';
 export { expandSentence, type ExpandOptions, type LabelOf } from './spoken/expand.ts';
 export type { ExpandedWord } from './spoken/types.ts';
 export {
@@ -21,13 +29,19 @@ export {
   type ProfileSettings,
 } from './pace/profile.ts';
 export { speechAmount } from './pace/amount.ts';
-export { entryIpa, type EntryKind, type PronunciationEntry } from './pronounce/entry.ts';
+export {
+  ENTRY_PARTS,
+  entryIpa,
+  type EntryKind,
+  type EntryPart,
+  type PronunciationEntry,
+} from './pronounce/entry.ts';
 export { Lexicon } from './pronounce/lexicon.ts';
 export { PronunciationError } from './pronounce/ipa.ts';
 export { formatPls, parsePls, PlsError, type PlsDocument } from './pronounce/pls.ts';
 export { formatEntriesCsv, parseEntriesCsv } from './pronounce/csv.ts';
 export { ipaToEspeak } from './pronounce/espeakMnemonics.ts';
-export { ipaToArpabet } from './pronounce/arpabet.ts';
+export { arpabetToIpa, ipaToArpabet } from './pronounce/arpabet.ts';
 export type { EngineSounds } from './pronounce/arpabet.ts';
 export {
   ipaToRespelling,
@@ -42,6 +56,7 @@ export {
   type PlanSettings,
   type PlannedSentence,
   type PlannedWord,
+  type PlacedEntry,
   type PlanOptions,
   type PlanVoice,
 } from './plan/planHandout.ts';

@@ -13,8 +13,8 @@ export interface Voice {
   readonly engine: string;
   /** Samples per second of its audio. */
   readonly sampleRate: number;
-  /** Whether word times are the engine's own ("exact") or found afterwards ("aligned"). */
-  readonly timings: 'exact' | 'aligned';
+  /** Whether word times are the engine's own ("exact"), found in the sound afterwards ("aligned") or only shared out over the sentence ("estimated"). */
+  readonly timings: 'exact' | 'aligned' | 'estimated';
 }
 
 /** One sentence spoken: mono 16-bit samples and the times of its spoken words. */
@@ -48,6 +48,8 @@ export interface SpeechEngine {
    * @throws SpeechError when the engine fails; the signal's reason when cancelled.
    */
   speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip>;
+  /** How a voice says single words, in IPA, where the engine can tell. */
+  pronounce?(voiceId: string, words: readonly string[], options?: SpeakOptions): Promise<string[]>;
 }
 
 /** An engine could not speak a sentence. `kind` tells a time-out and a crash from a sentence it cannot say. */

@@ -67,6 +67,15 @@ export class VoiceRegistry {
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 
+  /** How a voice says single words, in IPA; `undefined` where its engine cannot tell. */
+  async pronounce(
+    voiceId: string,
+    words: readonly string[],
+    options?: SpeakOptions,
+  ): Promise<string[] | undefined> {
+    return this.#byVoice.get(voiceId)?.engine.pronounce?.(voiceId, words, options);
+  }
+
   /** Speaks a plan with the engine its voice belongs to. */
   async speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip> {
     const found = this.#byVoice.get(plan.voice);

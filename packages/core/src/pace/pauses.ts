@@ -9,11 +9,18 @@ export function breakPause(kind: BreakKind, pauses: Pauses): number {
   return kind === 'comma' ? pauses.comma : pauses.comma * 1.4;
 }
 
+/** Seconds of silence where a breath is taken without a mark in the text: a little shorter than a comma. */
+export function breathPause(pauses: Pauses): number {
+  return pauses.comma * 0.8;
+}
+
 /** What follows a sentence in its handout. */
 export interface SentencePlace {
   readonly blockType: BlockType;
   readonly lastInBlock: boolean;
   readonly lastInHandout: boolean;
+  /** Whether it is a cell of a table and not the last of its row. */
+  readonly beforeCell?: boolean;
 }
 
 /**
@@ -22,6 +29,7 @@ export interface SentencePlace {
  */
 export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
   if (place.lastInHandout) return 0;
+  if (place.beforeCell) return (pauses.comma + pauses.sentence) / 2;
   if (!place.lastInBlock) return pauses.sentence;
   switch (place.blockType) {
     case 'heading':
@@ -29,8 +37,10 @@ export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
     case 'question':
       return pauses.paragraph * QUESTION_SHARE;
     case 'list-item':
+    case 'table-row':
       return (pauses.sentence + pauses.paragraph) / 2;
     case 'paragraph':
+    case 'picture':
       return pauses.paragraph;
   }
 }

@@ -1,3 +1,5 @@
+import type { SpokenChoices } from '../spoken/choices.ts';
+
 /** Silences in seconds, by what stands in the text. */
 export interface Pauses {
   readonly comma: number;
@@ -22,6 +24,7 @@ export interface ProfileSettings {
   readonly pitch: number;
   readonly pauses: Pauses;
   readonly loudness: LoudnessChoice;
+  readonly choices: SpokenChoices;
 }
 
 export const PACE_RANGE = { min: 60, max: 300 } as const;

@@ -1,3 +1,4 @@
+import { DEFAULT_CHOICES } from '../spoken/choices.ts';
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_PAUSES } from '../pace/profile.ts';
 import type { Block } from '../text/document.ts';
@@ -46,6 +47,71 @@ describe('planHandout', () => {
     expect(said(labelled('list-item', '2', '2. Draw it.'))).toEqual(['two', 'Draw it']);
     expect(said(labelled('list-item', '12', '12) Draw it.'))).toEqual(['twelve Draw it']);
     expect(said(block('3. Can it sail?'))[0]).toBe('three');
+  });
+
+  test('says each cell of a table after its column’s head, and lights the cell', () => {
+    const rows: Block[] = [
+      { type: 'table-row', text: 'Time\tHeight', offset: 0 },
+      { type: 'table-row', text: '06:12\t4.2 m', heads: ['Time', 'Height'], offset: 0 },
+      { type: 'table-row', text: '\t3 m', heads: ['Time', 'Height'], offset: 0 },
+    ];
+    const sentences = plan(rows);
+    expect(sentences.map((sentence) => sentence.plan.words.join(' '))).toEqual([
+      'Time',
+      'Height',
+      'Time six twelve',
+      'Height four point two metres',
+      'Height three metres',
+    ]);
+    const [, , time, height] = sentences;
+    expect(time?.words).toMatchObject([{ start: 0, end: 5, firstSpoken: 1, spokenCount: 2 }]);
+    expect(time?.plan.breaks).toEqual([{ after: 0, pause: DEFAULT_PAUSES.comma * 1.4 }]);
+    expect(height).toMatchObject({ start: 6, end: 11 });
+    expect(time?.pauseAfter).toBeLessThan(height?.pauseAfter ?? 0);
+  });
+
+  test('announces pictures always and headings on wish', () => {
+    const blocks = [block('The bog', 'heading'), block('A heron in reeds.', 'picture')];
+    const said = (announcements: 'none' | 'headings') =>
+      plan(blocks, { ...SETTINGS, choices: { ...DEFAULT_CHOICES, announcements } }).map((sentence) =>
+        sentence.plan.words.join(' '),
+      );
+    expect(said('none')).toEqual(['The bog', 'picture a heron in reeds']);
+    expect(said('headings')).toEqual(['heading The bog', 'picture a heron in reeds']);
+  });
+
+  test('takes a breath in a very long sentence, shorter than a comma', () => {
+    const [sentence] = plan([
+      block(
+        'The men who lit the lamps along the river walked the same narrow streets every night because the gas had to be turned down again before the sun came up.',
+      ),
+    ]);
+    expect(sentence?.plan.breaks).toEqual([{ after: 15, pause: DEFAULT_PAUSES.comma * 0.8 }]);
+  });
+
+  test('what is left out is no word of the sentence and asks for no pause', () => {
+    const [sentence] = plan([block('It grew (Ward, 2011) slowly 🙂.')], {
+      ...SETTINGS,
+      choices: { ...DEFAULT_CHOICES, emoji: 'left-out', citations: 'left-out' },
+    });
+    expect(sentence?.plan.words).toEqual(['It', 'grew', 'slowly']);
+    expect(sentence?.plan.breaks).toEqual([]);
+    expect(sentence?.words).toHaveLength(3);
+  });
+
+  test('an entry for one place counts there alone', () => {
+    const blocks = [block('Read it.'), block('They read it daily. They read it.')];
+    const occurrences = [
+      {
+        block: 1,
+        start: 25,
+        entry: { written: 'read', kind: 'ipa' as const, said: 'ɹɔd', caseSensitive: false },
+      },
+    ];
+    const sounds = [...planHandout(blocks, 'en-GB', VOICE, SETTINGS, { occurrences })].map(
+      (sentence) => sentence.plan.sounds[0]?.ipa,
+    );
+    expect(sounds).toEqual(['ɹiːd', 'ɹiːd', 'ɹɔd']);
   });
 
   test('passes over what cannot be said', () => {

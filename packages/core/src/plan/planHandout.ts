@@ -1,12 +1,16 @@
-import { breakPause, pauseAfter } from '../pace/pauses.ts';
-import type { Pauses, ProfileSettings } from '../pace/profile.ts';
+import { breathsIn } from '../pace/breaths.ts';
+import { breakPause, breathPause, pauseAfter } from '../pace/pauses.ts';
+import type { ProfileSettings } from '../pace/profile.ts';
 import { speechAmount } from '../pace/amount.ts';
 import { speakingSpeed, type HandoutMeasure } from '../pace/speed.ts';
 import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
 import { expandSentence, type LabelOf } from '../spoken/expand.ts';
+import { DEFAULT_CHOICES, type SpokenChoices } from '../spoken/choices.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
-import type { Block } from '../text/document.ts';
+import { CELL_SEPARATOR, type Block } from '../text/document.ts';
+import { baseLanguage } from '../text/language.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
+import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { Lexicon } from '../pronounce/lexicon.ts';
 import type { PlannedBreak, PlannedSounds, SpeechPlan } from './speechPlan.ts';
 
@@ -23,6 +27,7 @@ export interface PlannedWord extends Range {
 export interface PlannedSentence extends Range {
   /** Index of the block it stands in. */
   readonly block: number;
+  /** Displayed words that are said; spoken words before the first one's are announcements. */
   readonly words: readonly PlannedWord[];
   readonly plan: SpeechPlan;
   /** Seconds of silence after it. */
@@ -39,6 +44,16 @@ export interface PlanVoice {
 export interface PlanSettings extends Pick<ProfileSettings, 'pitch' | 'pauses' | 'loudness'> {
   /** Standard words per minute without pauses; `speedForPace` finds it for a handout. */
   readonly speed: number;
+  /** Everything is said by default. */
+  readonly choices?: SpokenChoices | undefined;
+}
+
+/** An entry for one word in one place of a handout. */
+export interface PlacedEntry {
+  readonly block: number;
+  /** Where the word stands in the block's text. */
+  readonly start: number;
+  readonly entry: PronunciationEntry;
 }
 
 export interface PlanOptions {
@@ -46,53 +61,110 @@ export interface PlanOptions {
   readonly firstBlock?: number;
   /** Pronunciation entries of the pupil, class, subject and school. */
   readonly lexicon?: Lexicon | undefined;
+  /** Entries for single places, which go before them. */
+  readonly occurrences?: readonly PlacedEntry[];
 }
 
 /**
  * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be planned before its first
- * sentence sounds. Sentences with nothing to say are passed over.
+ * sentence sounds. Sentences with nothing to say are passed over. Each cell of a table row is a sentence, after its column's head.
  */
 export function* planHandout(
   blocks: readonly Block[],
   language: string,
   voice: PlanVoice,
   settings: PlanSettings,
-  { firstBlock = 0, lexicon }: PlanOptions = {},
+  { firstBlock = 0, lexicon, occurrences = [] }: PlanOptions = {},
 ): Generator<PlannedSentence> {
+  const { choices = DEFAULT_CHOICES } = settings;
   for (let index = firstBlock; index < blocks.length; index++) {
     const block = blocks[index];
     if (block === undefined) return;
-    const ranges = sentencesOf(block.text, language);
-    for (const [nth, range] of ranges.entries()) {
+    const here = occurrences.filter((occurrence) => occurrence.block === index);
+    const pieces = piecesOf(block, language);
+    for (const [nth, { announced, isAlwaysAnnounced, ...range }] of pieces.entries()) {
       const text = block.text.slice(range.start, range.end);
       const expanded = expandSentence(text, language, {
         lexicon,
         label: nth === 0 ? labelOf(block) : undefined,
+        choices,
+        occurrences: here.map(({ start, entry }) => ({ start: start - range.start, entry })),
       });
-      if (expanded.length === 0) continue;
-      const lastInBlock = nth === ranges.length - 1;
+      const said = expanded.filter(({ spoken }) => spoken.length > 0);
+      if (said.length === 0) continue;
+      const isAnnounced = isAlwaysAnnounced || choices.announcements === 'headings';
+      const lead =
+        isAnnounced && announced ? expandSentence(announced, language).flatMap(({ spoken }) => spoken) : [];
+      const lastInBlock = nth === pieces.length - 1;
       const lastInHandout = lastInBlock && index === blocks.length - 1;
       yield {
         block: index,
         start: range.start,
         end: range.end,
-        words: placeWords(expanded, range.start),
+        words: placeWords(said, range.start, lead.length),
         plan: {
           voice: voice.id,
           engineVersion: voice.engineVersion,
           language,
-          words: expanded.flatMap((word) => word.spoken),
-          sounds: soundsOf(expanded),
-          breaks: breaksOf(text, expanded, settings),
+          words: [...lead, ...said.flatMap((word) => word.spoken)],
+          sounds: soundsOf(said, lead.length),
+          breaks: [
+            ...(lead.length > 0
+              ? [{ after: lead.length - 1, pause: breakPause('colon', settings.pauses) }]
+              : []),
+            ...breaksOf(text, expanded, said, language, settings, lead.length),
+          ],
           end: sentenceEnd(text),
           speed: settings.speed,
           pitch: settings.pitch,
           loudness: settings.loudness,
         },
-        pauseAfter: pauseAfter({ blockType: block.type, lastInBlock, lastInHandout }, settings.pauses),
+        pauseAfter: pauseAfter(
+          {
+            blockType: block.type,
+            lastInBlock,
+            lastInHandout,
+            beforeCell: block.type === 'table-row' && !lastInBlock,
+          },
+          settings.pauses,
+        ),
       };
     }
   }
+}
+
+/** What is said in one go: a sentence, or a cell of a table. */
+interface Piece extends Range {
+  /** What is said before it. */
+  readonly announced?: string | undefined;
+  /** Whether that is said even to those who want no announcements. */
+  readonly isAlwaysAnnounced: boolean;
+}
+
+/** What is said before a heading or a picture's description. */
+const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], string>>>>> = {
+  en: { heading: 'heading', picture: 'picture' },
+  fr: { heading: 'titre', picture: 'image' },
+};
+
+function piecesOf(block: Block, language: string): Piece[] {
+  if (block.type === 'table-row') return cellsOf(block);
+  const announced = ANNOUNCED[baseLanguage(language)]?.[block.type];
+  return sentencesOf(block.text, language).map((range, nth) => ({
+    ...range,
+    announced: nth === 0 ? announced : undefined,
+    // A picture's description is not part of the text around it.
+    isAlwaysAnnounced: block.type === 'picture',
+  }));
+}
+
+function cellsOf({ text, heads = [] }: Block): Piece[] {
+  let start = 0;
+  return text.split(CELL_SEPARATOR).flatMap((cell, column) => {
+    const range = { start, end: start + cell.length };
+    start = range.end + CELL_SEPARATOR.length;
+    return cell.trim() === '' ? [] : [{ ...range, announced: heads[column], isAlwaysAnnounced: true }];
+  });
 }
 
 function labelOf(block: Block): LabelOf | undefined {
@@ -107,27 +179,22 @@ const MEASURED_WORDS = 3000;
 export function speedForPace(
   blocks: readonly Block[],
   language: string,
-  { pace, pauses }: Pick<ProfileSettings, 'pace' | 'pauses'>,
+  settings: Pick<ProfileSettings, 'pace' | 'pauses'> & Pick<PlanSettings, 'choices'>,
   lexicon?: Lexicon,
 ): number {
-  return speakingSpeed(pace, measureHandout(blocks, language, pauses, lexicon));
+  return speakingSpeed(settings.pace, measureHandout(blocks, language, settings, lexicon));
 }
 
 function measureHandout(
   blocks: readonly Block[],
   language: string,
-  pauses: Pauses,
+  { pauses, choices }: Pick<PlanSettings, 'pauses' | 'choices'>,
   lexicon?: Lexicon,
 ): HandoutMeasure {
   let [words, amount, silence] = [0, 0, 0];
-  const settings = { speed: 1, pitch: 0, pauses, loudness: 'usual' as const };
-  for (const { plan, pauseAfter: after } of planHandout(
-    blocks,
-    language,
-    { id: '', engineVersion: '' },
-    settings,
-    { lexicon },
-  )) {
+  const settings = { speed: 1, pitch: 0, pauses, choices, loudness: 'usual' as const };
+  const voice = { id: '', engineVersion: '' };
+  for (const { plan, pauseAfter: after } of planHandout(blocks, language, voice, settings, { lexicon })) {
     words += plan.words.length;
     amount += speechAmount(plan.words, plan.breaks.length + 1);
     silence += after + plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
@@ -136,8 +203,8 @@ function measureHandout(
   return { words, amount, pauses: silence };
 }
 
-function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[] {
-  let firstSpoken = 0;
+function placeWords(words: readonly ExpandedWord[], shift: number, lead: number): PlannedWord[] {
+  let firstSpoken = lead;
   return words.map((word) => {
     const placed = {
       start: word.start + shift,
@@ -151,8 +218,8 @@ function placeWords(words: readonly ExpandedWord[], shift: number): PlannedWord[
   });
 }
 
-function soundsOf(words: readonly ExpandedWord[]): PlannedSounds[] {
-  let spoken = 0;
+function soundsOf(words: readonly ExpandedWord[], lead: number): PlannedSounds[] {
+  let spoken = lead;
   return words.flatMap(({ ipa, spoken: said }) => {
     const word = spoken;
     spoken += said.length;
@@ -162,19 +229,39 @@ function soundsOf(words: readonly ExpandedWord[]): PlannedSounds[] {
 
 function breaksOf(
   text: string,
-  words: readonly ExpandedWord[],
-  settings: Pick<ProfileSettings, 'pauses'>,
+  expanded: readonly ExpandedWord[],
+  said: readonly ExpandedWord[],
+  language: string,
+  { pauses }: Pick<ProfileSettings, 'pauses'>,
+  lead: number,
 ): PlannedBreak[] {
-  const breaks: PlannedBreak[] = [];
-  let spoken = 0;
-  words.forEach((word, i) => {
-    spoken += word.spoken.length;
-    const next = words[i + 1];
-    if (next === undefined) return;
-    const kind = breakInGap(gapOf(text, word, next));
-    if (kind !== undefined) breaks.push({ after: spoken - 1, pause: breakPause(kind, settings.pauses) });
+  const written = withoutLeftOut(text, expanded);
+  const pauseAt = said.map((word, i) => {
+    const next = said[i + 1];
+    const kind = next && breakInGap(gapOf(written, word, next));
+    return kind && breakPause(kind, pauses);
   });
-  return breaks;
+  const breaths = new Set(
+    breathsIn(
+      said.map((word) => ({ text: word.text.toLowerCase(), spoken: word.spoken.length })),
+      (i) => pauseAt[i] !== undefined,
+      language,
+    ),
+  );
+  let spoken = lead;
+  return said.flatMap((word, i) => {
+    spoken += word.spoken.length;
+    const pause = pauseAt[i] ?? (breaths.has(i) ? breathPause(pauses) : undefined);
+    return pause === undefined || i === said.length - 1 ? [] : [{ after: spoken - 1, pause }];
+  });
+}
+
+/** The text with blanks for what is left out and for the brackets that are empty then, so that they ask for no pause. */
+function withoutLeftOut(text: string, words: readonly ExpandedWord[]): string {
+  let left = text;
+  for (const { start, end, spoken } of words)
+    if (spoken.length === 0) left = left.slice(0, start) + ' '.repeat(end - start) + left.slice(end);
+  return left === text ? text : left.replace(/[([][\s,;&.–-]*[)\]]/gu, (empty) => ' '.repeat(empty.length));
 }
 
 /** What stands between two words; the stop of a spelled-out abbreviation ("Dr. Ward") is no break. */

@@ -1,12 +1,12 @@
 import Papa from 'papaparse';
-import { entryIpa, type EntryKind, type PronunciationEntry } from './entry.ts';
+import { ENTRY_PARTS, entryIpa, type EntryKind, type PronunciationEntry } from './entry.ts';
 import { PronunciationError } from './ipa.ts';
 
-const COLUMNS = ['written', 'said', 'kind', 'case'] as const;
+const COLUMNS = ['written', 'said', 'kind', 'case', 'part'] as const;
 const KINDS: readonly EntryKind[] = ['respelling', 'ipa', 'x-sampa', 'alias'];
 
 /**
- * Reads entries from a table with the columns written, said and, if wanted, kind (respelling, ipa, x-sampa, alias; respelling without one) and case ("exact"). Commas,
+ * Reads entries from a table with the columns written, said and, if wanted, kind (respelling, ipa, x-sampa, alias; respelling without one), case ("exact") and part of speech (noun, verb, past, adjective). Commas,
  * semicolons and tabs are told apart. Rows that cannot be read are left out and told.
  */
 export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]; warnings: string[] } {
@@ -20,11 +20,13 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
   data.slice(hasHeader ? 1 : 0).forEach((row, i) => {
     const cell = (name: (typeof COLUMNS)[number]) => (row[place(name)] ?? '').trim();
     const kind = KINDS.find((known) => known === (cell('kind').toLowerCase() || 'respelling'));
+    const part = ENTRY_PARTS.find((known) => known === cell('part').toLowerCase());
     const entry = {
       written: cell('written'),
       said: cell('said'),
       kind: kind ?? 'respelling',
       caseSensitive: cell('case').toLowerCase() === 'exact',
+      ...(part === undefined ? {} : { partOfSpeech: part }),
     };
     const problem =
       entry.written === '' || entry.said === ''
@@ -40,11 +42,12 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
 
 /** Writes entries as such a table. Cells that a spreadsheet would take for a formula are not changed: a pronunciation may begin with any sign. */
 export function formatEntriesCsv(entries: readonly PronunciationEntry[]): string {
-  const rows = entries.map(({ written, said, kind, caseSensitive }) => [
+  const rows = entries.map(({ written, said, kind, caseSensitive, partOfSpeech }) => [
     written,
     said,
     kind,
     caseSensitive ? 'exact' : '',
+    partOfSpeech === undefined || partOfSpeech === 'any' ? '' : partOfSpeech,
   ]);
   return `${Papa.unparse([[...COLUMNS], ...rows], { newline: '\n' })}\n`;
 }

@@ -13,7 +13,14 @@ export interface PronunciationEntry {
   readonly said: string;
   /** Whether capitals must be as written ("Polish" but not "polish"). */
   readonly caseSensitive: boolean;
+  /** The entry is for the word in this part of speech alone; for any without it. */
+  readonly partOfSpeech?: EntryPart | 'any' | undefined;
 }
+
+/** "past" is a verb in the past tense or a past participle, as of "read". */
+export type EntryPart = 'noun' | 'verb' | 'past' | 'adjective';
+
+export const ENTRY_PARTS = ['noun', 'verb', 'past', 'adjective'] as const satisfies readonly EntryPart[];
 
 /**
  * The sounds of an entry in IPA; `undefined` for an alias, which is said as other words.

@@ -1,7 +1,7 @@
 import { formatIpa, parseIpa } from './ipa.ts';
 import { withPluralEnding } from './inflection.ts';
 import { syllablesOf } from './respelling.ts';
-import { entryIpa, type PronunciationEntry } from './entry.ts';
+import { entryIpa, type EntryPart, type PronunciationEntry } from './entry.ts';
 
 /** What a lexicon says of one or more displayed words. */
 export interface LexiconHit {
@@ -42,14 +42,21 @@ export class Lexicon {
    * What is said for the words that begin at `index`, if an entry is for them; the entry with the most words counts. Possessives and plurals of a
    * word are carried along.
    * @param words displayed words of a sentence.
+   * @param plays whether the word at an index is of a part of speech; entries for one part alone are passed over without it.
    */
-  find(words: readonly string[], index: number): LexiconHit | undefined {
+  find(
+    words: readonly string[],
+    index: number,
+    plays: (index: number, part: EntryPart) => boolean = () => false,
+  ): LexiconHit | undefined {
     const written = plain(words[index] ?? '');
     const candidates = [written, ...stemsOf(written).map(({ stem }) => stem)].flatMap(
       (stem) => this.#byFirstWord.get(stem.toLowerCase()) ?? [],
     );
     const longestFirst = [...candidates].sort((a, b) => b.words.length - a.words.length);
     for (const prepared of longestFirst) {
+      const { partOfSpeech = 'any' } = prepared.entry;
+      if (partOfSpeech !== 'any' && !plays(index + prepared.words.length - 1, partOfSpeech)) continue;
       const hit = match(prepared, words.slice(index, index + prepared.words.length).map(plain));
       if (hit) return hit;
     }

@@ -1,6 +1,6 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { PronunciationError } from './ipa.ts';
-import { entryIpa, type EntryKind, type PronunciationEntry } from './entry.ts';
+import { ENTRY_PARTS, entryIpa, type EntryKind, type EntryPart, type PronunciationEntry } from './entry.ts';
 
 /** A lexicon file as it was read: its language and entries, and what was left out and why. */
 export interface PlsDocument {
@@ -10,6 +10,8 @@ export interface PlsDocument {
 }
 
 const NAMESPACE = 'http://www.w3.org/2005/01/pronunciation-lexicon';
+/** Names of parts of speech in the role of a lexeme. */
+const PART_NAMESPACE = 'urn:aurelfield:part-of-speech';
 const MAX_CHARACTERS = 5_000_000;
 
 /** The file is no pronunciation lexicon. */
@@ -92,7 +94,15 @@ function readLexeme(
     warnings.push(`“${graphemes[0] ?? ''}” was left out: ${error.message}`);
     return;
   }
-  for (const written of graphemes) entries.push({ written, kind, said: said.text, caseSensitive: false });
+  const partOfSpeech = partOfRole(attribute(lexeme, 'role'));
+  for (const written of graphemes)
+    entries.push({
+      written,
+      kind,
+      said: said.text,
+      caseSensitive: false,
+      ...(partOfSpeech === undefined ? {} : { partOfSpeech }),
+    });
 }
 
 function pronunciationOf(
@@ -110,6 +120,23 @@ function pronunciationOf(
   return chosen && { kind: kindOf(chosen.alphabet), text: text(chosen.node), alphabet: chosen.alphabet };
 }
 
+/**
+ * The part of speech that a lexeme's role names: by its own name, or by a tag of the CLAWS tagset as in the specification's example (VVI, VVD, NN1, JJ).
+ * Roles that name none are passed over.
+ */
+function partOfRole(role: string | undefined): EntryPart | undefined {
+  for (const name of role?.trim().split(/\s+/u) ?? []) {
+    const local = name.replace(/^.*:/u, '');
+    const own = ENTRY_PARTS.find((part) => part === local.toLowerCase());
+    if (own !== undefined) return own;
+    if (/^VV[DN]$/u.test(local)) return 'past';
+    if (/^VV/u.test(local)) return 'verb';
+    if (/^N[NP]/u.test(local)) return 'noun';
+    if (/^JJ/u.test(local)) return 'adjective';
+  }
+  return undefined;
+}
+
 function kindOf(alphabet: string): EntryKind | undefined {
   if (alphabet === 'alias') return 'alias';
   if (alphabet === 'ipa') return 'ipa';
@@ -118,24 +145,27 @@ function kindOf(alphabet: string): EntryKind | undefined {
 
 /** Writes entries as PLS 1.0 in IPA; entries of the same sound that follow each other share a lexeme. */
 export function formatPls(entries: readonly PronunciationEntry[], language: string): string {
-  const lexemes: { grapheme: string[]; phoneme?: string; alias?: string }[] = [];
+  const lexemes: { '@role'?: string; grapheme: string[]; phoneme?: string; alias?: string }[] = [];
   for (const entry of entries) {
     const ipa = entryIpa(entry);
     const last = lexemes.at(-1);
-    if (last && (ipa === undefined ? last.alias === entry.said : last.phoneme === ipa))
-      last.grapheme.push(entry.written);
+    const { partOfSpeech = 'any' } = entry;
+    const role = partOfSpeech === 'any' ? undefined : `part:${partOfSpeech}`;
+    const isSame = last && (ipa === undefined ? last.alias === entry.said : last.phoneme === ipa);
+    if (isSame && last['@role'] === role) last.grapheme.push(entry.written);
     else
-      lexemes.push(
-        ipa === undefined
-          ? { grapheme: [entry.written], alias: entry.said }
-          : { grapheme: [entry.written], phoneme: ipa },
-      );
+      lexemes.push({
+        ...(role ? { '@role': role } : {}),
+        grapheme: [entry.written],
+        ...(ipa === undefined ? { alias: entry.said } : { phoneme: ipa }),
+      });
   }
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
   const body = builder.build({
     lexicon: {
       '@version': '1.0',
       '@xmlns': NAMESPACE,
+      ...(lexemes.some((lexeme) => lexeme['@role']) ? { '@xmlns:part': PART_NAMESPACE } : {}),
       '@alphabet': 'ipa',
       '@xml:lang': language,
       lexeme: lexemes,

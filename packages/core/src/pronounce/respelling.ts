@@ -126,7 +126,8 @@ export function syllablesOf(phones: readonly Phone[]): Phone[][] {
 function isSecondHalf(phones: readonly Phone[], at: number): boolean {
   const [before, phone] = [phones[at - 1], phones[at]];
   if (!before || !phone || before.long || phone.stress !== undefined || phone.newSyllable) return false;
-  return DIPHTHONGS.has(before.symbol + phone.symbol);
+  // In "layer" the second vowel ends a diphthong and begins none.
+  return DIPHTHONGS.has(before.symbol + phone.symbol) && !isSecondHalf(phones, at - 1);
 }
 
 const DIPHTHONGS = new Set(['aɪ', 'aʊ', 'eɪ', 'ɔɪ', 'əʊ', 'oʊ', 'ɪə', 'eə', 'ʊə']);

@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest';
+import { Lexicon } from '../pronounce/lexicon.ts';
+import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { expandSentence } from './expand.ts';
 
 const say = (text: string, language = 'en-GB') =>
@@ -495,6 +497,62 @@ const CASES: Cases = {
     ['l’eau', "l'eau", 'fr'],
   ],
 };
+
+describe('emoji and citations', () => {
+  const chosen = (text: string, choices: Partial<SpokenChoices>, language = 'en-GB') =>
+    expandSentence(text, language, { choices: { ...DEFAULT_CHOICES, ...choices } }).map(
+      ({ text: written, spoken, rule }) => (spoken.length > 0 ? spoken.join(' ') : `[${written}: ${rule}]`),
+    );
+
+  // Names are the CLDR short names of Unicode's emoji list.
+  test.each([
+    ['🙂', 'slightly smiling face'],
+    ['❤️', 'red heart'],
+    ['👍🏽', 'thumbs up'],
+    ['🇬🇧', 'flag United Kingdom'],
+    ['👩🏽‍🌾', 'woman farmer'],
+    ['1️⃣', 'keycap 1'],
+  ])('%s → %s', (emoji, name) => {
+    expect(chosen(`so ${emoji}`, {})).toEqual(['so', name]);
+  });
+
+  test('emoji are left out by choice, and in a language that has no names for them', () => {
+    expect(chosen('yes 🙂', { emoji: 'left-out' })).toEqual(['yes', '[🙂: emoji left out]']);
+    expect(chosen('tak 🙂', {}, 'pl')).toEqual(['tak', '[🙂: emoji without a name in this language]']);
+  });
+
+  test.each([
+    ['It grew (Ward, 2011).', 'It grew'],
+    ['It grew (see Ward & Bell 1998, p. 4; Ash et al., 2004a) slowly [3].', 'It grew slowly'],
+    ['It grew [3, 5–7] and grew [12].', 'It grew and grew'],
+    ['In May (about 2011) it grew.', 'In May about twenty eleven it grew'],
+    ['The Ward (the large one) grew.', 'The Ward the large one grew'],
+  ])('%s without its citations', (text, said) => {
+    expect(
+      chosen(text, { citations: 'left-out' })
+        .filter((word) => !word.startsWith('['))
+        .join(' '),
+    ).toBe(said);
+  });
+
+  test('citations are said unless they are to be left out', () => {
+    expect(chosen('It grew (Ward, 2011).', {}).join(' ')).toBe('It grew Ward twenty eleven');
+  });
+});
+
+test('what goes before what: the place, the lexicon, the rules, the guess', () => {
+  const lexicon = new Lexicon([
+    { written: 'read', kind: 'respelling', said: 'RAYD', caseSensitive: false, partOfSpeech: 'past' },
+  ]);
+  const rulesOf = (text: string, options = {}) =>
+    expandSentence(text, 'en-GB', { lexicon, ...options }).map(({ ipa, rule }) => `${ipa ?? ''} ${rule}`);
+  expect(rulesOf('I read it yesterday')[1]).toBe('ˈɹeɪd pronunciation entry');
+  expect(rulesOf('I read daily')[1]).toBe('ɹiːd homograph');
+  const occurrences = [
+    { start: 2, entry: { written: 'x', kind: 'ipa', said: 'ɹɔd', caseSensitive: false } },
+  ] as const;
+  expect(rulesOf('I read it yesterday', { occurrences })[1]).toBe('ɹɔd pronunciation entry');
+});
 
 for (const [family, cases] of Object.entries(CASES)) {
   describe(family, () => {

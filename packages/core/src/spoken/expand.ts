@@ -1,8 +1,14 @@
+import { SentenceReader } from '../pronounce/homographs/guess.ts';
+import type { PronunciationEntry } from '../pronounce/entry.ts';
+import { Lexicon, type LexiconHit } from '../pronounce/lexicon.ts';
 import { baseLanguage } from '../text/language.ts';
+import { isEmoji } from '../text/emoji.ts';
 import { wordsOf } from '../text/words.ts';
+import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
+import { citationsIn } from './citations.ts';
+import { emojiName } from './emoji.ts';
 import { englishRules } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
-import type { Lexicon, LexiconHit } from '../pronounce/lexicon.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, Token } from './types.ts';
 
@@ -10,11 +16,22 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules, fr:
 /** What the label that opens a sentence is the label of. */
 export type LabelOf = 'question' | 'list-item';
 
+/** An entry for one word in one place. */
+export interface Occurrence {
+  /** Where the word stands in the sentence. */
+  readonly start: number;
+  readonly entry: PronunciationEntry;
+}
+
 export interface ExpandOptions {
   /** Pronunciation entries, which go before the rules. */
   readonly lexicon?: Lexicon | undefined;
+  /** Entries for single places, which go before all else. */
+  readonly occurrences?: readonly Occurrence[];
   /** The first word of the sentence is the label ("3", "b") of this. */
   readonly label?: LabelOf | undefined;
+  /** Everything is said by default. */
+  readonly choices?: SpokenChoices;
 }
 
 /** What is said before the number of a question. */
@@ -24,40 +41,87 @@ const ENTRY = 'pronunciation entry';
 
 /**
  * Written sentence → its displayed words, each with the words that are said for it. The map is total and ordered: every
- * displayed word is there once, in the order of the text, and says at least one word. The first rule that applies decides; a language without rules says what is
+ * displayed word is there once, in the order of the text, and says at least one word or names the choice that leaves it out. What goes before what: the entry for this place, what is left out by choice, entries of
+ * the lexicon, the language's rules (the first that applies), the guess for a word of several sounds, the word as written. A language without rules says what is
  * written and leaves its numbers to the engine.
  */
 export function expandSentence(
   text: string,
   language: string,
-  { lexicon, label }: ExpandOptions = {},
+  { lexicon, occurrences = [], label, choices = DEFAULT_CHOICES }: ExpandOptions = {},
 ): ExpandedWord[] {
   const tokens = tokensOf(text, language);
-  const written = lexicon ? tokens.map((token) => token.text) : [];
+  const written = tokens.map((token) => token.text);
+  const isEnglish = baseLanguage(language) === 'en';
+  const reader = isEnglish ? new SentenceReader(text, tokens) : undefined;
+  const plays =
+    reader && ((index: number, part: Parameters<SentenceReader['plays']>[1]) => reader.plays(index, part));
   const rules = RULES[baseLanguage(language)] ?? [];
+  const citations = choices.citations === 'left-out' ? citationsIn(text) : [];
   const words: ExpandedWord[] = [];
   let index = 0;
   while (index < tokens.length) {
-    if (index === 0 && label !== undefined && tokens[0]) {
-      words.push(labelWord(tokens[0], label, language));
+    const token = tokens[index];
+    if (token === undefined) break;
+    const { start, end } = token;
+    const single = (word: Pick<ExpandedWord, 'spoken' | 'rule' | 'ipa'>) => {
+      words.push({ text: token.text, start, end, ...word });
+      index += 1;
+    };
+    const here = occurrences.find((occurrence) => occurrence.start === start);
+    if (index === 0 && label !== undefined) {
+      words.push(labelWord(token, label, language));
       index += 1;
       continue;
     }
-    const hit = lexicon?.find(written, index);
+    if (here) {
+      const hit = new Lexicon([{ ...here.entry, written: token.text }]).find(written, index);
+      if (hit) {
+        words.push(...entryWords([token], hit, language));
+        index += 1;
+        continue;
+      }
+    }
+    if (citations.some((range) => start >= range.start && end <= range.end)) {
+      single({ spoken: [], rule: 'citation left out' });
+      continue;
+    }
+    if (isEmoji(token.text)) {
+      single(sayEmoji(token.text, isEnglish, choices));
+      continue;
+    }
+    const hit = lexicon?.find(written, index, plays);
     if (hit) {
       words.push(...entryWords(tokens.slice(index, index + hit.taken), hit, language));
       index += hit.taken;
       continue;
     }
-    const taken = firstMatch(rules, tokens, index, language) ?? plainMatch(tokens, index);
-    taken.spoken.forEach((spoken, nth) => {
-      const token = tokens[index + nth];
-      if (token)
-        words.push({ text: token.text, start: token.start, end: token.end, spoken, rule: taken.rule });
+    const taken = firstMatch(rules, tokens, index, language);
+    const guess = taken ? undefined : reader?.guess(index);
+    const variant = guess?.variants[guess.likely];
+    if (variant) {
+      single({ spoken: [plainWords(token.text).join('')], ipa: variant.ipa, rule: 'homograph' });
+      continue;
+    }
+    const match = taken ?? plainMatch(tokens, index);
+    match.spoken.forEach((spoken, nth) => {
+      const part = tokens[index + nth];
+      if (part) words.push({ text: part.text, start: part.start, end: part.end, spoken, rule: match.rule });
     });
-    index += taken.spoken.length;
+    index += match.spoken.length;
   }
   return words;
+}
+
+/** An emoji by its name, or the reason why it is not said. */
+function sayEmoji(
+  emoji: string,
+  isEnglish: boolean,
+  choices: SpokenChoices,
+): Pick<ExpandedWord, 'spoken' | 'rule'> {
+  if (choices.emoji === 'left-out') return { spoken: [], rule: 'emoji left out' };
+  if (!isEnglish) return { spoken: [], rule: 'emoji without a name in this language' };
+  return { spoken: emojiName(emoji) ?? ['emoji'], rule: 'emoji' };
 }
 
 /** The number or letter that a question or list item begins with: "question three", "B". */

@@ -6,6 +6,7 @@ import type { Range } from '../text/sentences.ts';
  */
 export interface ExpandedWord extends Range {
   readonly text: string;
+  /** Empty where the word is left out by choice; `rule` then says why. */
   readonly spoken: readonly string[];
   /** Sounds in IPA of its one spoken word, where a pronunciation entry gives them. */
   readonly ipa?: string;

@@ -1,5 +1,5 @@
 /** What a block is to a reader. Its text does not carry the mark ("#", "-") it was written with; a label ("1.", "b)") it does, since it is said. */
-export type BlockType = 'heading' | 'paragraph' | 'list-item' | 'question';
+export type BlockType = 'heading' | 'paragraph' | 'list-item' | 'question' | 'table-row' | 'picture';
 
 /** The smallest piece of a handout that is read as one thing, in reading order. */
 export interface Block {
@@ -8,7 +8,13 @@ export interface Block {
   readonly level?: number;
   /** The label that the text of a list item or question begins with, e.g. "3" or "b". */
   readonly label?: string;
+  /** Heads of a table's columns, on each of its rows but the head row itself. */
+  readonly heads?: readonly string[];
+  /** The cells of a table row are parted by tabs; a picture's text is its description. */
   readonly text: string;
   /** Where `text` begins in the source it was read from, in UTF-16 units. */
   readonly offset: number;
 }
+
+/** Parts the cells of a table row. */
+export const CELL_SEPARATOR = '\t';

@@ -7,7 +7,7 @@ const cases: readonly (readonly [name: string, source: string, blocks: readonly 
   ['lists', '- moss\n- peat\n\n3. ash\n4. Is it?', ['list-item:moss', 'list-item:peat', 'list-item(3):3. ash', 'question(4):4. Is it?']],
   ['nested lists', '- moss\n  - peat', ['list-item:moss', 'list-item:peat']],
   ['a quotation', '> Said he.', ['paragraph:Said he.']],
-  ['a table', '| time | height |\n|---|---|\n| 01:12 | 1.4 m |', ['paragraph:time, height', 'paragraph:01:12, 1.4 m']],
+  ['a table', '| time | height |\n|---|---|\n| 01:12 | 1.4 m |', ['table-row:time\theight', 'table-row:01:12\t1.4 m']],
   ['front matter', '---\ntitle: x\n---\n\nText.', ['paragraph:Text.']],
   ['code, rules and HTML are left out', 'One.\n\n```\nlet x;\n```\n\n---\n\n<script>alert(1)</script>\n\nTwo.', ['paragraph:One.', 'paragraph:Two.']],
   ['entities and escapes', 'Salt &amp; peat, 3 \\* 4 &lt; 20', ['paragraph:Salt & peat, 3 * 4 < 20']],

@@ -1,9 +1,9 @@
 import { lexer, type Token, type Tokens } from 'marked';
-import type { Block } from './document.ts';
+import { CELL_SEPARATOR, type Block } from './document.ts';
 import { partLongBlock } from './longBlocks.ts';
 
 /**
- * Markdown → blocks: headings, paragraphs, list items, quotations and table rows (cells joined by commas). Code, HTML and
+ * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their descriptions. Code, HTML and
  * rules are left out; links and emphasis give their text. Offsets count in the text of all blocks joined by a line break,
  * since inline marks have no place in what is read.
  */
@@ -36,7 +36,7 @@ function collect(tokens: readonly Token[], out: Omit<Block, 'offset'>[]): void {
         push(out, { type: 'heading', level: (token as Tokens.Heading).depth, text: plain(token) });
         break;
       case 'paragraph':
-        push(out, { type: 'paragraph', text: plain(token) });
+        collectParagraph(token as Tokens.Paragraph, out);
         break;
       case 'blockquote':
         collect((token as Tokens.Blockquote).tokens, out);
@@ -50,6 +50,22 @@ function collect(tokens: readonly Token[], out: Omit<Block, 'offset'>[]): void {
       default:
     }
   }
+}
+
+/** A paragraph; a picture in it is a block of its own. */
+function collectParagraph({ tokens }: Tokens.Paragraph, out: Omit<Block, 'offset'>[]): void {
+  let inline: Token[] = [];
+  const close = () => {
+    push(out, { type: 'paragraph', text: plainInline(inline) });
+    inline = [];
+  };
+  for (const token of tokens) {
+    if (token.type === 'image') {
+      close();
+      push(out, { type: 'picture', text: (token as Tokens.Image).text });
+    } else inline.push(token);
+  }
+  close();
 }
 
 function collectList(list: Tokens.List, out: Omit<Block, 'offset'>[]): void {
@@ -72,9 +88,14 @@ function collectList(list: Tokens.List, out: Omit<Block, 'offset'>[]): void {
 }
 
 function collectTable(table: Tokens.Table, out: Omit<Block, 'offset'>[]): void {
-  for (const row of [table.header, ...table.rows]) {
-    push(out, { type: 'paragraph', text: row.map((cell) => plainInline(cell.tokens)).join(', ') });
-  }
+  const cellsOf = (row: readonly Tokens.TableCell[]) => row.map((cell) => tidy(plainInline(cell.tokens)));
+  const heads = cellsOf(table.header);
+  const rows: readonly (readonly Tokens.TableCell[])[] = [table.header, ...table.rows];
+  rows.forEach((row, i) => {
+    const cells = cellsOf(row);
+    if (cells.every((cell) => cell === '')) return;
+    out.push({ type: 'table-row', text: cells.join(CELL_SEPARATOR), ...(i > 0 ? { heads } : {}) });
+  });
 }
 
 function plain(token: Token): string {
@@ -98,8 +119,12 @@ function plainInline(tokens: readonly Token[]): string {
 }
 
 function push(out: Omit<Block, 'offset'>[], block: Omit<Block, 'offset'>): void {
-  const text = unescapeEntities(block.text).replace(/\s+/gu, ' ').trim();
+  const text = tidy(block.text);
   if (text !== '') out.push({ ...block, text });
+}
+
+function tidy(text: string): string {
+  return unescapeEntities(text).replace(/\s+/gu, ' ').trim();
 }
 
 const ENTITIES: Readonly<Record<string, string>> = {

@@ -18,7 +18,7 @@ const cases: readonly (readonly [text: string, words: readonly string[], languag
   ['.5 of it', ['.5', 'of', 'it']],
   ['a - b', ['a', 'b']],
   ['*bold* and _thin_', ['bold', 'and', '_thin_']],
-  ['😀 smile 👍🏽', ['smile']],
+  ['😀 smile👍🏽 🇬🇧👩🏽‍🌾!', ['😀', 'smile', '👍🏽', '🇬🇧', '👩🏽‍🌾']],
   ['— … “” ()', []],
   ['مرحبا بالعالم، كيف الحال؟', ['مرحبا', 'بالعالم', 'كيف', 'الحال'], 'ar'],
   ['川は曲がる。', ['川', 'は', '曲がる'], 'ja'],

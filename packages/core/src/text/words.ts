@@ -1,3 +1,4 @@
+import { emojiIn, hasEmoji } from './emoji.ts';
 import type { Range } from './sentences.ts';
 
 const segmenters = new Map<string, Intl.Segmenter>();
@@ -22,17 +23,29 @@ const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀�
 
 /**
  * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the
- * punctuation around it; a dash between two words parts them. Pieces with nothing to say (a lone dash, quotes, emoji) are no words.
+ * punctuation around it; a dash between two words parts them, and an emoji is a word of its own. Pieces with nothing to say (a lone dash, quotes) are no words.
  * Ranges are relative to `text`, in order, and do not overlap.
  */
 export function wordsOf(text: string, language: string): Range[] {
   const words: Range[] = [];
   for (const run of text.matchAll(/\S+/gu)) {
-    // The word breaker is slow on long texts, and most runs between spaces are one word as they are.
-    if (NEEDS_BREAKING.test(run[0])) breakRun(text, run.index, run[0], language, words);
-    else addWord(text, run.index, run.index + run[0].length, words);
+    if (hasEmoji(run[0])) {
+      let at = 0;
+      for (const { start, end } of emojiIn(run[0])) {
+        addRun(text, run.index + at, run[0].slice(at, start), language, words);
+        words.push({ start: run.index + start, end: run.index + end });
+        at = end;
+      }
+      addRun(text, run.index + at, run[0].slice(at), language, words);
+    } else addRun(text, run.index, run[0], language, words);
   }
   return words;
+}
+
+function addRun(text: string, from: number, run: string, language: string, words: Range[]): void {
+  // The word breaker is slow on long texts, and most runs between spaces are one word as they are.
+  if (NEEDS_BREAKING.test(run)) breakRun(text, from, run, language, words);
+  else addWord(text, from, from + run.length, words);
 }
 
 function breakRun(text: string, from: number, run: string, language: string, words: Range[]): void {

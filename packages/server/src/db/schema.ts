@@ -1,5 +1,12 @@
 import type { Look } from '@aurelfield/api';
-import type { LoudnessChoice, Pauses, PronunciationEntry, SpeechPlan } from '@aurelfield/core';
+import type {
+  LoudnessChoice,
+  Pauses,
+  PlacedEntry,
+  PronunciationEntry,
+  SpeechPlan,
+  SpokenChoices,
+} from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -78,6 +85,10 @@ export const profiles = pgTable(
     pitch: doublePrecision('pitch').notNull(),
     loudness: loudnessChoice('loudness').notNull().default('usual'),
     pauses: jsonb('pauses').$type<Pauses>().notNull(),
+    choices: jsonb('choices')
+      .$type<SpokenChoices>()
+      .notNull()
+      .default({ emoji: 'named', citations: 'said', announcements: 'none' }),
     look: jsonb('look').$type<Look>().notNull(),
     createdAt: now('created_at'),
   },
@@ -90,6 +101,9 @@ export const profiles = pgTable(
 
 export const scope = pgEnum('scope', ['pupil', 'class', 'subject', 'school']);
 export const entryKind = pgEnum('entry_kind', ['respelling', 'ipa', 'x-sampa', 'alias']);
+
+/** Entries for one part of speech go before those for all. */
+export const entryPart = pgEnum('entry_part', ['noun', 'verb', 'past', 'adjective', 'any']);
 
 /** How words are said; entries of one scope and value are a list. */
 export const pronunciations = pgTable(
@@ -104,11 +118,25 @@ export const pronunciations = pgTable(
     kind: entryKind('kind').notNull(),
     said: text('said').notNull(),
     caseSensitive: boolean('case_sensitive').notNull().default(false),
+    partOfSpeech: entryPart('part_of_speech').notNull().default('any'),
     createdAt: now('created_at'),
   },
   (table) => [
-    uniqueIndex('pronunciations_one_form').on(table.schoolId, table.scope, table.scopeValue, table.written),
+    uniqueIndex('pronunciations_one_form').on(
+      table.schoolId,
+      table.scope,
+      table.scopeValue,
+      table.written,
+      table.partOfSpeech,
+    ),
   ],
+);
+
+/** Words that a teacher has heard and found right: doubtful no more. In lower case. */
+export const acceptedWords = pgTable(
+  'accepted_words',
+  { schoolId: schoolId(), word: text('word').notNull() },
+  (table) => [primaryKey({ columns: [table.schoolId, table.word] })],
 );
 
 export const sourceKind = pgEnum('source_kind', ['typed', 'file']);
@@ -145,7 +173,14 @@ export const sources = pgTable('sources', {
   content: bytes('content').notNull(),
 });
 
-export const blockType = pgEnum('block_type', ['heading', 'paragraph', 'list-item', 'question']);
+export const blockType = pgEnum('block_type', [
+  'heading',
+  'paragraph',
+  'list-item',
+  'question',
+  'table-row',
+  'picture',
+]);
 
 export const blocks = pgTable(
   'blocks',
@@ -158,9 +193,29 @@ export const blocks = pgTable(
     type: blockType('type').notNull(),
     level: integer('level'),
     label: text('label'),
+    /** Heads of a table's columns. */
+    heads: jsonb('heads').$type<readonly string[]>(),
     text: text('text').notNull(),
   },
   (table) => [primaryKey({ columns: [table.handoutId, table.position] })],
+);
+
+/** How one word is said in one place of a handout, for everyone. */
+export const occurrences = pgTable(
+  'occurrences',
+  {
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    schoolId: schoolId(),
+    block: integer('block').notNull(),
+    /** Where the word stands in the block's text, and what is written there. */
+    start: integer('start').notNull(),
+    written: text('written').notNull(),
+    kind: entryKind('kind').notNull(),
+    said: text('said').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.handoutId, table.block, table.start] })],
 );
 
 /** A sentence's audio, by the hash of its plan. The samples lie in the clip folder under the same key. */
@@ -187,6 +242,7 @@ export interface ReadingSettings {
   readonly pitch: number;
   readonly pauses: Pauses;
   readonly loudness: LoudnessChoice;
+  readonly choices?: SpokenChoices;
 }
 
 export const readings = pgTable(
@@ -209,6 +265,8 @@ export const readings = pgTable(
     settings: jsonb('settings').$type<ReadingSettings>().notNull(),
     /** Entries that were in force, in order of precedence. */
     lexicon: jsonb('lexicon').$type<readonly PronunciationEntry[]>().notNull().default([]),
+    /** Entries for single places, which go before them. */
+    occurrences: jsonb('occurrences').$type<readonly PlacedEntry[]>().notNull().default([]),
     /** Blocks whose sentences are planned; planning goes on from here after a stop. */
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),
@@ -242,6 +300,18 @@ export const readingSentences = pgTable(
     primaryKey({ columns: [table.readingId, table.position] }),
     index('reading_sentences_clip').on(table.schoolId, table.clipKey),
   ],
+);
+
+/** Characters a school sent to a priced voice service, by month ("2026-11"). */
+export const pricedUse = pgTable(
+  'priced_use',
+  {
+    schoolId: schoolId(),
+    engine: text('engine').notNull(),
+    month: text('month').notNull(),
+    characters: integer('characters').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.schoolId, table.engine, table.month] })],
 );
 
 export const jobKind = pgEnum('job_kind', ['make', 'export']);

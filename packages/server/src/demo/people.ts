@@ -1,5 +1,5 @@
 import type { EntryInput, Look, PupilInput } from '@aurelfield/api';
-import { DEFAULT_PAUSES } from '@aurelfield/core';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES } from '@aurelfield/core';
 
 /** The demo teacher's sign-in; shown on the sign-in screen while the demo school exists. */
 export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-and-peat' } as const;
@@ -20,6 +20,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: -1,
       loudness: 'usual',
       pauses: { comma: 0.4, sentence: 0.9, paragraph: 1.6, heading: 1.8 },
+      choices: DEFAULT_CHOICES,
       look: { ...LOOK, textSize: 24, lineSpacing: 2 },
     },
   },
@@ -32,6 +33,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: 0,
       loudness: 'usual',
       pauses: { comma: 0.12, sentence: 0.28, paragraph: 0.5, heading: 0.6 },
+      choices: DEFAULT_CHOICES,
       look: LOOK,
     },
   },
@@ -44,6 +46,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: 0,
       loudness: 'usual',
       pauses: DEFAULT_PAUSES,
+      choices: DEFAULT_CHOICES,
       look: { ...LOOK, ground: 'reed', lit: 'word', lineSpacing: 2.2 },
     },
   },
@@ -56,6 +59,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: 0,
       loudness: 'usual',
       pauses: DEFAULT_PAUSES,
+      choices: DEFAULT_CHOICES,
       look: { ...LOOK, ground: 'tide' },
     },
   },
@@ -68,6 +72,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: 0,
       loudness: 'louder',
       pauses: DEFAULT_PAUSES,
+      choices: DEFAULT_CHOICES,
       look: LOOK,
     },
   },
@@ -80,6 +85,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pitch: 0,
       loudness: 'usual',
       pauses: { comma: 0.25, sentence: 0.55, paragraph: 1, heading: 1.2 },
+      choices: DEFAULT_CHOICES,
       look: { ...LOOK, textSize: 44, lineSpacing: 1.7, ground: 'heather' },
     },
   },
@@ -100,6 +106,7 @@ export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [
     said: 'SAL-oh',
     kind: 'respelling',
     caseSensitive: false,
+    partOfSpeech: 'any',
     scope: 'school',
     scopeValue: '',
   },
@@ -108,6 +115,7 @@ export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [
     said: 'JAW-ree',
     kind: 'respelling',
     caseSensitive: false,
+    partOfSpeech: 'any',
     scope: 'school',
     scopeValue: '',
   },
@@ -116,6 +124,7 @@ export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [
     said: 'SFAG-num',
     kind: 'respelling',
     caseSensitive: false,
+    partOfSpeech: 'any',
     scope: 'subject',
     scopeValue: 'Science',
   },

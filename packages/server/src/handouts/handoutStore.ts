@@ -5,13 +5,14 @@ import {
   type HandoutInput,
   type HandoutPatch,
   type HandoutSummary,
+  type Occurrence,
 } from '@aurelfield/api';
 import type { Block } from '@aurelfield/core';
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../db/database.ts';
-import { blocks, handouts, jobs, pupils, readings, sources } from '../db/schema.ts';
-import { notFound } from '../http/problem.ts';
+import { blocks, handouts, jobs, occurrences, pupils, readings, sources } from '../db/schema.ts';
+import { HttpProblem, notFound } from '../http/problem.ts';
 import { countWords, handoutBlocks, type UploadedFile } from './intake.ts';
 
 /** The source as it is downloaded again. */
@@ -44,7 +45,11 @@ export class HandoutStore {
     if (!row) throw notFound('This handout');
     const ready = await this.#readyPupils(schoolId);
     const ownBlocks = await this.blocks(schoolId, handoutId);
-    return handoutSchema.parse({ ...toSummary(row, ready.get(handoutId) ?? []), blocks: ownBlocks });
+    return handoutSchema.parse({
+      ...toSummary(row, ready.get(handoutId) ?? []),
+      blocks: ownBlocks,
+      occurrences: await this.occurrences(schoolId, handoutId),
+    });
   }
 
   /** The blocks in reading order. */
@@ -54,13 +59,60 @@ export class HandoutStore {
       .from(blocks)
       .where(and(eq(blocks.handoutId, handoutId), eq(blocks.schoolId, schoolId)))
       .orderBy(asc(blocks.position));
-    return rows.map(({ type, level, label, text }) => ({
+    return rows.map(({ type, level, label, heads, text }) => ({
       type,
       ...(level === null ? {} : { level }),
       ...(label === null ? {} : { label }),
+      ...(heads === null ? {} : { heads }),
       text,
       offset: 0,
     }));
+  }
+
+  /** Words that are said their own way in one place, in reading order. */
+  async occurrences(schoolId: string, handoutId: string): Promise<Occurrence[]> {
+    const rows = await this.#db
+      .select()
+      .from(occurrences)
+      .where(and(eq(occurrences.handoutId, handoutId), eq(occurrences.schoolId, schoolId)))
+      .orderBy(asc(occurrences.block), asc(occurrences.start));
+    return rows.map(({ block, start, written, kind, said }) => ({ block, start, written, kind, said }));
+  }
+
+  /** Sets how a word is said in one place. @throws HttpProblem 409 when something else is written there. */
+  async setOccurrence(schoolId: string, handoutId: string, occurrence: Occurrence): Promise<void> {
+    await this.row(schoolId, handoutId);
+    const { block, start, written, kind, said } = occurrence;
+    const text = (await this.blocks(schoolId, handoutId))[block]?.text;
+    if (text?.slice(start, start + written.length) !== written)
+      throw new HttpProblem(
+        409,
+        'moved',
+        `“${written}” does not stand there any more. Load the page again and choose the word once more.`,
+      );
+    await this.#db
+      .insert(occurrences)
+      .values({ handoutId, schoolId, ...occurrence })
+      .onConflictDoUpdate({
+        target: [occurrences.handoutId, occurrences.block, occurrences.start],
+        set: { written, kind, said },
+      });
+  }
+
+  /** Takes back how a word is said in one place. */
+  async removeOccurrence(schoolId: string, handoutId: string, block: number, start: number): Promise<void> {
+    const removed = await this.#db
+      .delete(occurrences)
+      .where(
+        and(
+          eq(occurrences.handoutId, handoutId),
+          eq(occurrences.schoolId, schoolId),
+          eq(occurrences.block, block),
+          eq(occurrences.start, start),
+        ),
+      )
+      .returning({ block: occurrences.block });
+    if (removed.length === 0) throw notFound('This pronunciation');
   }
 
   /** Stores a handout with its source: the file as uploaded, or the text as typed. */
@@ -94,6 +146,7 @@ export class HandoutStore {
         type: block.type,
         level: block.level ?? null,
         label: block.label ?? null,
+        heads: block.heads ?? null,
         text: block.text,
       }));
       for (let at = 0; at < rows.length; at += ROWS_PER_INSERT)
@@ -211,6 +264,7 @@ function toSummary({ handout, sourceKind, sourceName }: SelectedRow, readyFor: s
 
 function contentHash(found: readonly Block[]): string {
   const hash = createHash('sha256');
-  for (const { type, level, label, text } of found) hash.update(JSON.stringify([type, level, label, text]));
+  for (const { type, level, label, heads, text } of found)
+    hash.update(JSON.stringify([type, level, label, text, ...(heads ? [heads] : [])]));
   return hash.digest('hex');
 }

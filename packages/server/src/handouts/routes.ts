@@ -1,4 +1,10 @@
-import { handoutInputSchema, handoutPatchSchema, intakeRequestSchema, MAX_FILE_BYTES } from '@aurelfield/api';
+import {
+  handoutInputSchema,
+  handoutPatchSchema,
+  intakeRequestSchema,
+  MAX_FILE_BYTES,
+  occurrenceSchema,
+} from '@aurelfield/api';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router, type Request } from 'express';
 import multer from 'multer';
@@ -7,8 +13,11 @@ import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
+import { checkSaid } from '../pronunciations/checkSaid.ts';
 import type { HandoutStore } from './handoutStore.ts';
 import { examine, readTextFile, type UploadedFile } from './intake.ts';
+
+const placeSchema = z.object({ block: z.coerce.number().int(), start: z.coerce.number().int() });
 
 /** The shelf: take in, look at, change, put away and bring back handouts. */
 export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Router {
@@ -62,6 +71,19 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
   router.post('/handouts/:id/restore', async (request, response) => {
     await store.setDeleted(schoolOf(request), idParam(request), false);
     response.status(204).end();
+  });
+
+  router.put('/handouts/:id/occurrences', async (request, response) => {
+    const occurrence = occurrenceSchema.parse(request.body);
+    checkSaid(occurrence);
+    await store.setOccurrence(schoolOf(request), idParam(request), occurrence);
+    response.json(await store.get(schoolOf(request), idParam(request)));
+  });
+
+  router.delete('/handouts/:id/occurrences/:block/:start', async (request, response) => {
+    const { block, start } = placeSchema.parse(request.params);
+    await store.removeOccurrence(schoolOf(request), idParam(request), block, start);
+    response.json(await store.get(schoolOf(request), idParam(request)));
   });
 
   router.get('/handouts/:id/source', async (request, response) => {

@@ -60,8 +60,14 @@ export class PronunciationStore {
         ),
       )
       // The enum's own order is that of precedence.
-      .orderBy(asc(pronunciations.scope), asc(pronunciations.written));
-    return rows.map(({ written, kind, said, caseSensitive }) => ({ written, kind, said, caseSensitive }));
+      .orderBy(asc(pronunciations.scope), asc(pronunciations.partOfSpeech), asc(pronunciations.written));
+    return rows.map(({ written, kind, said, caseSensitive, partOfSpeech }) => ({
+      written,
+      kind,
+      said,
+      caseSensitive,
+      partOfSpeech,
+    }));
   }
 
   /** @throws HttpProblem 409 when the list has the written form already. */
@@ -87,6 +93,7 @@ export class PronunciationStore {
       eq(pronunciations.scope, input.scope),
       eq(pronunciations.scopeValue, input.scopeValue),
       eq(pronunciations.written, input.written),
+      eq(pronunciations.partOfSpeech, input.partOfSpeech),
     );
     const [other] = await this.#db.select({ id: pronunciations.id }).from(pronunciations).where(same);
     if (other && other.id !== entryId)
@@ -124,10 +131,10 @@ export class PronunciationStore {
         'too-many',
         `A list may have ${MOST_ENTRIES.toLocaleString('en-GB')} entries; this file has ${entries.length.toLocaleString('en-GB')}.`,
       );
-    const before = new Set((await this.listOf(schoolId, list)).map(({ written }) => written));
-    const byWritten = new Map(entries.map((entry) => [entry.written, entry]));
+    const before = new Set((await this.listOf(schoolId, list)).map(formOf));
+    const byForm = new Map(entries.map((entry) => [formOf(entry), entry]));
     await this.#db.transaction(async (tx) => {
-      for (const { written, kind, said, caseSensitive } of byWritten.values()) {
+      for (const { written, kind, said, caseSensitive, partOfSpeech = 'any' } of byForm.values()) {
         await tx
           .insert(pronunciations)
           .values({
@@ -138,6 +145,7 @@ export class PronunciationStore {
             kind,
             said,
             caseSensitive,
+            partOfSpeech,
           })
           .onConflictDoUpdate({
             target: [
@@ -145,14 +153,26 @@ export class PronunciationStore {
               pronunciations.scope,
               pronunciations.scopeValue,
               pronunciations.written,
+              pronunciations.partOfSpeech,
             ],
             set: { kind, said, caseSensitive },
           });
       }
     });
-    const replaced = [...byWritten.keys()].filter((written) => before.has(written)).length;
-    return { added: byWritten.size - replaced, replaced };
+    const replaced = [...byForm.keys()].filter((form) => before.has(form)).length;
+    return { added: byForm.size - replaced, replaced };
   }
+}
+
+/** A list has one entry for a written form in a part of speech. */
+function formOf({
+  written,
+  partOfSpeech = 'any',
+}: {
+  written: string;
+  partOfSpeech?: string | undefined;
+}): string {
+  return `${partOfSpeech} ${written}`;
 }
 
 function toEntry({
@@ -163,6 +183,7 @@ function toEntry({
   kind,
   said,
   caseSensitive,
+  partOfSpeech,
 }: typeof pronunciations.$inferSelect): Entry {
-  return entrySchema.parse({ id, scope, scopeValue, written, kind, said, caseSensitive });
+  return entrySchema.parse({ id, scope, scopeValue, written, kind, said, caseSensitive, partOfSpeech });
 }

@@ -1,30 +1,30 @@
 import {
+  acceptSchema,
+  id,
   checkRequestSchema,
   entryInputSchema,
   hearRequestSchema,
   listSchema,
-  type Checked,
   type Imported,
 } from '@aurelfield/api';
 import {
   DEFAULT_PACE,
   DEFAULT_PAUSES,
-  entryIpa,
   formatEntriesCsv,
   formatPls,
-  ipaToEspeak,
+  homographVariants,
   ipaToRespelling,
   Lexicon,
   parseEntriesCsv,
   parsePls,
   planHandout,
   PlsError,
-  PronunciationError,
   type PronunciationEntry,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import multer from 'multer';
+import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { decodeUpload } from '../handouts/intake.ts';
 import { attachment } from '../http/attachment.ts';
@@ -32,6 +32,9 @@ import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
+import type { AcceptedStore } from './acceptedStore.ts';
+import { checkSaid } from './checkSaid.ts';
+import type { DoubtfulService } from './doubtfulService.ts';
 import type { PronunciationStore } from './pronunciationStore.ts';
 
 const LANGUAGE = 'en-GB';
@@ -42,6 +45,8 @@ export function pronunciationRoutes(
   store: PronunciationStore,
   pupils: PupilStore,
   voices: VoiceRegistry,
+  accepted: AcceptedStore,
+  doubtful: DoubtfulService,
 ): Router {
   const router = Router();
   const upload = multer({
@@ -56,13 +61,13 @@ export function pronunciationRoutes(
 
   router.post('/pronunciations', async (request, response) => {
     const input = entryInputSchema.parse(request.body);
-    checked(input);
+    checkSaid(input);
     response.status(201).json(await store.add(schoolOf(request), input));
   });
 
   router.put('/pronunciations/:id', async (request, response) => {
     const input = entryInputSchema.parse(request.body);
-    checked(input);
+    checkSaid(input);
     response.json(await store.update(schoolOf(request), idParam(request), input));
   });
 
@@ -72,12 +77,38 @@ export function pronunciationRoutes(
   });
 
   router.post('/pronunciations/check', (request, response) => {
-    response.json(checked(checkRequestSchema.parse(request.body)));
+    response.json(checkSaid(checkRequestSchema.parse(request.body)));
+  });
+
+  router.get('/handouts/:id/doubtful', async (request, response) => {
+    const { pupilId } = z.object({ pupilId: id }).parse(request.query);
+    response.json(await doubtful.find(schoolOf(request), idParam(request), pupilId));
+  });
+
+  router.post('/pronunciations/accepted', async (request, response) => {
+    await accepted.add(schoolOf(request), acceptSchema.parse(request.body).word);
+    response.status(204).end();
+  });
+
+  router.delete('/pronunciations/accepted', async (request, response) => {
+    await accepted.remove(schoolOf(request), acceptSchema.parse(request.body).word);
+    response.status(204).end();
+  });
+
+  router.get('/pronunciations/variants', (request, response) => {
+    const { word } = z.object({ word: z.string().max(120) }).parse(request.query);
+    response.json(
+      (homographVariants(word) ?? []).map(({ ipa, meaning }) => ({
+        ipa,
+        meaning,
+        respelling: ipaToRespelling(ipa),
+      })),
+    );
   });
 
   router.post('/pronunciations/hear', async (request, response) => {
     const { pupilId, ...entry } = hearRequestSchema.parse(request.body);
-    checked(entry);
+    checkSaid(entry);
     const profile =
       pupilId === undefined ? undefined : (await pupils.get(schoolOf(request), pupilId)).profile;
     const voice = voices.voiceFor(LANGUAGE, profile?.voices);
@@ -125,18 +156,6 @@ export function pronunciationRoutes(
   });
 
   return router;
-}
-
-/** @throws HttpProblem that tells what is wrong with the pronunciation. */
-function checked(entry: Pick<PronunciationEntry, 'said' | 'kind'>): Checked {
-  try {
-    const ipa = entryIpa(entry);
-    if (ipa === undefined) return { ipa: null, respelling: null, changes: [] };
-    return { ipa, respelling: ipaToRespelling(ipa), changes: [...ipaToEspeak(ipa).changes] };
-  } catch (error) {
-    if (error instanceof PronunciationError) throw new HttpProblem(422, 'pronunciation', error.message);
-    throw error;
-  }
 }
 
 function readList(file: { name: string; bytes: Uint8Array }): {

@@ -91,11 +91,11 @@ function toPupil({
   pupil: typeof pupils.$inferSelect;
   profile: typeof profiles.$inferSelect;
 }): Pupil {
-  const { voices, pace, pitch, loudness, pauses, look } = profile satisfies Profile;
+  const { voices, pace, pitch, loudness, pauses, choices, look } = profile satisfies Profile;
   return pupilSchema.parse({
     id: pupil.id,
     name: pupil.name,
     note: pupil.note,
-    profile: { voices, pace, pitch, loudness, pauses, look },
+    profile: { voices, pace, pitch, loudness, pauses, choices, look },
   });
 }

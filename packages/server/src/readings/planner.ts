@@ -63,6 +63,7 @@ export class Planner {
         for (const sentence of planHandout(blocks, reading.language, voice, reading.settings, {
           firstBlock: nextBlock,
           lexicon,
+          occurrences: reading.occurrences,
         })) {
           if (sentence.block !== nextBlock) break;
           batch.push(sentence);

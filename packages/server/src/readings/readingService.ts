@@ -1,10 +1,13 @@
-import type { Reading, ReadingSentence } from '@aurelfield/api';
+import type { LeftOutView, Occurrence, Reading, ReadingSentence } from '@aurelfield/api';
 import {
   baseLanguage,
+  DEFAULT_CHOICES,
   displayedIntervals,
+  leftOutOf,
   Lexicon,
   speedForPace,
   toSamples,
+  type PlacedEntry,
   type ProfileSettings,
   type PronunciationEntry,
 } from '@aurelfield/core';
@@ -23,7 +26,7 @@ import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const PLAN_VERSION = 6;
+const PLAN_VERSION = 7;
 const MAKING_AT_ONCE = 2;
 const MAKING_BATCH = 64;
 
@@ -57,7 +60,7 @@ export class ReadingService {
       handouts.row(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
-    const { voices: chosen, pace, pitch, loudness, pauses } = pupil.profile;
+    const { voices: chosen, pace, pitch, loudness, pauses, choices } = pupil.profile;
     const voice = voices.voiceFor(handout.language, chosen);
     if (!voice) throw noVoice(handout.language, voices);
     const engineVersion = voices.engineVersion(voice.id) ?? '';
@@ -66,6 +69,7 @@ export class ReadingService {
       className: handout.className,
       subject: handout.subject,
     });
+    const occurrences = (await handouts.occurrences(schoolId, handoutId)).map(toPlacedEntry);
     const planHash = createHash('sha256')
       .update(
         JSON.stringify([
@@ -81,7 +85,11 @@ export class ReadingService {
           pauses.sentence,
           pauses.paragraph,
           pauses.heading,
+          choices.emoji,
+          choices.citations,
+          choices.announcements,
           lexicon,
+          occurrences,
         ]),
       )
       .digest('hex');
@@ -101,9 +109,11 @@ export class ReadingService {
           pitch,
           loudness,
           pauses,
+          choices,
           speed: await this.#speed(handout, pupil.profile, lexicon),
         },
         lexicon,
+        occurrences,
       }));
     const reading = await planner.begin(row);
     if (!(await jobs.latest(row.id, 'make')))
@@ -186,6 +196,13 @@ export class ReadingService {
     await progress(planned.sentences, planned.sentences);
   }
 
+  /** What the handout shows and this reading does not say. */
+  async leftOut(schoolId: string, readingId: string): Promise<LeftOutView[]> {
+    const reading = await this.#parts.readings.get(schoolId, readingId);
+    const blocks = await this.#parts.handouts.blocks(schoolId, reading.handoutId);
+    return leftOutOf(blocks, reading.language, reading.settings.choices ?? DEFAULT_CHOICES);
+  }
+
   /** Adds what is counted to a reading's row. */
   async describe(row: ReadingRow): Promise<Reading> {
     const { readings, voices, jobs } = this.#parts;
@@ -217,7 +234,7 @@ export class ReadingService {
   /** The speed that brings this handout out at the pupil's pace. */
   async #speed(
     { schoolId, id, language }: { readonly schoolId: string; readonly id: string; readonly language: string },
-    profile: Pick<ProfileSettings, 'pace' | 'pauses'>,
+    profile: Pick<ProfileSettings, 'pace' | 'pauses' | 'choices'>,
     lexicon: readonly PronunciationEntry[],
   ): Promise<number> {
     const blocks = await this.#parts.handouts.blocks(schoolId, id);
@@ -241,6 +258,10 @@ export class ReadingService {
       ),
     );
   }
+}
+
+function toPlacedEntry({ block, start, written, kind, said }: Occurrence): PlacedEntry {
+  return { block, start, entry: { written, kind, said, caseSensitive: true } };
 }
 
 function partsOf(

@@ -28,6 +28,10 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
     response.json(await service.sentences(schoolOf(request), idParam(request), from, to));
   });
 
+  router.get('/readings/:id/left-out', async (request, response) => {
+    response.json(await service.leftOut(schoolOf(request), idParam(request)));
+  });
+
   router.post('/readings/:id/sentences/make', async (request, response) => {
     const { from, to } = sentenceRangeSchema.parse(request.body);
     response.json(

@@ -1,10 +1,10 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import { stressOnSyllables, type SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
 import { threadRunner } from '../pool/threadRunner.ts';
 import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
-import type { EspeakRequest } from './speaker.ts';
+import type { EspeakRequest, EspeakWords } from './speaker.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
 export interface EspeakOptions {
@@ -22,7 +22,7 @@ export class EspeakEngine implements SpeechEngine {
   /** Engine build, then the version of our way of timing and cutting its audio. */
   readonly version = 'espeak-ng-emscripten-0.3.5/4';
   readonly voices = ESPEAK_VOICES;
-  readonly #pool: RunnerPool<EspeakRequest, SpokenClip>;
+  readonly #pool: RunnerPool<EspeakRequest | EspeakWords, SpokenClip | string[]>;
 
   constructor(options: EspeakOptions = {}) {
     this.#pool = new RunnerPool(
@@ -42,7 +42,7 @@ export class EspeakEngine implements SpeechEngine {
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
     const voice = ESPEAK_VOICES.find(({ id }) => id === plan.voice);
     if (voice === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
-    return this.#pool.run(
+    const clip = await this.#pool.run(
       {
         identifier: voice.identifier,
         ...espeakSpeed(voice.identifier, plan.speed),
@@ -56,5 +56,16 @@ export class EspeakEngine implements SpeechEngine {
         timeout: options.timeout ?? DEFAULT_TIMEOUT,
       },
     );
+    return clip as SpokenClip;
+  }
+
+  async pronounce(voiceId: string, words: readonly string[], options: SpeakOptions = {}): Promise<string[]> {
+    const voice = ESPEAK_VOICES.find(({ id }) => id === voiceId);
+    if (voice === undefined) throw new SpeechError('failed', `There is no voice “${voiceId}”.`);
+    const said = (await this.#pool.run(
+      { identifier: voice.identifier, words },
+      { signal: options.signal, urgent: true, timeout: options.timeout ?? DEFAULT_TIMEOUT },
+    )) as string[];
+    return said.map(stressOnSyllables);
   }
 }

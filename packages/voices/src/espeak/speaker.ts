@@ -4,7 +4,7 @@ import { shapeClip } from '../clip/shapeClip.ts';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
-import { engineText } from './text.ts';
+import { engineText, sayable } from './text.ts';
 import { wordTimes } from './wordTimes.ts';
 
 /** A plan with what the engine needs to be told beside it. */
@@ -19,6 +19,12 @@ export interface EspeakRequest {
   /** The engine's own pitch, 0 to 99. */
   readonly pitch: number;
   readonly plan: SpeechPlan;
+}
+
+/** Words whose sounds are asked for instead of a sentence. */
+export interface EspeakWords {
+  readonly identifier: string;
+  readonly words: readonly string[];
 }
 
 /** The synthesis was asked to stop. */
@@ -58,6 +64,16 @@ export class Speaker {
     );
     applyGain(clip.pcm, request.gain, ESPEAK_SAMPLE_RATE);
     return clip;
+  }
+
+  /** How words are said one by one, in IPA with stress before the vowel. */
+  pronounce({ identifier, words }: EspeakWords): string[] {
+    this.#engine.set_voice(identifier);
+    return words.map((word) =>
+      this.#synthesize(sayable(word))
+        .events.flatMap(({ type, id }) => (type === 'phoneme' && typeof id === 'string' ? id : []))
+        .join(''),
+    );
   }
 
   #synthesize(text: string): { pcm: Int16Array; events: EspeakEvent[] } {

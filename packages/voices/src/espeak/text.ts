@@ -42,6 +42,6 @@ export function engineText(plan: SpeechPlan): EngineText {
 }
 
 /** Takes out what the engine would read as a command or mark of its own. */
-function sayable(word: string): string {
+export function sayable(word: string): string {
   return word.replace(/[[\]<>|{}\s]/gu, '') || '-';
 }

@@ -2,14 +2,14 @@ import { parentPort, workerData } from 'node:worker_threads';
 import type { SpokenClip } from '../engine.ts';
 import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/threadRunner.ts';
 import { loadEspeak } from './module.ts';
-import { Speaker, type EspeakRequest } from './speaker.ts';
+import { Speaker, type EspeakRequest, type EspeakWords } from './speaker.ts';
 
 /** The engine's thread: loads it, says one sentence to warm it up, then answers requests one by one. */
 const port = parentPort;
 if (port === null) throw new Error('This file runs as a worker thread.');
 
 const { cancelFlag } = workerData as WorkerSetup;
-const send = (message: WorkerMessage<SpokenClip>, transfer: ArrayBuffer[] = []) =>
+const send = (message: WorkerMessage<SpokenClip | string[]>, transfer: ArrayBuffer[] = []) =>
   port.postMessage(message, transfer);
 
 const speaker = new Speaker(await loadEspeak(), () => Atomics.load(cancelFlag, 0) === 1);
@@ -33,8 +33,12 @@ speaker.speak({
   },
 });
 
-port.on('message', ({ request }: WorkerRequest<EspeakRequest>) => {
+port.on('message', ({ request }: WorkerRequest<EspeakRequest | EspeakWords>) => {
   try {
+    if ('words' in request) {
+      send({ type: 'done', response: speaker.pronounce(request) });
+      return;
+    }
     const response = speaker.speak(request);
     send({ type: 'done', response }, [response.pcm.buffer as ArrayBuffer]);
   } catch (error) {

@@ -13,7 +13,7 @@ import {
 } from './festivalRunner.ts';
 import { findFestival } from './presence.ts';
 import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
-import { festivalText } from './text.ts';
+import { festivalText, ipaOfPhones } from './text.ts';
 import type { FestivalVoice } from './voices.ts';
 
 export interface FestivalOptions {
@@ -22,6 +22,18 @@ export interface FestivalOptions {
   readonly program?: FestivalProgram;
 }
 
+const ONE_WORD: SpeechPlan = {
+  voice: '',
+  engineVersion: '',
+  language: 'en-US',
+  words: [],
+  sounds: [],
+  breaks: [],
+  end: 'statement',
+  speed: 150,
+  pitch: 0,
+  loudness: 'usual',
+};
 const DEFAULT_TIMEOUT = 20_000;
 /** A long sentence may take longer. Milliseconds a word. */
 const TIMEOUT_PER_WORD = 300;
@@ -63,6 +75,16 @@ export class FestivalEngine implements SpeechEngine {
     const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
     applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice), plan.loudness), sampleRate);
     return clip;
+  }
+
+  async pronounce(voiceId: string, words: readonly string[], options: SpeakOptions = {}): Promise<string[]> {
+    const said: string[] = [];
+    for (const word of words) {
+      const plan: SpeechPlan = { ...ONE_WORD, voice: voiceId, words: [word] };
+      const { phones } = await this.say(plan, 1, { ...options, priority: 'listening', phones: true });
+      said.push(ipaOfPhones(phones.map(({ name }) => name)));
+    }
+    return said;
   }
 
   /** The engine's own sound and times at one of its own rates, before anything is cut: for calibration and checks. */

@@ -1,4 +1,4 @@
-import { ipaToArpabet, type SpeechPlan } from '@aurelfield/core';
+import { arpabetToIpa, ipaToArpabet, type SpeechPlan } from '@aurelfield/core';
 import anyAscii from 'any-ascii';
 
 /** The text that is handed to the engine: one token for each spoken word. */
@@ -41,6 +41,19 @@ export function festivalPhones(ipa: string): string {
     .map((phone) => (phone === 'AH0' ? 'ax0' : phone.toLowerCase()))
     .join(' ');
 }
+
+/** Phones of the engine → IPA without stress, which it does not tell. */
+export function ipaOfPhones(phones: readonly string[]): string {
+  const arpabet = phones
+    .filter((phone) => phone !== 'pau')
+    .map((phone) => EXTRA_PHONES[phone] ?? phone.toUpperCase());
+  return arpabetToIpa(arpabet.map((phone) => (phone === 'AX' ? 'AH0' : phone)).join(' '));
+}
+
+/** Phones beside those of the CMU dictionary. */
+const EXTRA_PHONES: Readonly<Record<string, string>> = {
+  axr: 'ER0', dx: 'D', el: 'L', em: 'M', en: 'N', nx: 'N', hv: 'HH',
+}; // prettier-ignore
 
 /** A word in the letters the engine knows. A single capital stays one, since it stands for the letter's name. */
 function plainLetters(word: string): string {

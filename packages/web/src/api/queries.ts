@@ -26,7 +26,7 @@ import { z } from 'zod';
 import { ask, rememberSession, request } from './client.ts';
 
 /** What the screens know of the server, each with its key. */
-const KEYS = {
+export const KEYS = {
   session: ['session'],
   handouts: ['handouts'],
   pupils: ['pupils'],

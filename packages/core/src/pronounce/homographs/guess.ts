@@ -1,6 +1,7 @@
+import type { EntryPart } from '../entry.ts';
 import { withPluralEnding } from '../inflection.ts';
 import { HOMOGRAPHS, type Homograph, type Variant } from './table.ts';
-import { tagWords, type PartOfSpeech, type TaggedWord } from './tagger.ts';
+import { tagWords, type TaggedWord } from './tagger.ts';
 
 /** A displayed word with its place in the sentence. */
 export interface PlacedWord {
@@ -32,9 +33,13 @@ export class SentenceReader {
     this.#words = words;
   }
 
-  /** The part of speech of the word at this index; `undefined` where the tagger does not tell. */
-  partOfSpeech(index: number): PartOfSpeech | undefined {
-    return this.#tagAt(index)?.partOfSpeech;
+  /** Whether the word at this index is of a part of speech in its sentence. */
+  plays(index: number, part: EntryPart): boolean {
+    const tag = this.#tagAt(index);
+    const isRead = plain(this.#words[index]?.text ?? '') === 'read';
+    if (part === 'past') return isRead ? this.guess(index)?.likely === 1 : (tag?.isPast ?? false);
+    if (part === 'verb' && isRead) return this.guess(index)?.likely === 0;
+    return tag?.partOfSpeech === part;
   }
 
   /** Which sound the word at this index has, where it could have several. */

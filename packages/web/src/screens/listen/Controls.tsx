@@ -1,7 +1,7 @@
+import type { Handout } from '@aurelfield/api';
 import { LoaderCircle, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
 import type { Score } from '../../player/score.ts';
@@ -10,6 +10,7 @@ import { Choice } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { recall, remember } from '../../ui/memory.ts';
 import { clock } from '../../ui/say.ts';
+import { ThisWord, type PlacedWord } from './ThisWord.tsx';
 import { KEYS } from './useKeys.ts';
 
 const RATE_KEY = 'aurelfield:rate';
@@ -54,12 +55,14 @@ interface ControlsProps {
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
   readonly score: Score;
-  /** The word it stands at, as written. */
-  readonly word: string | undefined;
+  readonly handout: Handout;
+  readonly pupilId: string;
+  /** The word it stands at. */
+  readonly word: PlacedWord | undefined;
 }
 
 /** Play, sentence back and on, playback speed, where it is, and the keys that do the same. */
-export function Controls({ player, state, score, word }: ControlsProps) {
+export function Controls({ player, state, score, handout, pupilId, word }: ControlsProps) {
   const going = state.status === 'playing' || state.status === 'loading';
   useEffect(() => {
     const kept = RATES.find((rate) => rate === recall(RATE_KEY));
@@ -87,9 +90,7 @@ export function Controls({ player, state, score, word }: ControlsProps) {
         <Elapsed player={player} score={score} />
       </Row>
       <Row className="end">
-        {word !== undefined && !going && (
-          <Link to={`/pronunciations?written=${encodeURIComponent(word)}`}>Is “{word}” said wrongly?</Link>
-        )}
+        {word !== undefined && !going && <ThisWord handout={handout} pupilId={pupilId} word={word} />}
         <span aria-hidden>Speed</span>
         <Choice
           label="Playback speed"

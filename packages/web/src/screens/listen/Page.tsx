@@ -1,4 +1,6 @@
 import type { BlockView, Look, ReadingSentence } from '@aurelfield/api';
+import { CELL_SEPARATOR } from '@aurelfield/core';
+import { ImageIcon } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
 import styled, { css } from 'styled-components';
 import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
@@ -45,6 +47,24 @@ const Section = styled.div`
   .item {
     padding-inline-start: 1.6em;
     position: relative;
+  }
+
+  .row {
+    display: grid;
+    grid-auto-flow: column;
+    grid-auto-columns: minmax(0, 1fr);
+    gap: 0 1em;
+    border-bottom: 1px solid var(--line);
+  }
+
+  .head {
+    font-weight: 650;
+  }
+
+  .picture {
+    padding: 0.6em 0.9em;
+    border-inline-start: 3px solid var(--edge);
+    font-style: italic;
   }
 
   .label {
@@ -148,9 +168,13 @@ const BlockRow = memo(function BlockRow({
   wholeSentence,
   player,
 }: BlockRowProps) {
-  const text = partsOf(block.text, sentences).map((part) =>
+  const text = partsOf(block.text, sentences).map((part, nth, all) =>
     part.sentence === undefined ? (
-      part.text
+      block.type === 'table-row' ? (
+        emptyCells(part.text, nth, all.length)
+      ) : (
+        part.text
+      )
     ) : (
       <Sentence
         key={part.sentence.index}
@@ -177,6 +201,14 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
   if (block.type === 'heading')
     return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
   if (block.type === 'paragraph') return <p>{children}</p>;
+  if (block.type === 'table-row')
+    return <p className={block.heads === undefined ? 'row head' : 'row'}>{children}</p>;
+  if (block.type === 'picture')
+    return (
+      <p className="picture">
+        <ImageIcon size={20} aria-label="Picture:" /> {children}
+      </p>
+    );
   return (
     <p className="item">
       {block.label === undefined && <span className="label">•</span>}
@@ -210,6 +242,13 @@ function Words({
       {text.slice(sentence.words.at(-1)?.end ?? sentence.start, sentence.end)}
     </>
   );
+}
+
+/** Between two filled cells of a row stands one separator more than there are empty cells; before the first and after the last as many as there are. */
+function emptyCells(between: string, nth: number, count: number): React.ReactNode {
+  const separators = between.split(CELL_SEPARATOR).length - 1;
+  const empty = nth > 0 && nth < count - 1 ? separators - 1 : separators;
+  return Array.from({ length: Math.max(0, empty) }, (_, i) => <span key={`${nth} ${i}`} />);
 }
 
 function partsOf(

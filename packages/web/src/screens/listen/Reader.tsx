@@ -11,8 +11,10 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { clock, count } from '../../ui/say.ts';
 import { Controls } from './Controls.tsx';
+import { LeftOut } from './LeftOut.tsx';
 import { Page } from './Page.tsx';
 import { Save } from './Save.tsx';
+import type { PlacedWord } from './ThisWord.tsx';
 import { Timeline } from './Timeline.tsx';
 import { useKeys } from './useKeys.ts';
 
@@ -56,6 +58,7 @@ export function Reader({ handout, pupil, reading }: ReaderProps) {
           {progress.voice.label} · {progress.pace} words a minute
           {progress.duration === null ? '' : ` · ${clock(progress.duration)} long`}
         </Fact>
+        <LeftOut reading={reading} />
         <Save reading={reading} pupilName={pupil.name} />
       </Facts>
       {making && job && (
@@ -131,16 +134,25 @@ function Listening({
       />
       <Desk aria-label="Listening">
         <Timeline player={player} score={score} sentence={state.sentence} />
-        <Controls player={player} state={state} score={score} word={wordAtPlace(player, score, handout)} />
+        <Controls
+          player={player}
+          state={state}
+          score={score}
+          handout={handout}
+          pupilId={pupil.id}
+          word={wordAtPlace(player, score, handout)}
+        />
       </Desk>
     </>
   );
 }
 
-function wordAtPlace(player: ReadingPlayer, score: Score, handout: Handout): string | undefined {
+function wordAtPlace(player: ReadingPlayer, score: Score, handout: Handout): PlacedWord | undefined {
   const sentence = score.sentences[player.place.sentence];
   const word = sentence?.words[player.place.word];
-  return word && handout.blocks[sentence.block]?.text.slice(word.start, word.end);
+  if (!sentence || !word) return undefined;
+  const written = handout.blocks[sentence.block]?.text.slice(word.start, word.end);
+  return written === undefined ? undefined : { written, block: sentence.block, start: word.start };
 }
 
 declare global {

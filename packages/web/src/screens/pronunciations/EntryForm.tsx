@@ -10,6 +10,7 @@ import { Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
+import { PART_NAMES } from './lists.ts';
 import { ScopeFields } from './ScopeFields.tsx';
 
 const KINDS = [
@@ -18,6 +19,11 @@ const KINDS = [
   { id: 'x-sampa', name: 'In X-SAMPA, as in "s{l@U' },
   { id: 'alias', name: 'As other words' },
 ] as const;
+
+const PARTS = (['any', 'noun', 'verb', 'past', 'adjective'] as const).map((id) => ({
+  id,
+  name: PART_NAMES[id],
+}));
 
 const Tick = styled(Checkbox)`
   display: flex;
@@ -53,7 +59,15 @@ interface EntryFormProps {
 /** A word and how it is said; tells at once what becomes of it and lets it be heard before it is kept. */
 export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
   const [input, setInput] = useState<EntryInput>(
-    entry ?? { written, said: '', kind: 'respelling', caseSensitive: false, scope: 'school', scopeValue: '' },
+    entry ?? {
+      written,
+      said: '',
+      kind: 'respelling',
+      caseSensitive: false,
+      partOfSpeech: 'any',
+      scope: 'school',
+      scopeValue: '',
+    },
   );
   const [tried, setTried] = useState(false);
   const save = useSaveEntry();
@@ -110,6 +124,12 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
       >
         Only with capitals as written
       </Tick>
+      <Choice
+        label="Only as"
+        value={input.partOfSpeech}
+        options={PARTS}
+        onChange={(partOfSpeech) => setInput({ ...input, partOfSpeech })}
+      />
       <ScopeFields
         scope={input.scope}
         scopeValue={input.scopeValue}

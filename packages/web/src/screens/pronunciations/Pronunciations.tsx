@@ -12,10 +12,11 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useSound } from '../../ui/useSound.ts';
+import { Doubtful } from './Doubtful.tsx';
 import { EntryForm } from './EntryForm.tsx';
 import { ListFiles } from './ListFiles.tsx';
 import { Scheme } from './Scheme.tsx';
-import { KIND_NAMES, listName } from './lists.ts';
+import { KIND_NAMES, listName, PART_NAMES } from './lists.ts';
 
 const Columns = styled.div`
   display: grid;
@@ -65,6 +66,7 @@ export function Pronunciations() {
   const entries = usePronunciations();
   const pupils = usePupils();
   const [edited, setEdited] = useState<Entry>();
+  const [written, setWritten] = useState(query.get('written') ?? '');
   const [search, setSearch] = useState('');
   const groups = useMemo(() => groupByList(entries.data ?? [], search), [entries.data, search]);
   return (
@@ -102,13 +104,20 @@ export function Pronunciations() {
               </Entries>
             </section>
           ))}
+          <Doubtful
+            pupils={pupils.data ?? []}
+            onPutRight={(word) => {
+              setEdited(undefined);
+              setWritten(word);
+            }}
+          />
           {search !== '' && groups.length === 0 && <p>No word here is written like “{search}”.</p>}
         </div>
         <div>
           <EntryForm
-            key={edited?.id ?? 'new'}
+            key={edited?.id ?? `new ${written}`}
             entry={edited}
-            written={query.get('written') ?? ''}
+            written={written}
             pupils={pupils.data ?? []}
             onDone={() => setEdited(undefined)}
           />
@@ -141,6 +150,7 @@ function EntryRow({ entry, onEdit }: { readonly entry: Entry; readonly onEdit: (
         <Fact>
           {KIND_NAMES[entry.kind]}
           {entry.caseSensitive ? ', capitals as written' : ''}
+          {entry.partOfSpeech === 'any' ? '' : `, only as ${PART_NAMES[entry.partOfSpeech]}`}
         </Fact>
         {(error ?? (remove.isError ? messageOf(remove.error) : undefined)) !== undefined && (
           <Notice kind="error">{error ?? messageOf(remove.error)}</Notice>

@@ -7,6 +7,14 @@ export const KIND_NAMES: Readonly<Record<EntryInput['kind'], string>> = {
   alias: 'other words',
 };
 
+export const PART_NAMES: Readonly<Record<EntryInput['partOfSpeech'], string>> = {
+  any: 'any word of this spelling',
+  noun: 'a noun',
+  verb: 'a verb',
+  past: 'a verb in the past',
+  adjective: 'an adjective',
+};
+
 export const SCOPES: readonly { readonly id: Scope; readonly name: string }[] = [
   { id: 'school', name: 'The whole school' },
   { id: 'subject', name: 'A subject' },

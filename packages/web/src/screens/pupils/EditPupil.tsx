@@ -1,5 +1,12 @@
 import { pupilInputSchema, type Profile, type Pupil, type PupilInput } from '@aurelfield/api';
-import { baseLanguage, DEFAULT_PACE, DEFAULT_PAUSES, PACE_RANGE, PITCH_RANGE } from '@aurelfield/core';
+import {
+  baseLanguage,
+  DEFAULT_CHOICES,
+  DEFAULT_PACE,
+  DEFAULT_PAUSES,
+  PACE_RANGE,
+  PITCH_RANGE,
+} from '@aurelfield/core';
 import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -32,6 +39,7 @@ const NEW_PUPIL: PupilInput = {
     pitch: 0,
     loudness: 'usual',
     pauses: DEFAULT_PAUSES,
+    choices: DEFAULT_CHOICES,
     look: { textSize: 22, lineSpacing: 1.8, ground: 'plain', lit: 'word-and-sentence' },
   },
 };
@@ -46,6 +54,21 @@ const GROUNDS = [
 const LOUDNESS = [
   { id: 'usual', name: 'As usual' },
   { id: 'louder', name: 'Louder, for noisy rooms' },
+] as const;
+
+const EMOJI = [
+  { id: 'named', name: 'By their names' },
+  { id: 'left-out', name: 'Left out' },
+] as const;
+
+const CITATIONS = [
+  { id: 'said', name: 'Said, as in (Ward, 2011)' },
+  { id: 'left-out', name: 'Left out' },
+] as const;
+
+const ANNOUNCEMENTS = [
+  { id: 'none', name: 'Said as they stand' },
+  { id: 'headings', name: 'Announced: “heading” is said first' },
 ] as const;
 
 const LIT = [
@@ -83,7 +106,7 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
   const setProfile = (change: Partial<Profile>) =>
     setInput((before) => ({ ...before, profile: { ...before.profile, ...change } }));
   const { profile } = input;
-  const { pauses, look } = profile;
+  const { pauses, choices, look } = profile;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
@@ -153,6 +176,25 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
           {pause('sentence', 'After a sentence')}
           {pause('paragraph', 'After a paragraph')}
           {pause('heading', 'After a heading')}
+          <h2>What is said</h2>
+          <Choice
+            label="Emoji"
+            value={choices.emoji}
+            options={EMOJI}
+            onChange={(emoji) => setProfile({ choices: { ...choices, emoji } })}
+          />
+          <Choice
+            label="Sources in brackets"
+            value={choices.citations}
+            options={CITATIONS}
+            onChange={(citations) => setProfile({ choices: { ...choices, citations } })}
+          />
+          <Choice
+            label="Headings"
+            value={choices.announcements}
+            options={ANNOUNCEMENTS}
+            onChange={(announcements) => setProfile({ choices: { ...choices, announcements } })}
+          />
         </Sheet>
         <Sheet>
           <h2>The page</h2>
@@ -247,7 +289,7 @@ function Voices({
 function Hear({ profile }: { readonly profile: Profile }) {
   const [text, setText] = useState(SAMPLE);
   const { play, error } = useSound();
-  const { voices, pace, pitch, loudness, pauses } = profile;
+  const { voices, pace, pitch, loudness, pauses, choices } = profile;
   return (
     <>
       <Field label="A sentence to try it on" rows={3} value={text} onChange={setText} />
@@ -255,7 +297,11 @@ function Hear({ profile }: { readonly profile: Profile }) {
         <Button
           onPress={() =>
             play(() =>
-              fetchSample({ text, language: 'en-GB', profile: { voices, pace, pitch, loudness, pauses } }),
+              fetchSample({
+                text,
+                language: 'en-GB',
+                profile: { voices, pace, pitch, loudness, pauses, choices },
+              }),
             )
           }
           isDisabled={text.trim() === ''}

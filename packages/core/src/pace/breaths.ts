@@ -1,0 +1,67 @@
+import { baseLanguage } from '../text/language.ts';
+
+/** Words a clause may begin with; a reader short of breath takes it before one of them. */
+const OPENERS: Readonly<Record<string, ReadonlySet<string>>> = {
+  en: new Set(
+    'and but or so because although though while when where which who whose that if unless until after before since as than with'.split(
+      ' ',
+    ),
+  ),
+  fr: new Set(
+    'et mais ou donc car parce qui que dont quand lorsque si puisque comme afin pour avec'.split(' '),
+  ),
+};
+
+/** Spoken words that are said in one breath without a thought. Common practice, no source. */
+const LONGEST = 18;
+/** Fewer words than this are not set apart. */
+const SHORTEST = 5;
+
+/**
+ * Where a reader would take a breath in stretches that have no pause and are very long: before a word that opens a clause, as near to the middle as there is one.
+ * @param words displayed words in lower case, with how many spoken words each has.
+ * @param hasBreak whether a pause follows the word at an index.
+ * @returns indices of the words after which a breath is taken, in order.
+ */
+export function breathsIn(
+  words: readonly { readonly text: string; readonly spoken: number }[],
+  hasBreak: (index: number) => boolean,
+  language: string,
+): number[] {
+  const openers = OPENERS[baseLanguage(language)];
+  if (openers === undefined) return [];
+  const breaths: number[] = [];
+  let from = 0;
+  words.forEach((_, i) => {
+    if (i < words.length - 1 && !hasBreak(i)) return;
+    partStretch(words, from, i + 1, openers, breaths);
+    from = i + 1;
+  });
+  return breaths;
+}
+
+function partStretch(
+  words: readonly { readonly text: string; readonly spoken: number }[],
+  from: number,
+  to: number,
+  openers: ReadonlySet<string>,
+  breaths: number[],
+): void {
+  const lengths = words.slice(from, to).map(({ spoken }) => spoken);
+  const whole = lengths.reduce((sum, length) => sum + length, 0);
+  if (whole <= LONGEST) return;
+  let best: { at: number; distance: number } | undefined;
+  let before = 0;
+  for (let i = from; i < to; i++) {
+    const opens = i > from && openers.has(words[i]?.text ?? '') && !openers.has(words[i - 1]?.text ?? '');
+    if (opens && before >= SHORTEST && whole - before >= SHORTEST) {
+      const distance = Math.abs(before - whole / 2);
+      if (best === undefined || distance < best.distance) best = { at: i, distance };
+    }
+    before += words[i]?.spoken ?? 0;
+  }
+  if (best === undefined) return;
+  partStretch(words, from, best.at, openers, breaths);
+  breaths.push(best.at - 1);
+  partStretch(words, best.at, to, openers, breaths);
+}

@@ -1,0 +1,30 @@
+import { describe, expect, test } from 'vitest';
+import { DEFAULT_CHOICES } from '../spoken/choices.ts';
+import { leftOutOf } from './leftOut.ts';
+
+const blocks = (...texts: string[]) => texts.map((text) => ({ type: 'paragraph' as const, text, offset: 0 }));
+const found = (texts: string[], choices = {}) =>
+  leftOutOf(blocks(...texts), 'en-GB', { ...DEFAULT_CHOICES, ...choices }).map(
+    ({ block, text, rule }) => `${block} ${text}: ${rule}`,
+  );
+
+describe('what is left out', () => {
+  test('nothing of plain prose, whatever its punctuation', () => {
+    expect(found(['“Dr. Ward’s bog,” he said — (1,200 m²) is … old; isn’t it?', '* * *', '• one'])).toEqual(
+      [],
+    );
+  });
+
+  test('signs that have no words, emoji and citations by choice, each by its rule', () => {
+    expect(found(['It is wet ☂ here. Warm ♨ too 🙂 (Ward, 2011).', 'Dry ☼'])).toEqual([
+      '0 ☂: sign without words',
+      '0 ♨: sign without words',
+      '1 ☼: sign without words',
+    ]);
+    expect(found(['It is wet 🙂 (Ward, 2011).'], { emoji: 'left-out', citations: 'left-out' })).toEqual([
+      '0 🙂: emoji left out',
+      '0 Ward: citation left out',
+      '0 2011: citation left out',
+    ]);
+  });
+});

@@ -1,0 +1,12 @@
+/** What of a text is said, where readers differ. */
+export interface SpokenChoices {
+  /** Emoji by their names, or left out. */
+  readonly emoji: 'named' | 'left-out';
+  /** References such as (Ward, 2011) and [3]. */
+  readonly citations: 'said' | 'left-out';
+  /** Whether "heading" is said before a heading, and the head of its column before each cell of a table. */
+  readonly announcements: 'none' | 'headings';
+}
+
+/** Everything that is written is said, and nothing more. */
+export const DEFAULT_CHOICES: SpokenChoices = { emoji: 'named', citations: 'said', announcements: 'none' };

@@ -1,0 +1,96 @@
+import type { Doubtful } from '@aurelfield/api';
+import {
+  countSyllables,
+  doubtfulWords,
+  ipaToRespelling,
+  Lexicon,
+  type Block,
+  type DoubtfulWord,
+} from '@aurelfield/core';
+import type { Voice, VoiceRegistry } from '@aurelfield/voices';
+import type { HandoutStore } from '../handouts/handoutStore.ts';
+import { HttpProblem } from '../http/problem.ts';
+import { wordKnowledge } from '../language/knowledge.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { AcceptedStore } from './acceptedStore.ts';
+import type { PronunciationStore } from './pronunciationStore.ts';
+
+const SHOWN_AT_MOST = 100;
+const PLACES_AT_MOST = 5;
+/** Characters of the sentence around a word that are shown. */
+const AROUND = 40;
+
+export interface DoubtfulParts {
+  readonly handouts: HandoutStore;
+  readonly pupils: PupilStore;
+  readonly pronunciations: PronunciationStore;
+  readonly accepted: AcceptedStore;
+  readonly voices: VoiceRegistry;
+}
+
+/** Finds the words of a handout that a pupil's voice may say wrongly, with how it says them. */
+export class DoubtfulService {
+  readonly #parts: DoubtfulParts;
+
+  constructor(parts: DoubtfulParts) {
+    this.#parts = parts;
+  }
+
+  /** The most doubtful first. @throws HttpProblem 422 for a language without a dictionary or a voice. */
+  async find(
+    schoolId: string,
+    handoutId: string,
+    pupilId: string,
+  ): Promise<{ voice: string; words: Doubtful[] }> {
+    const { handouts, pupils, pronunciations, accepted, voices } = this.#parts;
+    const handout = await handouts.row(schoolId, handoutId);
+    const pupil = await pupils.get(schoolId, pupilId);
+    const knowledge = wordKnowledge(handout.language);
+    if (!knowledge)
+      throw new HttpProblem(
+        422,
+        'no-dictionary',
+        'Doubtful words are found in English handouts only: there is no dictionary of this language here.',
+      );
+    const voice = voices.voiceFor(handout.language, pupil.profile.voices);
+    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks this language.');
+    const entries = await pronunciations.inForce(schoolId, {
+      pupilId,
+      className: handout.className,
+      subject: handout.subject,
+    });
+    const blocks = await handouts.blocks(schoolId, handoutId);
+    const fine = await accepted.all(schoolId);
+    const found = doubtfulWords(
+      blocks,
+      handout.language,
+      { ...knowledge, isAccepted: (word) => fine.has(word.toLowerCase()) },
+      new Lexicon(entries),
+    ).slice(0, SHOWN_AT_MOST);
+    const said = await voices.pronounce(
+      voice.id,
+      found.map(({ written }) => written),
+    );
+    return { voice: voice.label, words: found.map((word, i) => toView(word, blocks, said?.[i], voice)) };
+  }
+}
+
+function toView(
+  word: DoubtfulWord,
+  blocks: readonly Block[],
+  ipa: string | undefined,
+  voice: Voice,
+): Doubtful {
+  const readable = ipa !== undefined && ipa !== '' && voice.language.startsWith('en');
+  return {
+    written: word.written,
+    doubts: [...word.doubts],
+    places: word.places.slice(0, PLACES_AT_MOST).map(({ block, start, end }) => {
+      const text = blocks[block]?.text ?? '';
+      return { block, start, end, around: text.slice(Math.max(0, start - AROUND), end + AROUND) };
+    }),
+    ipa: ipa ?? null,
+    respelling: readable ? ipaToRespelling(ipa) : null,
+    syllables: readable ? countSyllables(ipa) : null,
+  };
+}

@@ -1,0 +1,66 @@
+import {
+  doubtfulListSchema,
+  handoutSchema,
+  leftOutSchema,
+  variantSchema,
+  type Occurrence,
+} from '@aurelfield/api';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
+import { ask, request } from './client.ts';
+import { KEYS } from './queries.ts';
+
+/** Words of a handout that a pupil's voice may say wrongly. */
+export function useDoubtful(handoutId: string | undefined, pupilId: string | undefined) {
+  return useQuery({
+    queryKey: [...KEYS.pronunciations, 'doubtful', handoutId, pupilId],
+    queryFn: () => ask(doubtfulListSchema, `/handouts/${handoutId ?? ''}/doubtful?pupilId=${pupilId ?? ''}`),
+    enabled: handoutId !== undefined && pupilId !== undefined,
+    retry: false,
+  });
+}
+
+/** Notes that the voice says a word well, or takes that back. */
+export function useAcceptWord() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ word, back }: { word: string; back: boolean }) =>
+      request('/pronunciations/accepted', { method: back ? 'DELETE' : 'POST', json: { word } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: [...KEYS.pronunciations, 'doubtful'] }),
+  });
+}
+
+/** The ways in which a written word can be said, where there are several. */
+export function useVariants(word: string) {
+  return useQuery({
+    queryKey: ['variants', word],
+    queryFn: () => ask(z.array(variantSchema), `/pronunciations/variants?word=${encodeURIComponent(word)}`),
+    staleTime: Infinity,
+  });
+}
+
+/** Sets how one word is said in one place, or takes that back; the reading is planned anew. */
+export function useOccurrence(handoutId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ occurrence, back }: { occurrence: Occurrence; back: boolean }) =>
+      back
+        ? ask(handoutSchema, `/handouts/${handoutId}/occurrences/${occurrence.block}/${occurrence.start}`, {
+            method: 'DELETE',
+          })
+        : ask(handoutSchema, `/handouts/${handoutId}/occurrences`, { method: 'PUT', json: occurrence }),
+    onSuccess: async (handout) => {
+      client.setQueryData([...KEYS.handouts, handoutId], handout);
+      await client.invalidateQueries({ queryKey: ['reading', handoutId] });
+    },
+  });
+}
+
+/** What a reading shows and does not say. */
+export function useLeftOut(readingId: string) {
+  return useQuery({
+    queryKey: ['left-out', readingId],
+    queryFn: () => ask(z.array(leftOutSchema), `/readings/${readingId}/left-out`),
+    staleTime: Infinity,
+  });
+}

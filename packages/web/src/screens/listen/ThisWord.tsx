@@ -1,0 +1,139 @@
+import type { Handout, Occurrence } from '@aurelfield/api';
+import { useState } from 'react';
+import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { useOccurrence, useVariants } from '../../api/doubtQueries.ts';
+import { fetchHeard } from '../../api/queries.ts';
+import { Button, PlainButton } from '../../ui/Button.tsx';
+import { Field } from '../../ui/fields.tsx';
+import { Fact, Row } from '../../ui/layout.tsx';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { useSound } from '../../ui/useSound.ts';
+
+const Panel = styled(Popover)`
+  width: min(24rem, calc(100vw - 2rem));
+  max-height: 70vh;
+  overflow: auto;
+  padding: 1rem 1.2rem;
+  border: 1px solid var(--edge);
+  border-radius: var(--radius);
+  background: var(--surface);
+  box-shadow: var(--shadow);
+
+  h3 {
+    margin: 0 0 0.6rem;
+    font-size: 1.1rem;
+  }
+
+  form {
+    display: grid;
+    gap: 0.7rem;
+    margin-top: 0.8rem;
+  }
+
+  ul {
+    display: grid;
+    gap: 0.4rem;
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+
+  li > button {
+    width: 100%;
+    justify-content: flex-start;
+    text-align: start;
+    height: auto;
+  }
+`;
+
+/** A word of the handout and where it stands. */
+export interface PlacedWord {
+  readonly written: string;
+  readonly block: number;
+  readonly start: number;
+}
+
+interface ThisWordProps {
+  readonly handout: Handout;
+  readonly pupilId: string;
+  readonly word: PlacedWord;
+}
+
+/** How the word at the place of listening is said: here alone, or (in the lists) everywhere. */
+export function ThisWord({ handout, pupilId, word }: ThisWordProps) {
+  return (
+    <DialogTrigger>
+      <PlainButton>Is “{word.written}” said wrongly?</PlainButton>
+      <Panel placement="top end">
+        <Dialog aria-label={`How “${word.written}” is said`}>
+          {({ close }) => <Ways handout={handout} pupilId={pupilId} word={word} onDone={close} />}
+        </Dialog>
+      </Panel>
+    </DialogTrigger>
+  );
+}
+
+function Ways({ handout, pupilId, word, onDone }: ThisWordProps & { readonly onDone: () => void }) {
+  const variants = useVariants(word.written);
+  const change = useOccurrence(handout.id);
+  const [said, setSaid] = useState('');
+  const { play, error } = useSound();
+  const { block, start, written } = word;
+  const own = handout.occurrences.find((place) => place.block === block && place.start === start);
+  const set = (way: Pick<Occurrence, 'kind' | 'said'>) =>
+    change.mutate({ occurrence: { block, start, written, ...way }, back: false }, { onSuccess: onDone });
+  const wrong = change.isError ? messageOf(change.error) : error;
+  return (
+    <>
+      <h3>“{written}”, in this place</h3>
+      {own && (
+        <Row>
+          <Fact>Said here as {own.kind === 'ipa' ? `/${own.said}/` : own.said}</Fact>
+          <PlainButton onPress={() => change.mutate({ occurrence: own, back: true }, { onSuccess: onDone })}>
+            As everywhere else
+          </PlainButton>
+        </Row>
+      )}
+      {(variants.data?.length ?? 0) > 0 && (
+        <ul aria-label="Ways to say it">
+          {variants.data?.map(({ ipa, respelling, meaning }) => (
+            <li key={ipa}>
+              <Button onPress={() => set({ kind: 'ipa', said: ipa })} isDisabled={change.isPending}>
+                <span>
+                  <b>{respelling}</b> {meaning}
+                </span>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (said.trim() !== '') set({ kind: 'respelling', said });
+        }}
+      >
+        <Field label="Respelled, as in SAL-oh" value={said} onChange={setSaid} />
+        {wrong !== undefined && <Notice kind="error">{wrong}</Notice>}
+        <Row>
+          <Button
+            isDisabled={said.trim() === ''}
+            onPress={() =>
+              play(() => fetchHeard({ written, said, kind: 'respelling', caseSensitive: false, pupilId }))
+            }
+          >
+            Hear it
+          </Button>
+          <Button type="submit" isDisabled={said.trim() === '' || change.isPending}>
+            Say it so here
+          </Button>
+        </Row>
+      </form>
+      <p>
+        <Link to={`/pronunciations?written=${encodeURIComponent(written)}`}>Put it right everywhere</Link>
+      </p>
+    </>
+  );
+}
