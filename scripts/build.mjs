@@ -18,7 +18,7 @@ await build({
   bundle: true,
   platform: 'node',
   format: 'esm',
-  target: 'node20',
+  target: 'node20.19',
   sourcemap: true,
   packages: 'external',
   // Packages of this workspace are sources, not published code: they go into the bundle.

@@ -11,7 +11,7 @@ export { DEFAULT_CHOICES, type SpokenChoices } from './spoken/choices.ts';
 export { leftOutOf, type LeftOut } from './plan/leftOut.ts';
 export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy/doubtful.ts';
 export { LetterModel } from './literacy/letterModel.ts';
-export { countSyllables } from './literacy/syllables.ts';
+export { hasVowel } from './literacy/syllables.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
 export { homographVariants } from './pronounce/homographs/guess.ts';
 export { CELL_SEPARATOR } from './text/document.ts';

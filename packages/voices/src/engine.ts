@@ -48,8 +48,8 @@ export interface SpeechEngine {
    * @throws SpeechError when the engine fails; the signal's reason when cancelled.
    */
   speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip>;
-  /** How a voice says single words, in IPA, where the engine can tell. */
-  pronounce?(voiceId: string, words: readonly string[], options?: SpeakOptions): Promise<string[]>;
+  /** How a voice says single words, where the engine can tell: for each word its phones in IPA, stress before the vowel that has it. */
+  pronounce?(voiceId: string, words: readonly string[], options?: SpeakOptions): Promise<string[][]>;
 }
 
 /** An engine could not speak a sentence. `kind` tells a time-out and a crash from a sentence it cannot say. */

@@ -67,12 +67,12 @@ export class VoiceRegistry {
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 
-  /** How a voice says single words, in IPA; `undefined` where its engine cannot tell. */
+  /** How a voice says single words, as phones in IPA; `undefined` where its engine cannot tell. */
   async pronounce(
     voiceId: string,
     words: readonly string[],
     options?: SpeakOptions,
-  ): Promise<string[] | undefined> {
+  ): Promise<string[][] | undefined> {
     return this.#byVoice.get(voiceId)?.engine.pronounce?.(voiceId, words, options);
   }
 

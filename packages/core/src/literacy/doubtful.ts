@@ -1,5 +1,5 @@
 import type { Lexicon } from '../pronounce/lexicon.ts';
-import { homographVariants } from '../pronounce/homographs/guess.ts';
+import { isHardHomograph } from '../pronounce/homographs/guess.ts';
 import { expandSentence } from '../spoken/expand.ts';
 import type { Block } from '../text/document.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
@@ -92,6 +92,6 @@ function doubtsOf(written: string, opensSentence: boolean, knowledge: WordKnowle
   if (isName && !parts.every((part) => knowledge.isPronounced(part.toLowerCase()))) doubts.push('a name');
   if (!parts.every((part) => knowledge.isPronounced(part.toLowerCase()) || knowledge.isUsualSpelling(part)))
     doubts.push('rare spelling');
-  if (homographVariants(written)) doubts.push('several sounds');
+  if (isHardHomograph(written)) doubts.push('several sounds');
   return doubts;
 }

@@ -1,13 +1,14 @@
 import type { Doubtful } from '@aurelfield/api';
 import {
-  countSyllables,
   doubtfulWords,
+  hasVowel,
   ipaToRespelling,
   Lexicon,
+  stressOnSyllables,
   type Block,
   type DoubtfulWord,
 } from '@aurelfield/core';
-import type { Voice, VoiceRegistry } from '@aurelfield/voices';
+import type { VoiceRegistry } from '@aurelfield/voices';
 import type { HandoutStore } from '../handouts/handoutStore.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { wordKnowledge } from '../language/knowledge.ts';
@@ -71,17 +72,17 @@ export class DoubtfulService {
       voice.id,
       found.map(({ written }) => written),
     );
-    return { voice: voice.label, words: found.map((word, i) => toView(word, blocks, said?.[i], voice)) };
+    return { voice: voice.label, words: found.map((word, i) => toView(word, blocks, said?.[i])) };
   }
 }
 
 function toView(
   word: DoubtfulWord,
   blocks: readonly Block[],
-  ipa: string | undefined,
-  voice: Voice,
+  phones: readonly string[] | undefined,
 ): Doubtful {
-  const readable = ipa !== undefined && ipa !== '' && voice.language.startsWith('en');
+  const ipa = phones && stressOnSyllables(phones.join(''));
+  const respelling = ipa && ipaToRespelling(ipa);
   return {
     written: word.written,
     doubts: [...word.doubts],
@@ -90,7 +91,8 @@ function toView(
       return { block, start, end, around: text.slice(Math.max(0, start - AROUND), end + AROUND) };
     }),
     ipa: ipa ?? null,
-    respelling: readable ? ipaToRespelling(ipa) : null,
-    syllables: readable ? countSyllables(ipa) : null,
+    // Some accents have vowels for which the respelling has no letters.
+    respelling: respelling && /^[a-z-]+$/iu.test(respelling) ? respelling : null,
+    syllables: phones ? phones.filter(hasVowel).length : null,
   };
 }

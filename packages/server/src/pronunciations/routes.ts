@@ -85,12 +85,12 @@ export function pronunciationRoutes(
     response.json(await doubtful.find(schoolOf(request), idParam(request), pupilId));
   });
 
-  router.post('/pronunciations/accepted', async (request, response) => {
+  router.post('/accepted-words', async (request, response) => {
     await accepted.add(schoolOf(request), acceptSchema.parse(request.body).word);
     response.status(204).end();
   });
 
-  router.delete('/pronunciations/accepted', async (request, response) => {
+  router.delete('/accepted-words', async (request, response) => {
     await accepted.remove(schoolOf(request), acceptSchema.parse(request.body).word);
     response.status(204).end();
   });

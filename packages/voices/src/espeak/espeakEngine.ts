@@ -1,4 +1,4 @@
-import { stressOnSyllables, type SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
@@ -22,7 +22,7 @@ export class EspeakEngine implements SpeechEngine {
   /** Engine build, then the version of our way of timing and cutting its audio. */
   readonly version = 'espeak-ng-emscripten-0.3.5/4';
   readonly voices = ESPEAK_VOICES;
-  readonly #pool: RunnerPool<EspeakRequest | EspeakWords, SpokenClip | string[]>;
+  readonly #pool: RunnerPool<EspeakRequest | EspeakWords, SpokenClip | string[][]>;
 
   constructor(options: EspeakOptions = {}) {
     this.#pool = new RunnerPool(
@@ -59,13 +59,17 @@ export class EspeakEngine implements SpeechEngine {
     return clip as SpokenClip;
   }
 
-  async pronounce(voiceId: string, words: readonly string[], options: SpeakOptions = {}): Promise<string[]> {
+  async pronounce(
+    voiceId: string,
+    words: readonly string[],
+    options: SpeakOptions = {},
+  ): Promise<string[][]> {
     const voice = ESPEAK_VOICES.find(({ id }) => id === voiceId);
     if (voice === undefined) throw new SpeechError('failed', `There is no voice “${voiceId}”.`);
-    const said = (await this.#pool.run(
+    const said = await this.#pool.run(
       { identifier: voice.identifier, words },
       { signal: options.signal, urgent: true, timeout: options.timeout ?? DEFAULT_TIMEOUT },
-    )) as string[];
-    return said.map(stressOnSyllables);
+    );
+    return said as string[][];
   }
 }

@@ -66,13 +66,13 @@ export class Speaker {
     return clip;
   }
 
-  /** How words are said one by one, in IPA with stress before the vowel. */
-  pronounce({ identifier, words }: EspeakWords): string[] {
+  /** How words are said one by one: their phones in IPA, stress before the vowel. */
+  pronounce({ identifier, words }: EspeakWords): string[][] {
     this.#engine.set_voice(identifier);
     return words.map((word) =>
-      this.#synthesize(sayable(word))
-        .events.flatMap(({ type, id }) => (type === 'phoneme' && typeof id === 'string' ? id : []))
-        .join(''),
+      this.#synthesize(sayable(word)).events.flatMap(({ type, id }) =>
+        type === 'phoneme' && typeof id === 'string' && id !== '' ? id : [],
+      ),
     );
   }
 

@@ -9,7 +9,7 @@ const port = parentPort;
 if (port === null) throw new Error('This file runs as a worker thread.');
 
 const { cancelFlag } = workerData as WorkerSetup;
-const send = (message: WorkerMessage<SpokenClip | string[]>, transfer: ArrayBuffer[] = []) =>
+const send = (message: WorkerMessage<SpokenClip | string[][]>, transfer: ArrayBuffer[] = []) =>
   port.postMessage(message, transfer);
 
 const speaker = new Speaker(await loadEspeak(), () => Atomics.load(cancelFlag, 0) === 1);

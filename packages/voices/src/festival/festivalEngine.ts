@@ -77,8 +77,12 @@ export class FestivalEngine implements SpeechEngine {
     return clip;
   }
 
-  async pronounce(voiceId: string, words: readonly string[], options: SpeakOptions = {}): Promise<string[]> {
-    const said: string[] = [];
+  async pronounce(
+    voiceId: string,
+    words: readonly string[],
+    options: SpeakOptions = {},
+  ): Promise<string[][]> {
+    const said: string[][] = [];
     for (const word of words) {
       const plan: SpeechPlan = { ...ONE_WORD, voice: voiceId, words: [word] };
       const { phones } = await this.say(plan, 1, { ...options, priority: 'listening', phones: true });

@@ -43,16 +43,15 @@ export function festivalPhones(ipa: string): string {
 }
 
 /** Phones of the engine → IPA without stress, which it does not tell. */
-export function ipaOfPhones(phones: readonly string[]): string {
-  const arpabet = phones
+export function ipaOfPhones(phones: readonly string[]): string[] {
+  return phones
     .filter((phone) => phone !== 'pau')
-    .map((phone) => EXTRA_PHONES[phone] ?? phone.toUpperCase());
-  return arpabetToIpa(arpabet.map((phone) => (phone === 'AX' ? 'AH0' : phone)).join(' '));
+    .map((phone) => arpabetToIpa(EXTRA_PHONES[phone] ?? phone.toUpperCase()));
 }
 
 /** Phones beside those of the CMU dictionary. */
 const EXTRA_PHONES: Readonly<Record<string, string>> = {
-  axr: 'ER0', dx: 'D', el: 'L', em: 'M', en: 'N', nx: 'N', hv: 'HH',
+  ax: 'AH0', axr: 'ER0', dx: 'D', el: 'L', em: 'M', en: 'N', nx: 'N', hv: 'HH',
 }; // prettier-ignore
 
 /** A word in the letters the engine knows. A single capital stays one, since it stands for the letter's name. */

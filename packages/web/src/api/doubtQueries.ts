@@ -25,7 +25,7 @@ export function useAcceptWord() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ word, back }: { word: string; back: boolean }) =>
-      request('/pronunciations/accepted', { method: back ? 'DELETE' : 'POST', json: { word } }),
+      request('/accepted-words', { method: back ? 'DELETE' : 'POST', json: { word } }),
     onSuccess: () => client.invalidateQueries({ queryKey: [...KEYS.pronunciations, 'doubtful'] }),
   });
 }

@@ -92,6 +92,8 @@ export const GlobalStyle = createGlobalStyle`
     border-radius: 6px;
   }
 
+  [data-focus-visible]:has([data-focus-visible]) { outline: 0; }
+
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { transition: none !important; animation: none !important; scroll-behavior: auto !important; }
   }

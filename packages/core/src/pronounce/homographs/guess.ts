@@ -21,6 +21,12 @@ export function homographVariants(word: string): readonly Variant[] | undefined 
   return entryFor(word)?.variants;
 }
 
+/** Whether a word has several sounds and the guess between them may well be wrong. */
+export function isHardHomograph(word: string): boolean {
+  const entry = entryFor(word);
+  return entry !== undefined && !entry.isPlain;
+}
+
 /** Answers for one sentence; tags it only when it is asked for a word that needs it. */
 export class SentenceReader {
   readonly #sentence: string;

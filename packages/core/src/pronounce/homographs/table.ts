@@ -26,6 +26,8 @@ export interface WordInContext {
 /** A word that is written one way and said in several. */
 export interface Homograph {
   readonly variants: readonly Variant[];
+  /** Whether the part of speech alone decides, which the tagger seldom gets wrong. */
+  readonly isPlain?: true;
   /** Index of the variant that the sentence makes likely. */
   readonly choose: (context: WordInContext) => number;
 }
@@ -65,6 +67,7 @@ const pair = (other: string, otherMeaning: string, verb: string, verbMeaning: st
     { ipa: verb, meaning: verbMeaning },
   ],
   choose: (context) => (isVerb(context) ? 1 : 0),
+  isPlain: true,
 });
 
 /** Adjective or noun in /ət/, verb in /eɪt/. */

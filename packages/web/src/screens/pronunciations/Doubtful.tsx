@@ -12,6 +12,16 @@ import { count } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useSound } from '../../ui/useSound.ts';
 
+const Section = styled.section`
+  display: grid;
+  gap: 0.6rem;
+  margin-top: 2.2rem;
+
+  p {
+    margin: 0;
+  }
+`;
+
 const Words = styled.ol`
   margin: 0.75rem 0 0;
   padding: 0;
@@ -59,7 +69,7 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
   const found = useDoubtful(handoutId, pupil?.id);
   if ((handouts.data?.length ?? 0) === 0 || !pupil) return null;
   return (
-    <section aria-labelledby="doubtful">
+    <Section aria-labelledby="doubtful">
       <h2 id="doubtful">Words to listen to first</h2>
       <p>
         Names, rare spellings and other words of a handout that a voice may say wrongly, the most doubtful
@@ -105,7 +115,7 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
           </Words>
         </>
       )}
-    </section>
+    </Section>
   );
 }
 

@@ -1,0 +1,142 @@
+import type {
+  Doubtful,
+  Handout,
+  LeftOutView,
+  Problem,
+  Pupil,
+  Reading,
+  ReadingSentence,
+  VariantView,
+} from '@aurelfield/api';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
+
+let server: TestServer;
+let client: TestClient;
+let pupil: Pupil;
+beforeAll(async () => {
+  server = await startTestServer();
+  client = await TestClient.demo(server);
+  pupil = (await client.get<Pupil[]>('/pupils')).body.find(({ name }) => name === 'Wren') as Pupil;
+});
+afterAll(() => server.stop());
+
+const add = async (text: string, language = 'en-GB') =>
+  (
+    await client.upload<Handout>('/handouts', {
+      title: 'T',
+      language,
+      subject: '',
+      className: '',
+      text,
+      format: 'markdown',
+    })
+  ).body;
+const sentencesOf = async (handout: Handout) => {
+  const reading = (
+    await client.send<Reading>('POST', '/readings', { handoutId: handout.id, pupilId: pupil.id })
+  ).body;
+  const { body } = await client.get<ReadingSentence[]>(`/readings/${reading.id}/sentences?from=0&to=50`);
+  return { reading, sentences: body };
+};
+
+describe('doubtful words', () => {
+  const find = async (handout: Handout) =>
+    (await client.get<{ words: Doubtful[] }>(`/handouts/${handout.id}/doubtful?pupilId=${pupil.id}`)).body
+      .words;
+
+  test('come with where they stand and how the voice says them, until they are decided', async () => {
+    const handout = await add('They rowed to Qarnmoor. The tide at Qarnmoor is high. He can read.');
+    const found = await find(handout);
+    expect(found.map(({ written }) => written)).toEqual(['Qarnmoor', 'read']);
+    expect(found[0]).toMatchObject({
+      doubts: ['not in the dictionary', 'a name', 'rare spelling'],
+      places: [{ block: 0, start: 14, end: 22 }, { block: 0 }],
+      syllables: 2,
+    });
+    expect(found[0]?.ipa).toMatch(/^ˈk/u);
+    expect(found[0]?.places[0]?.around).toContain('They rowed to Qarnmoor. The tide');
+    await client.send('POST', '/accepted-words', { word: 'Qarnmoor' });
+    expect((await find(handout)).map(({ written }) => written)).toEqual(['read']);
+    await client.send('DELETE', '/accepted-words', { word: 'Qarnmoor' });
+    expect(await find(handout)).toHaveLength(2);
+    await client.send('POST', '/pronunciations', {
+      written: 'Qarnmoor', said: 'KARN-mor', kind: 'respelling', caseSensitive: false, scope: 'school', scopeValue: '',
+    }); // prettier-ignore
+    expect((await find(handout)).map(({ written }) => written)).toEqual(['read']);
+  });
+
+  test('of a language without a dictionary are refused in words', async () => {
+    const handout = await add('Woda w rzece.', 'pl');
+    const { status, body } = await client.get<Problem>(
+      `/handouts/${handout.id}/doubtful?pupilId=${pupil.id}`,
+    );
+    expect(status).toBe(422);
+    expect(body.message).toContain('English');
+  });
+});
+
+describe('a word said its own way in one place', () => {
+  test('variants of a word of several sounds are told', async () => {
+    const { body } = await client.get<VariantView[]>('/pronunciations/variants?word=Lead');
+    expect(body.map(({ respelling }) => respelling)).toEqual(['leed', 'led']);
+    expect((await client.get<VariantView[]>('/pronunciations/variants?word=bog')).body).toEqual([]);
+  });
+
+  test('changes that place alone, and is taken back', async () => {
+    const handout = await add('We read it. We read it. We read it.');
+    const before = (await sentencesOf(handout)).sentences;
+    expect(before).toHaveLength(3);
+    const place = { block: 0, start: 15, written: 'read', kind: 'respelling', said: 'RED-uh-luh-luh-luh' };
+    const changed = (await client.send<Handout>('PUT', `/handouts/${handout.id}/occurrences`, place)).body;
+    expect(changed.occurrences).toEqual([place]);
+    const made = async (reading: Reading) =>
+      (
+        await client.send<ReadingSentence[]>('POST', `/readings/${reading.id}/sentences/make`, {
+          from: 0,
+          to: 3,
+        })
+      ).body.map(({ duration }) => duration);
+    const { reading } = await sentencesOf(handout);
+    const [first = 0, second = 0, third = 0] = await made(reading);
+    expect(second).toBeGreaterThan(first * 1.5);
+    expect(third).toBe(first);
+    await client.send('DELETE', `/handouts/${handout.id}/occurrences/0/15`);
+    const back = await made((await sentencesOf(handout)).reading);
+    expect(back[1]).toBe(first);
+  });
+
+  test.each([
+    ['another word stands there', { block: 0, start: 2, written: 'read', kind: 'ipa', said: 'ɹɛd' }, 409],
+    ['no block is there', { block: 9, start: 3, written: 'read', kind: 'ipa', said: 'ɹɛd' }, 409],
+    ['it is no sound', { block: 0, start: 3, written: 'read', kind: 'ipa', said: '♞' }, 422],
+  ])('is refused where %s', async (_name, place, status) => {
+    const handout = await add('We read it.');
+    expect((await client.send('PUT', `/handouts/${handout.id}/occurrences`, place)).status).toBe(status);
+  });
+});
+
+test('a table is kept with its heads, and what is left out by choice is told', async () => {
+  const handout = await add('| Time | Height |\n|---|---|\n| 06:12 | 4.2 m |\n\nHigh 🙂 (Ward, 2011).');
+  expect(handout.blocks[1]).toEqual({
+    type: 'table-row',
+    text: '06:12\t4.2 m',
+    heads: ['Time', 'Height'],
+  });
+  const choices = { emoji: 'left-out', citations: 'left-out', announcements: 'headings' } as const;
+  const changed = (
+    await client.send<Pupil>('PUT', `/pupils/${pupil.id}`, {
+      ...pupil,
+      profile: { ...pupil.profile, choices },
+    })
+  ).body;
+  expect(changed.profile.choices).toEqual(choices);
+  const { reading, sentences } = await sentencesOf(handout);
+  expect(sentences.flatMap(({ words }) => words.map(({ said }) => said))).toEqual([
+    'Time', 'Height', 'six twelve', 'four point two', 'metres', 'High',
+  ]); // prettier-ignore
+  const left = (await client.get<LeftOutView[]>(`/readings/${reading.id}/left-out`)).body;
+  expect(left.map(({ text, rule }) => `${text}: ${rule}`)).toEqual([
+    '🙂: emoji left out', 'Ward: citation left out', '2011: citation left out',
+  ]); // prettier-ignore
+});
