@@ -53,6 +53,16 @@ export const voiceSchema = z.object({
   engine: z.string(),
   sampleRate: z.number(),
   timings: z.enum(['exact', 'aligned', 'estimated']),
+  /** What its service asks; voices without it cost nothing. */
+  price: z
+    .object({
+      perMillion: z.number(),
+      currency: z.string(),
+      freePerMonth: z.number(),
+      service: z.string(),
+      simulated: z.boolean(),
+    })
+    .optional(),
 });
 export type VoiceInfo = z.infer<typeof voiceSchema>;
 

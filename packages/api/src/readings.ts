@@ -17,6 +17,22 @@ export const jobSchema = z.object({
 });
 export type Job = z.infer<typeof jobSchema>;
 
+export const costSchema = z.object({
+  /** Whether the teacher has agreed; nothing is sent to the service before. */
+  agreed: z.boolean(),
+  /** Characters that are still to be sent. */
+  characters: z.number().int(),
+  price: z.number(),
+  currency: z.string(),
+  /** Sent in this month so far, and what it cost. */
+  used: z.number().int(),
+  usedPrice: z.number(),
+  freePerMonth: z.number().int(),
+  service: z.string(),
+  simulated: z.boolean(),
+});
+export type Cost = z.infer<typeof costSchema>;
+
 export const readingSchema = z.object({
   id,
   handoutId: id,
@@ -33,6 +49,8 @@ export const readingSchema = z.object({
   /** Seconds; exact once all is made. */
   duration: z.number().nullable(),
   job: jobSchema.nullable(),
+  /** What making the rest with a priced voice would cost; null for voices that cost nothing. */
+  cost: costSchema.nullable(),
 });
 export type Reading = z.infer<typeof readingSchema>;
 

@@ -31,6 +31,7 @@ ALTER TABLE "blocks" ADD COLUMN "heads" jsonb;--> statement-breakpoint
 ALTER TABLE "profiles" ADD COLUMN "choices" jsonb DEFAULT '{"emoji":"named","citations":"said","announcements":"none"}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "pronunciations" ADD COLUMN "part_of_speech" "entry_part" DEFAULT 'any' NOT NULL;--> statement-breakpoint
 ALTER TABLE "readings" ADD COLUMN "occurrences" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "readings" ADD COLUMN "cost_agreed" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "accepted_words" ADD CONSTRAINT "accepted_words_school_id_schools_id_fk" FOREIGN KEY ("school_id") REFERENCES "public"."schools"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "occurrences" ADD CONSTRAINT "occurrences_handout_id_handouts_id_fk" FOREIGN KEY ("handout_id") REFERENCES "public"."handouts"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "occurrences" ADD CONSTRAINT "occurrences_school_id_schools_id_fk" FOREIGN KEY ("school_id") REFERENCES "public"."schools"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

@@ -7,6 +7,8 @@ const schema = z.object({
   AUREL_HOST: z.string().default('127.0.0.1'),
   AUREL_DEMO: z.enum(['yes', 'no']).default('yes'),
   AUREL_SECRET: z.string().min(16),
+  /** Whether stand-ins for outside services are started; by default they come with the demo. */
+  AUREL_STAND_INS: z.enum(['yes', 'no']).optional(),
   /** Folder of the built screens; absent while Vite serves them. */
   AUREL_WEB: z.string().optional(),
   /** Folder with the migrations (drizzle/) and the demo's texts (demo/). */
@@ -22,6 +24,7 @@ export interface Config {
   readonly host: string;
   readonly port: number;
   readonly demo: boolean;
+  readonly standIns: boolean;
   readonly secret: string;
   readonly webFolder: string | undefined;
   readonly resources: string;
@@ -43,6 +46,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     host: env.AUREL_HOST,
     port: env.AUREL_PORT,
     demo: env.AUREL_DEMO === 'yes',
+    standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',
     secret: env.AUREL_SECRET,
     webFolder: env.AUREL_WEB,
     resources: env.AUREL_RESOURCES,

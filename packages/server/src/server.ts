@@ -1,4 +1,4 @@
-import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
+import { PricedEngine, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
@@ -17,7 +17,9 @@ import { PupilStore } from './pupils/pupilStore.ts';
 import { ClipMaker } from './readings/clipMaker.ts';
 import { ClipStore } from './readings/clipStore.ts';
 import { Planner } from './readings/planner.ts';
+import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
 import { ReadingService } from './readings/readingService.ts';
+import { PricedUseStore } from './readings/pricedUseStore.ts';
 import { ReadingStore } from './readings/readingStore.ts';
 
 /** A server that answers. */
@@ -25,6 +27,8 @@ export interface RunningServer {
   readonly port: number;
   /** Clips that engines were asked for since the start. */
   readonly synthesised: () => number;
+  /** Where the stand-in for a priced voice service listens, if it runs. */
+  readonly pricedAddress: string | undefined;
   /** Answers what is under way, lets go of jobs (they are taken up at the next start) and closes everything. */
   stop(): Promise<void>;
 }
@@ -41,6 +45,15 @@ export async function startServer(config: Config): Promise<RunningServer> {
     ),
   );
   await voices.start();
+  const pricedUse = new PricedUseStore(database.db);
+  const pricedService = config.standIns ? await startPricedVoiceService(voices) : undefined;
+  if (pricedService)
+    await voices.add(
+      new PricedEngine({
+        address: pricedService.address,
+        onUse: (schoolId, characters) => pricedUse.add(schoolId, 'priced', characters),
+      }),
+    );
 
   const handouts = new HandoutStore(database.db);
   const pupils = new PupilStore(database.db);
@@ -60,6 +73,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
     maker,
     voices,
     jobs,
+    pricedUse,
   });
   const exports = new ExportService({
     readings,
@@ -111,12 +125,14 @@ export async function startServer(config: Config): Promise<RunningServer> {
   return {
     port: (http.address() as AddressInfo).port,
     synthesised: () => maker.synthesised,
+    pricedAddress: pricedService?.address,
     stop: async () => {
       const closed = new Promise((resolve) => http.close(resolve));
       http.closeIdleConnections();
       setTimeout(() => http.closeAllConnections(), 1000).unref();
       await runner.stop();
       await voices.stop();
+      await pricedService?.stop();
       await closed;
       await database.close();
     },

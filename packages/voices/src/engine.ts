@@ -1,4 +1,5 @@
 import type { ClipTiming, SpeechPlan } from '@aurelfield/core';
+import type { Price } from './priced/price.ts';
 
 /** A voice that can be chosen for a pupil. */
 export interface Voice {
@@ -15,6 +16,8 @@ export interface Voice {
   readonly sampleRate: number;
   /** Whether word times are the engine's own ("exact"), found in the sound afterwards ("aligned") or only shared out over the sentence ("estimated"). */
   readonly timings: 'exact' | 'aligned' | 'estimated';
+  /** What the service it belongs to asks; voices without it cost nothing. */
+  readonly price?: Price & { readonly service: string; readonly simulated: boolean };
 }
 
 /** One sentence spoken: mono 16-bit samples and the times of its spoken words. */
@@ -27,6 +30,8 @@ export interface SpokenClip extends ClipTiming {
 export interface SpeakOptions {
   readonly signal?: AbortSignal;
   readonly priority?: 'listening' | 'making';
+  /** Whom a priced service's use is put down to. */
+  readonly account?: string;
   /** Milliseconds after which the request fails; 20,000 by default. */
   readonly timeout?: number;
 }

@@ -3,4 +3,7 @@ export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, typ
 export { VoiceRegistry } from './registry.ts';
 export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';
 export { FestivalEngine, type FestivalOptions } from './festival/festivalEngine.ts';
+export { chargedCharacters, PricedEngine, type PricedOptions } from './priced/pricedEngine.ts';
+export { costOf, type Price } from './priced/price.ts';
+export { speechRequestSchema, type Account } from './priced/wire.ts';
 export { standardEngines, type StandardOptions } from './standardEngines.ts';

@@ -3,13 +3,17 @@ import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, typ
 
 /** All voices of all engines behind one door. */
 export class VoiceRegistry {
-  readonly #engines: readonly SpeechEngine[];
+  readonly #engines: SpeechEngine[];
   readonly #byVoice = new Map<string, { engine: SpeechEngine; voice: Voice }>();
 
   constructor(engines: readonly SpeechEngine[]) {
-    this.#engines = engines;
-    for (const engine of engines)
-      for (const voice of engine.voices) this.#byVoice.set(voice.id, { engine, voice });
+    this.#engines = [...engines];
+    for (const engine of engines) this.#register(engine);
+  }
+
+  /** Takes in an engine's voices as they are now. */
+  #register(engine: SpeechEngine): void {
+    for (const voice of engine.voices) this.#byVoice.set(voice.id, { engine, voice });
   }
 
   /** Every voice, in the engines' own order. */
@@ -29,12 +33,22 @@ export class VoiceRegistry {
     const wanted = this.#engines.filter(({ id }) => engineId === undefined || id === engineId);
     await Promise.all(
       wanted.map((engine, i) =>
-        engine.start().catch((error: unknown) => {
-          if (i === 0) throw error;
-          for (const { id } of engine.voices) this.#byVoice.delete(id);
-        }),
+        engine.start().then(
+          () => this.#register(engine),
+          (error: unknown) => {
+            if (i === 0) throw error;
+            for (const { id } of engine.voices) this.#byVoice.delete(id);
+          },
+        ),
       ),
     );
+  }
+
+  /** Adds an engine whose service came up after the others, and starts it. */
+  async add(engine: SpeechEngine): Promise<void> {
+    await engine.start();
+    this.#engines.push(engine);
+    this.#register(engine);
   }
 
   /** Stops all engines. */
@@ -54,13 +68,15 @@ export class VoiceRegistry {
 
   /**
    * The voice for a text in `language`: the one chosen for that language, else one of the same timbre as the pupil's first choice, else the first of that
-   * language; `undefined` when no voice speaks it.
+   * language that costs nothing; `undefined` when no voice speaks it.
    */
   voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
     const base = baseLanguage(language);
     const own = this.find(chosen[base] ?? '');
     if (own !== undefined && baseLanguage(own.language) === base) return own;
-    const speaking = this.voices.filter((voice) => baseLanguage(voice.language) === base);
+    const speaking = this.voices.filter(
+      (voice) => baseLanguage(voice.language) === base && voice.price === undefined,
+    );
     const timbre = Object.values(chosen).map((id) => this.find(id)?.timbre)[0];
     const near = (voice: Voice) =>
       (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) + (voice.timbre === timbre ? 0 : 0.5);

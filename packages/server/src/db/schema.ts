@@ -271,6 +271,8 @@ export const readings = pgTable(
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),
     sentences: integer('sentences').notNull().default(0),
+    /** Whether a teacher agreed to what its priced voice costs. */
+    costAgreed: boolean('cost_agreed').notNull().default(false),
     createdAt: now('created_at'),
   },
   (table) => [uniqueIndex('readings_one_plan').on(table.handoutId, table.pupilId, table.planHash)],

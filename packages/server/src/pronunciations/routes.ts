@@ -123,7 +123,7 @@ export function pronunciationRoutes(
     };
     const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];
     const plan = planHandout(blocks, LANGUAGE, planVoice, settings, { lexicon: new Lexicon([entry]) });
-    response.type('audio/wav').send(await speakAtOnce(plan, voices, voice.sampleRate));
+    response.type('audio/wav').send(await speakAtOnce(plan, voices, voice.sampleRate, schoolOf(request)));
   });
 
   router.get('/pronunciations/file/:format', async (request, response) => {

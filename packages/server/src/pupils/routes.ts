@@ -57,6 +57,7 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
       }),
       voices,
       voice.sampleRate,
+      schoolOf(request),
     );
     response.type('audio/wav').send(wav);
   });

@@ -59,7 +59,7 @@ export class ClipMaker {
     if (stored !== undefined) return stored;
     options.signal?.throwIfAborted();
     this.#synthesised += 1;
-    const clip = await this.#voices.speak(wanted.plan, options);
+    const clip = await this.#voices.speak(wanted.plan, { ...options, account: schoolId });
     return this.#store.save(schoolId, wanted.key, wanted.plan.voice, clip);
   }
 

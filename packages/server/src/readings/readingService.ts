@@ -1,4 +1,4 @@
-import type { LeftOutView, Occurrence, Reading, ReadingSentence } from '@aurelfield/api';
+import type { Cost, LeftOutView, Occurrence, Reading, ReadingSentence } from '@aurelfield/api';
 import {
   baseLanguage,
   DEFAULT_CHOICES,
@@ -11,7 +11,7 @@ import {
   type ProfileSettings,
   type PronunciationEntry,
 } from '@aurelfield/core';
-import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
+import { costOf, type SpeakOptions, type Voice, type VoiceRegistry } from '@aurelfield/voices';
 import { createHash } from 'node:crypto';
 import type { HandoutStore } from '../handouts/handoutStore.ts';
 import { HttpProblem } from '../http/problem.ts';
@@ -22,12 +22,14 @@ import type { PupilStore } from '../pupils/pupilStore.ts';
 import { AudioSource, type AudioPart } from './audioSource.ts';
 import type { ClipMaker } from './clipMaker.ts';
 import type { ClipStore, StoredClip } from './clipStore.ts';
+import type { PricedUseStore } from './pricedUseStore.ts';
 import type { Planner } from './planner.ts';
 import { expectedDuration, type ReadingRow, type ReadingStore, type SentenceRow } from './readingStore.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
 const PLAN_VERSION = 7;
 const MAKING_AT_ONCE = 2;
+const PRICED = 'priced';
 const MAKING_BATCH = 64;
 
 export interface ReadingParts {
@@ -40,6 +42,7 @@ export interface ReadingParts {
   readonly maker: ClipMaker;
   readonly voices: VoiceRegistry;
   readonly jobs: JobStore;
+  readonly pricedUse: PricedUseStore;
 }
 
 /** Readings as teachers use them: open one, look at its sentences, get its sound, make all of it. */
@@ -115,8 +118,8 @@ export class ReadingService {
         lexicon,
         occurrences,
       }));
-    const reading = await planner.begin(row);
-    if (!(await jobs.latest(row.id, 'make')))
+    const reading = await (voice.price ? planner.finish(row) : planner.begin(row));
+    if (!(await jobs.latest(row.id, 'make')) && (!voice.price || row.costAgreed))
       await runner.enqueue({ schoolId, kind: 'make', readingId: row.id });
     return this.describe(reading);
   }
@@ -145,9 +148,9 @@ export class ReadingService {
     to: number,
     signal?: AbortSignal,
   ): Promise<ReadingSentence[]> {
-    await this.#parts.readings.get(schoolId, readingId);
+    const reading = await this.#parts.readings.get(schoolId, readingId);
     const rows = await this.#parts.readings.sentences(readingId, from, to);
-    const clips = await this.#clipsOf(schoolId, rows, {
+    const clips = await this.#clipsOf(reading, rows, {
       priority: 'listening',
       ...(signal ? { signal } : {}),
     });
@@ -165,7 +168,7 @@ export class ReadingService {
     const reading = await this.#parts.readings.get(schoolId, readingId);
     const rows = await this.#parts.readings.sentences(readingId, from, to);
     if (rows.length === 0) throw new HttpProblem(416, 'no-sentence', 'The reading has no such sentences.');
-    const clips = await this.#clipsOf(schoolId, rows, {
+    const clips = await this.#clipsOf(reading, rows, {
       priority: 'listening',
       ...(signal ? { signal } : {}),
     });
@@ -179,6 +182,7 @@ export class ReadingService {
     progress: (done: number, total: number) => Promise<void>,
   ): Promise<void> {
     const { planner, readings, maker } = this.#parts;
+    this.#checkAgreed(reading);
     const planned = await planner.finish(reading, signal);
     let { made } = await readings.progress(reading.id);
     await progress(made, planned.sentences);
@@ -201,6 +205,11 @@ export class ReadingService {
     const reading = await this.#parts.readings.get(schoolId, readingId);
     const blocks = await this.#parts.handouts.blocks(schoolId, reading.handoutId);
     return leftOutOf(blocks, reading.language, reading.settings.choices ?? DEFAULT_CHOICES);
+  }
+
+  /** Agrees to what the rest of a reading costs; nothing is asked of voices without a price. */
+  async agree(schoolId: string, readingId: string): Promise<void> {
+    await this.#parts.readings.agreeToCost(schoolId, readingId);
   }
 
   /** Adds what is counted to a reading's row. */
@@ -228,7 +237,35 @@ export class ReadingService {
       made: progress.made,
       duration: complete ? progress.duration : null,
       job: job ? toJob(job) : null,
+      cost: voice.price ? await this.#cost(row, voice.price) : null,
     };
+  }
+
+  async #cost(row: ReadingRow, price: NonNullable<Voice['price']>): Promise<Cost> {
+    const { readings, pricedUse } = this.#parts;
+    const characters = await readings.missingCharacters(row.id);
+    const used = await pricedUse.used(row.schoolId, PRICED);
+    return {
+      agreed: row.costAgreed,
+      characters,
+      price: costOf(characters, used, price),
+      currency: price.currency,
+      used,
+      usedPrice: costOf(used, 0, price),
+      freePerMonth: price.freePerMonth,
+      service: price.service,
+      simulated: price.simulated,
+    };
+  }
+
+  /** @throws HttpProblem 402 when something would be sent to a priced service that nobody has agreed to. */
+  #checkAgreed(reading: ReadingRow): void {
+    if (reading.costAgreed || !this.#parts.voices.find(reading.voice)?.price) return;
+    throw new HttpProblem(
+      402,
+      'not-agreed',
+      'This voice costs money. Agree to the price above first, or choose another voice for the pupil.',
+    );
   }
 
   /** The speed that brings this handout out at the pupil's pace. */
@@ -242,14 +279,16 @@ export class ReadingService {
   }
 
   async #clipsOf(
-    schoolId: string,
+    reading: ReadingRow,
     rows: readonly SentenceRow[],
     options: SpeakOptions,
   ): Promise<StoredClip[]> {
+    const { schoolId } = reading;
     const stored = await this.#parts.clips.load(
       schoolId,
       rows.map((row) => row.clipKey),
     );
+    if (rows.some((row) => !stored.has(row.clipKey))) this.#checkAgreed(reading);
     return Promise.all(
       rows.map(
         async (row) =>

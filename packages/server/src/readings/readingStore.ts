@@ -5,6 +5,7 @@ import {
   planKey,
   type SpeechPlan,
 } from '@aurelfield/core';
+import { chargedCharacters } from '@aurelfield/voices';
 import { and, asc, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { clips, handouts, readings, readingSentences } from '../db/schema.ts';
@@ -149,6 +150,29 @@ export class ReadingStore {
       )
       .orderBy(asc(readingSentences.position))
       .limit(limit);
+  }
+
+  /** Characters of the words that have no clip yet, spaces between them included. */
+  async missingCharacters(readingId: string): Promise<number> {
+    const rows = await this.#db
+      .selectDistinctOn([readingSentences.clipKey], { plan: readingSentences.plan })
+      .from(readingSentences)
+      .leftJoin(
+        clips,
+        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
+      )
+      .where(and(eq(readingSentences.readingId, readingId), isNull(clips.key)));
+    return rows.reduce((sum, { plan }) => sum + chargedCharacters(plan), 0);
+  }
+
+  /** Notes that a teacher agreed to what the reading costs. @throws HttpProblem 404 when there is no such reading. */
+  async agreeToCost(schoolId: string, readingId: string): Promise<void> {
+    const changed = await this.#db
+      .update(readings)
+      .set({ costAgreed: true })
+      .where(and(eq(readings.id, readingId), eq(readings.schoolId, schoolId)))
+      .returning({ id: readings.id });
+    if (changed.length === 0) throw notFound('This reading');
   }
 
   /** Counts what is planned and made. */

@@ -48,6 +48,14 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
     );
   });
 
+  router.post('/readings/:id/agree', async (request, response) => {
+    const schoolId = schoolOf(request);
+    const reading = await service.get(schoolId, idParam(request));
+    await service.agree(schoolId, reading.id);
+    await runner.enqueue({ schoolId, kind: 'make', readingId: reading.id });
+    response.json(await service.get(schoolId, reading.id));
+  });
+
   router.post('/readings/:id/make', async (request, response) => {
     const schoolId = schoolOf(request);
     const reading = await service.get(schoolId, idParam(request));

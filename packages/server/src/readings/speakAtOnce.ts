@@ -6,11 +6,12 @@ export async function speakAtOnce(
   sentences: Iterable<PlannedSentence>,
   voices: VoiceRegistry,
   sampleRate: number,
+  account: string,
 ): Promise<Buffer> {
   const chunks: Buffer[] = [];
   let samples = 0;
   for (const sentence of sentences) {
-    const clip = await voices.speak(sentence.plan, { priority: 'listening' });
+    const clip = await voices.speak(sentence.plan, { priority: 'listening', account });
     const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
     chunks.push(
       Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength),

@@ -37,6 +37,7 @@ export async function startTestServer({ demo = true } = {}): Promise<TestServer>
       host: '127.0.0.1',
       port: 0,
       demo,
+      standIns: true,
       secret: 'a secret for tests only',
       webFolder: undefined,
       resources: fileURLToPath(new URL('../..', import.meta.url)),

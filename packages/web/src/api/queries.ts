@@ -215,6 +215,15 @@ function isMaking(reading: z.infer<typeof readingSchema> | undefined): boolean {
   return reading.job?.state === 'waiting' || reading.job?.state === 'running';
 }
 
+/** Agrees to what the rest of a reading costs and has it made. */
+export function useAgree({ id, handoutId }: { readonly id: string; readonly handoutId: string }) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask(readingSchema, `/readings/${id}/agree`, { method: 'POST' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['reading', handoutId] }),
+  });
+}
+
 export function makeRest(readingId: string) {
   return ask(readingSchema, `/readings/${readingId}/make`, { method: 'POST' });
 }

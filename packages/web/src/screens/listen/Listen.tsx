@@ -10,6 +10,7 @@ import { Row, Sheet } from '../../ui/layout.tsx';
 import { recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { languageName } from '../../ui/say.ts';
+import { Agree } from './Agree.tsx';
 import { Reader } from './Reader.tsx';
 
 const LAST_PUPIL_KEY = 'aurelfield:pupil';
@@ -46,6 +47,8 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
   const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
   const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
   const reading = useReading(handout.id, pupil?.id, handout.language, pupil?.profile);
+  const cost = reading.data?.cost;
+  const mustAgree = cost !== null && cost !== undefined && !cost.agreed && cost.characters > 0;
   useEffect(() => {
     if (pupil) remember(LAST_PUPIL_KEY, pupil.id);
   }, [pupil]);
@@ -83,7 +86,10 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
         </Notice>
       )}
       {pupil && reading.isPending && !reading.isError && <p aria-busy="true">Getting the reading ready …</p>}
-      {pupil && reading.data && (
+      {pupil && reading.data && mustAgree && reading.data.cost && (
+        <Agree reading={reading.data} cost={reading.data.cost} />
+      )}
+      {pupil && reading.data && !mustAgree && (
         <Reader key={reading.data.id} handout={handout} pupil={pupil} reading={reading.data} />
       )}
     </>

@@ -176,25 +176,6 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
           {pause('sentence', 'After a sentence')}
           {pause('paragraph', 'After a paragraph')}
           {pause('heading', 'After a heading')}
-          <h2>What is said</h2>
-          <Choice
-            label="Emoji"
-            value={choices.emoji}
-            options={EMOJI}
-            onChange={(emoji) => setProfile({ choices: { ...choices, emoji } })}
-          />
-          <Choice
-            label="Sources in brackets"
-            value={choices.citations}
-            options={CITATIONS}
-            onChange={(citations) => setProfile({ choices: { ...choices, citations } })}
-          />
-          <Choice
-            label="Headings"
-            value={choices.announcements}
-            options={ANNOUNCEMENTS}
-            onChange={(announcements) => setProfile({ choices: { ...choices, announcements } })}
-          />
         </Sheet>
         <Sheet>
           <h2>The page</h2>
@@ -227,6 +208,25 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
             value={look.lit}
             options={LIT}
             onChange={(lit) => setProfile({ look: { ...look, lit } })}
+          />
+          <h2>What is said</h2>
+          <Choice
+            label="Emoji"
+            value={choices.emoji}
+            options={EMOJI}
+            onChange={(emoji) => setProfile({ choices: { ...choices, emoji } })}
+          />
+          <Choice
+            label="Sources in brackets"
+            value={choices.citations}
+            options={CITATIONS}
+            onChange={(citations) => setProfile({ choices: { ...choices, citations } })}
+          />
+          <Choice
+            label="Headings"
+            value={choices.announcements}
+            options={ANNOUNCEMENTS}
+            onChange={(announcements) => setProfile({ choices: { ...choices, announcements } })}
           />
           {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
           <Row>
