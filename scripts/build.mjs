@@ -13,6 +13,7 @@ await build({
   entryPoints: {
     main: path.join(source('server'), 'main.ts'),
     espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+    modelProcess: path.join(source('voices'), 'model/child.ts'),
   },
   outdir: path.join(ROOT, 'dist/server'),
   bundle: true,

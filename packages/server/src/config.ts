@@ -14,6 +14,7 @@ const schema = z.object({
   /** Folder with the migrations (drizzle/) and the demo's texts (demo/). */
   AUREL_RESOURCES: z.string().min(1),
   AUREL_ESPEAK_WORKER: z.string().optional(),
+  AUREL_MODEL_PROCESS: z.string().optional(),
   AUREL_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 
@@ -29,6 +30,7 @@ export interface Config {
   readonly webFolder: string | undefined;
   readonly resources: string;
   readonly espeakWorker: string | undefined;
+  readonly modelProcess: string | undefined;
   readonly logLevel: 'debug' | 'info' | 'warn' | 'error' | 'silent';
 }
 
@@ -51,6 +53,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     webFolder: env.AUREL_WEB,
     resources: env.AUREL_RESOURCES,
     espeakWorker: env.AUREL_ESPEAK_WORKER,
+    modelProcess: env.AUREL_MODEL_PROCESS,
     logLevel: env.AUREL_LOG,
   };
 }

@@ -38,11 +38,13 @@ export async function startServer(config: Config): Promise<RunningServer> {
   const log = pino({ level: config.logLevel });
   const database = await openDatabase(config.databaseUrl, path.join(config.resources, 'drizzle'));
   const voices = new VoiceRegistry(
-    standardEngines(
-      config.espeakWorker === undefined
-        ? {}
-        : { espeak: { workerScript: pathToFileURL(config.espeakWorker) } },
-    ),
+    standardEngines({
+      espeak: config.espeakWorker === undefined ? {} : { workerScript: pathToFileURL(config.espeakWorker) },
+      models: {
+        folder: path.join(config.dataFolder, 'voices'),
+        ...(config.modelProcess === undefined ? {} : { childScript: pathToFileURL(config.modelProcess) }),
+      },
+    }),
   );
   await voices.start();
   const pricedUse = new PricedUseStore(database.db);

@@ -42,6 +42,7 @@ export async function startTestServer({ demo = true } = {}): Promise<TestServer>
       webFolder: undefined,
       resources: fileURLToPath(new URL('../..', import.meta.url)),
       espeakWorker: undefined,
+      modelProcess: undefined,
       logLevel: 'silent',
     });
   let running = await start();
