@@ -91,6 +91,8 @@ const server = await startServer({
   webFolder: path.join(ROOT, 'dist/web'),
   resources: path.join(ROOT, 'packages/server'),
   espeakWorker: undefined,
+  modelProcess: undefined,
+  standIns: false,
   logLevel: 'silent',
 });
 try {

@@ -6,12 +6,9 @@ import {
   speedForPace,
   type Block,
 } from '@aurelfield/core';
+import { EspeakEngine, FestivalEngine, type SpeechEngine } from '@aurelfield/voices';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
-import { espeakPitch, espeakSpeed } from '../../packages/voices/src/espeak/settings.ts';
-import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
-import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 
 const PACES = [90, 120, 150, 200];
 /** A text unlike a handout, with long words; Debian ships it. */
@@ -19,40 +16,37 @@ const LICENCE = '/usr/share/common-licenses/GPL-3';
 
 /** Prints by how much a text of about a thousand words misses the pace asked for, for English voices. No voice was calibrated on these texts. */
 export async function printPaceErrors(root: string): Promise<void> {
-  const speaker = new Speaker(await loadEspeak());
+  const engines: SpeechEngine[] = [new EspeakEngine(), new FestivalEngine()];
+  for (const engine of engines) await engine.start();
   for (const [name, blocks] of Object.entries(texts(root))) {
     console.log(`\nPace asked for → error, ${name}\n`);
-    for (const { id, identifier } of ESPEAK_VOICES.filter(
-      ({ language, id: voice }) => language.startsWith('en') && /-(?:lower-1|higher-2)$/u.test(voice),
-    )) {
-      const errors = PACES.map(
-        (pace) => `${pace}: ${signed(errorAt(speaker, id, identifier, blocks, pace))}`,
-      );
-      console.log(`${id.padEnd(40)} ${errors.join('   ')}`);
+    for (const engine of engines) {
+      for (const { id, language } of engine.voices) {
+        if (!language.startsWith('en') || !/-(?:lower-1|higher-2|lower|higher)$/u.test(id)) continue;
+        const errors: string[] = [];
+        for (const pace of PACES) errors.push(`${pace}: ${signed(await errorAt(engine, id, blocks, pace))}`);
+        console.log(`${id.padEnd(40)} ${errors.join('   ')}`);
+      }
     }
   }
+  for (const engine of engines) await engine.stop();
 }
 
-function errorAt(
-  speaker: Speaker,
+async function errorAt(
+  engine: SpeechEngine,
   id: string,
-  identifier: string,
   blocks: readonly Block[],
   pace: number,
-): number {
+): Promise<number> {
   const speed = speedForPace(blocks, 'en-GB', { pace, pauses: DEFAULT_PAUSES });
-  let [seconds, words] = [0, 0];
-  for (const { plan, pauseAfter } of planHandout(
-    blocks,
-    'en-GB',
-    { id, engineVersion: '' },
-    { speed, pitch: 0, loudness: 'usual', pauses: DEFAULT_PAUSES },
-  )) {
-    seconds +=
-      speaker.speak({ identifier, ...espeakSpeed(identifier, speed), pitch: espeakPitch(0), gain: 0, plan })
-        .duration + pauseAfter;
-    words += plan.words.length;
-  }
+  const voice = { id, engineVersion: engine.version };
+  const settings = { speed, pitch: 0, loudness: 'usual' as const, pauses: DEFAULT_PAUSES };
+  const sentences = [...planHandout(blocks, 'en-GB', voice, settings)];
+  const clips = await Promise.all(sentences.map(({ plan }) => engine.speak(plan, { timeout: 600_000 })));
+  const seconds =
+    clips.reduce((sum, { duration }) => sum + duration, 0) +
+    sentences.reduce((sum, { pauseAfter }) => sum + pauseAfter, 0);
+  const words = sentences.reduce((sum, { plan }) => sum + plan.words.length, 0);
   return (words * 60) / seconds / pace - 1;
 }
 

@@ -101,6 +101,20 @@ describe('PLS 1.0', () => {
     ).toBe('alias');
   });
 
+  test('a role that names a part of speech, by the CLAWS tags of the specification’s example or by its own name', () => {
+    const { entries } = parse(
+      '<lexeme role="claws:VVI"><grapheme>read</grapheme><phoneme>ɹiːd</phoneme></lexeme><lexeme role="claws:VVD"><grapheme>read</grapheme><phoneme>ɹɛd</phoneme></lexeme><lexeme role="x:y"><grapheme>lead</grapheme><phoneme>lɛd</phoneme></lexeme>',
+    );
+    expect(entries.map(({ partOfSpeech }) => partOfSpeech)).toEqual(['verb', 'past', undefined]);
+    const lexicon = new Lexicon(entries.slice(0, 2));
+    const find = (part: string) => lexicon.find(['read'], 0, (_index, wanted) => wanted === part)?.said;
+    expect(find('past')).toEqual({ ipa: ['ɹɛd'] });
+    expect(find('verb')).toEqual({ ipa: ['ɹiːd'] });
+    expect(find('noun')).toBeUndefined();
+    expect(parsePls(formatPls(entries, 'en-GB')).entries).toEqual(entries);
+    expect(parseEntriesCsv(formatEntriesCsv(entries.slice(0, 2))).entries).toEqual(entries.slice(0, 2));
+  });
+
   test('an alphabet of its own for one phoneme', () => {
     const { entries } = parse(
       '<lexeme><grapheme>cheese</grapheme><phoneme alphabet="x-sampa">tSi:z</phoneme></lexeme>',

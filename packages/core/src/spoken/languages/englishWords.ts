@@ -47,6 +47,26 @@ export const CURRENCIES: Readonly<Record<string, Currency>> = {
   '€': { one: 'euro', many: 'euros', centOne: 'cent', centMany: 'cents' },
   '¥': { one: 'yen', many: 'yen', centOne: 'sen', centMany: 'sen' },
   '₹': { one: 'rupee', many: 'rupees', centOne: 'paisa', centMany: 'paise' },
+  '₩': { one: 'won', many: 'won', centOne: 'jeon', centMany: 'jeon' },
+};
+
+/** Currencies whose sign carries letters, or that are written as ISO 4217 codes before the amount: "US$5", "CHF 5". */
+export const NAMED_CURRENCIES: Readonly<Record<string, Currency>> = {
+  US$: { one: 'U S dollar', many: 'U S dollars', centOne: 'cent', centMany: 'cents' },
+  CA$: { one: 'Canadian dollar', many: 'Canadian dollars', centOne: 'cent', centMany: 'cents' },
+  A$: { one: 'Australian dollar', many: 'Australian dollars', centOne: 'cent', centMany: 'cents' },
+  NZ$: { one: 'New Zealand dollar', many: 'New Zealand dollars', centOne: 'cent', centMany: 'cents' },
+  HK$: { one: 'Hong Kong dollar', many: 'Hong Kong dollars', centOne: 'cent', centMany: 'cents' },
+  'JP¥': { one: 'yen', many: 'yen', centOne: 'sen', centMany: 'sen' },
+  'CN¥': { one: 'yuan', many: 'yuan', centOne: 'fen', centMany: 'fen' },
+  GBP: { one: 'pound', many: 'pounds', centOne: 'penny', centMany: 'pence' },
+  USD: { one: 'U S dollar', many: 'U S dollars', centOne: 'cent', centMany: 'cents' },
+  EUR: { one: 'euro', many: 'euros', centOne: 'cent', centMany: 'cents' },
+  CHF: { one: 'Swiss franc', many: 'Swiss francs', centOne: 'rappen', centMany: 'rappen' },
+  PLN: { one: 'zloty', many: 'zlotys', centOne: 'grosz', centMany: 'grosz' },
+  SEK: { one: 'Swedish krona', many: 'Swedish kronor', centOne: 'ore', centMany: 'ore' },
+  NOK: { one: 'Norwegian krone', many: 'Norwegian kroner', centOne: 'ore', centMany: 'ore' },
+  DKK: { one: 'Danish krone', many: 'Danish kroner', centOne: 'ore', centMany: 'ore' },
 };
 
 /** Letters after an amount: "£1.2m". */
@@ -70,6 +90,11 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   hPa: ['hectopascal', 'hectopascals'], dB: ['decibel', 'decibels'], K: ['kelvin', 'kelvin'], '°C': ['degree Celsius', 'degrees Celsius'],
   '°F': ['degree Fahrenheit', 'degrees Fahrenheit'], '°': ['degree', 'degrees'], '%': ['per cent', 'per cent'], '‰': ['per mille', 'per mille'],
   ha: ['hectare', 'hectares'], ft: ['foot', 'feet'], yd: ['yard', 'yards'], mi: ['mile', 'miles'], mph: ['mile per hour', 'miles per hour'],
+  ac: ['acre', 'acres'], gal: ['gallon', 'gallons'], st: ['stone', 'stone'], deg: ['degree', 'degrees'],
+  ns: ['nanosecond', 'nanoseconds'], µs: ['microsecond', 'microseconds'], secs: ['second', 'seconds'], wk: ['week', 'weeks'], wks: ['week', 'weeks'],
+  mth: ['month', 'months'], mths: ['month', 'months'], yr: ['year', 'years'], yrs: ['year', 'years'],
+  bit: ['bit', 'bits'], kb: ['kilobit', 'kilobits'], Mb: ['megabit', 'megabits'], Gb: ['gigabit', 'gigabits'], Tb: ['terabit', 'terabits'],
+  byte: ['byte', 'bytes'], TB: ['terabyte', 'terabytes'], PB: ['petabyte', 'petabytes'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
 };
 

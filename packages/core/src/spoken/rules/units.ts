@@ -3,7 +3,9 @@ import type { Rule } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange } from './englishNumbers.ts';
 
-const ATTACHED = /^([-−+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?)(\p{L}[\p{L}µ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
+const ATTACHED = /^([-−+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?)(\p{L}[\p{L}µμ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
+/** Units that are words of their own where a space stands before them: "3in", but "3 in a row". */
+const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = { in: ['inch', 'inches'] };
 const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
 
 /** 5kg, 20°C, 7%, 12%. */
@@ -12,8 +14,10 @@ const attachedUnit: Rule = {
   apply({ token, locale }) {
     const match = ATTACHED.exec(token.text);
     const amount = sayAmount(match?.[1] ?? '', locale);
-    if (!match || !amount) return undefined;
-    const unit = sayUnit(match[2] ?? '', amount.many, locale);
+    // "1st" is an ordinal, "1 st" a stone.
+    if (!match || !amount || match[2] === 'st') return undefined;
+    const own = ONLY_ATTACHED[match[2] ?? '']?.[amount.many ? 1 : 0];
+    const unit = own === undefined ? sayUnit(match[2] ?? '', amount.many, locale) : [own];
     return unit === undefined ? undefined : [[...amount.said, ...unit]];
   },
 };
@@ -65,7 +69,8 @@ function sayUnit(symbol: string, many: boolean, locale: string): string[] | unde
 
 function sayPower(symbol: string, many: boolean): string | undefined {
   const match = /^(.+?)([²³]|(?<=m)[23])?$/u.exec(symbol);
-  const forms = UNITS[match?.[1] ?? ''];
+  // The micro sign and the Greek letter look alike.
+  const forms = UNITS[(match?.[1] ?? '').replace('μ', 'µ')];
   if (!forms) return undefined;
   const power = POWERS[match?.[2] ?? ''];
   const unit = many ? forms[1] : forms[0];
