@@ -229,9 +229,45 @@ describe('the main job', () => {
   });
 });
 
+test('a word is said its own way in one place, and as everywhere again', async () => {
+  const lengthOfWord = () =>
+    page.evaluate(() => {
+      const times = window.aurelfieldPlayer?.score.sentences[1]?.times?.[8];
+      return times === undefined ? undefined : times[1] - times[0];
+    });
+  const place = () =>
+    page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 1, word: 8 }, false));
+  await place();
+  const before = (await lengthOfWord()) ?? 0;
+  await clickText(page, 'said wrongly?');
+  await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('RIV-uh-luh-luh-luh-luh');
+  await clickText(page, 'Say it so here');
+  await page.waitForFunction(
+    (short) => {
+      const times = window.aurelfieldPlayer?.score.sentences[1]?.times?.[8];
+      return times !== undefined && times[1] - times[0] > short * 1.8;
+    },
+    {},
+    before,
+  );
+  await place();
+  await clickText(page, 'said wrongly?');
+  await seeText(page, 'Said here as RIV-uh-luh-luh-luh-luh');
+  await clickText(page, 'As everywhere else');
+  await page.waitForFunction(
+    (short) => {
+      const times = window.aurelfieldPlayer?.score.sentences[1]?.times?.[8];
+      return times !== undefined && Math.abs(times[1] - times[0] - short) < 0.001;
+    },
+    {},
+    before,
+  );
+});
+
 test('a word is put right from the reading, and the reading says it so', async () => {
   await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 1, word: 8 }, false));
   await clickText(page, 'said wrongly?');
+  await clickText(page, 'Put it right everywhere');
   await seeText(page, 'Put a word right');
   expect(await page.$eval('form input[type="text"]', (input) => input.value)).toBe('river');
   await page.locator('::-p-aria(As it is said)').fill('RIV-uh-luh-luh-luh-luh-luh');

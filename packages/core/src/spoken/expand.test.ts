@@ -492,6 +492,10 @@ const CASES: Cases = {
     ['-7', 'moins sept', 'fr'],
     ['0,05', 'zéro virgule zéro cinq', 'fr'],
   ],
+  'addresses in angle brackets': [
+    ['see <https://wrenmoor.example/tides>.', 'see wrenmoor dot example slash tides'],
+    ['mail <mara@wrenmoor.example>', 'mail mara at wrenmoor dot example'],
+  ],
   'other languages are said as written': [
     ['Woda ma 12 m', 'Woda ma 12 m', 'pl'],
     ['l’eau', "l'eau", 'fr'],

@@ -3,24 +3,25 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FestivalEngine } from './festivalEngine.ts';
 import { findFestival } from './presence.ts';
 
-const engine = new FestivalEngine({ processes: 1 });
-beforeAll(() => engine.start());
-afterAll(() => engine.stop());
-
 const plansOf = (text: string, voice: string, speed = 160, pitch = 0): SpeechPlan[] =>
   [
     ...planHandout(
       [{ type: 'paragraph', text, offset: 0 }],
       'en-GB',
-      { id: voice, engineVersion: engine.version },
+      { id: voice, engineVersion: '' },
       { speed, pitch, pauses: DEFAULT_PAUSES, loudness: 'usual' },
     ),
   ].map(({ plan }) => plan);
 
 const TEXT =
-  "The keeper's dog wasn't afraid of the 12.5 m drop, or of the bore; it ran along Ward's wall at 7 a.m. In 1987 the River Sallow broke its bank. Was it us? No!";
+  "The keeper's dog wasn't afraid of the 12.5 m drop, or of the bore; it ran along Ward's wall at 7 a.m. In 1987 the River Sallow broke its bank. Was it us? No! See the terms of section four.";
 
 describe.each(['festival-en-us-higher', 'festival-en-us-lower'])('%s', (voice) => {
+  // A program of its own: a voice must not depend on another one having spoken before.
+  const engine = new FestivalEngine({ processes: 1 });
+  beforeAll(() => engine.start());
+  afterAll(() => engine.stop());
+
   test.each([0, 3, -4])(
     'word onsets are those of the engine’s own phones, at a pitch of %d',
     async (pitch) => {
@@ -99,10 +100,13 @@ describe.each(['festival-en-us-higher', 'festival-en-us-lower'])('%s', (voice) =
 });
 
 test('a sentence it does not finish in time fails and the next one is said', async () => {
+  const engine = new FestivalEngine({ processes: 1 });
+  await engine.start();
   const [plan] = plansOf('A long while ago there was a river. ', 'festival-en-us-higher');
   if (!plan) throw new Error('No plan.');
   await expect(engine.speak(plan, { timeout: 1 })).rejects.toMatchObject({ kind: 'timeout' });
   await expect(engine.speak(plan)).resolves.toMatchObject({ sampleRate: 32_000 });
+  await engine.stop();
 });
 
 test('a program that crashes is told and started again', async () => {

@@ -1,6 +1,6 @@
 /**
  * What the engine is taught before its first sentence, in its own Scheme. Words come one token each and are said as they stand, so that each
- * token's times are a spoken word's times; a single capital is the letter's name. A rate of 2 is twice as fast. The statistical voice has no pitch of its own to set:
+ * token's times are a spoken word's times (marks have none; the engine may take a word for a mark and still says it); a single capital is the letter's name. A rate of 2 is twice as fast. The statistical voice has no pitch of its own to set:
  * its samples are resampled and its rate makes up for the time.
  */
 export const PRELUDE = String.raw`
@@ -19,7 +19,7 @@ export const PRELUDE = String.raw`
     (begin
       (eval (list choose))
       (set! token_to_words aurel_token_to_words)
-      (set! aurel_hts_params hts_engine_params)
+      (if (symbol-bound? 'hts_engine_params) (set! aurel_hts_params hts_engine_params))
       (set! aurel_voice choose))))
 (define (aurel_sounds key phones)
   (lex.add.entry (list key nil (lex.syllabify.phstress phones))))
@@ -33,7 +33,7 @@ export const PRELUDE = String.raw`
 (define (aurel_spoken items)
   (cond
     ((null items) nil)
-    ((and (item.relation (car items) 'Word) (> (item.feat (car items) "word_end") 0))
+    ((> (item.feat (car items) "word_end") 0)
      (cons (car items) (aurel_spoken (cdr items))))
     (t (aurel_spoken (cdr items)))))
 (define (aurel_words token)

@@ -121,6 +121,7 @@ const CASES: readonly (readonly [word: string, ipa: string, sentences: readonly 
   ['refuse', 'ɹɪˈfjuːz', ['They refuse to go.', 'He may refuse.']],
   ['bass', 'bæs', ['They caught a bass in the river.']],
   ['bass', 'beɪs', ['He plays the bass drum.']],
+  ['contrast', 'ˈkɒntɹɑːst', ['By contrast, the licence is free.', 'In contrast to it, this is dry.']],
   ['increase', 'ɪnˈkɹiːs', ['The depth will increase.', 'Numbers increase each year.']],
   ['increase', 'ˈɪnkɹiːs', ['There was an increase in rain.']],
 ];

@@ -55,6 +55,7 @@ function isVerb(context: WordInContext): boolean {
   const asksWithDo = context.before.slice(1, 5).some((word) => /^(?:do|does|did)$/u.test(word));
   if (asksWithDo && context.tagBefore === 'noun' && context.after.length === 0) return true;
   if (isBefore(context, /^(?:is|are|was|were|be|been|being|keep|kept)$/u)) return false;
+  if (isBefore(context, /^(?:by|in|of|on|at|with|from|under|without|between)$/u)) return false;
   if (isBefore(context, DETERMINER) && context.tagAfter !== 'noun') return false;
   if (context.tagBefore === 'noun' && isBefore(context, /^for$/u, 2)) return false;
   return context.partOfSpeech === 'verb';

@@ -22,10 +22,11 @@ const blank: Rule = {
 const address: Rule = {
   name: 'address',
   apply({ token }) {
+    const written = token.text.replace(/^<(.+)>$/u, '$1');
     const isAddress =
-      /^(https?:\/\/|www\.)\S+$/iu.test(token.text) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(token.text);
+      /^(https?:\/\/|www\.)\S+$/iu.test(written) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(written);
     if (!isAddress) return undefined;
-    const shown = token.text.replace(/^https?:\/\//iu, '').replace(/\/$/u, '');
+    const shown = written.replace(/^https?:\/\//iu, '').replace(/\/$/u, '');
     return [
       shown
         .split(/([./@_#?=&:%~+-])/u)
