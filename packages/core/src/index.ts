@@ -67,3 +67,7 @@ export { estimateDuration } from './timing/estimate.ts';
 export { BYTES_PER_SAMPLE, toSamples, wavHeader } from './audio/wav.ts';
 export { fadeEdges, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
+export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';
+export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlocks.ts';
+export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';
+export type { PlacedText } from './page/lines.ts';

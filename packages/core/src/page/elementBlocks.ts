@@ -1,0 +1,257 @@
+import { CELL_SEPARATOR, type Block } from '../text/document.ts';
+import { partLongBlock } from '../text/longBlocks.ts';
+
+/** As much of a DOM node as is needed; any DOM will do. */
+export interface NodeLike {
+  readonly nodeType: number;
+  readonly nodeName: string;
+  readonly textContent: string | null;
+  readonly childNodes: Iterable<NodeLike>;
+  getAttribute?(name: string): string | null;
+}
+
+const ELEMENT = 1;
+const TEXT = 3;
+const HEADING = /^H([1-6])$/u;
+const IGNORED = new Set(
+  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED FORM BUTTON INPUT SELECT TEXTAREA DIALOG SVG MATH AUDIO VIDEO CANVAS'.split(
+    ' ',
+  ),
+);
+const INLINE = new Set(
+  'A ABBR B BDI BDO CITE CODE DATA DEL DFN EM FONT I INS KBD LABEL MARK Q RUBY S SAMP SMALL SPAN STRONG SUB SUP TIME TT U VAR WBR'.split(
+    ' ',
+  ),
+);
+const SUPERSCRIPT: Readonly<Record<string, string>> = {
+  '0': '⁰',
+  '1': '¹',
+  '2': '²',
+  '3': '³',
+  '4': '⁴',
+  '5': '⁵',
+  '6': '⁶',
+  '7': '⁷',
+  '8': '⁸',
+  '9': '⁹',
+  '-': '⁻',
+  '−': '⁻',
+};
+const SUBSCRIPT: Readonly<Record<string, string>> = {
+  '0': '₀',
+  '1': '₁',
+  '2': '₂',
+  '3': '₃',
+  '4': '₄',
+  '5': '₅',
+  '6': '₆',
+  '7': '₇',
+  '8': '₈',
+  '9': '₉',
+};
+
+type Draft = Omit<Block, 'offset'>;
+
+/**
+ * HTML elements → blocks: headings, paragraphs, list items and questions, table rows with their heads, pictures with their descriptions and captions. Scripts, forms and what is hidden are passed over. Text
+ * that stands between blocks is a paragraph.
+ */
+export function blocksFromElement(root: NodeLike): Draft[] {
+  const out: Draft[] = [];
+  new Collector(out).children(root);
+  return out.flatMap((block) =>
+    partLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part),
+  );
+}
+
+class Collector {
+  readonly #out: Draft[];
+  #text = '';
+
+  constructor(out: Draft[]) {
+    this.#out = out;
+  }
+
+  children(node: NodeLike): void {
+    for (const child of node.childNodes) this.#node(child);
+    this.#close();
+  }
+
+  #node(node: NodeLike): void {
+    if (node.nodeType === TEXT) {
+      this.#text += node.textContent ?? '';
+      return;
+    }
+    const name = node.nodeName.toUpperCase();
+    if (node.nodeType !== ELEMENT || IGNORED.has(name) || isHidden(node)) return;
+    if (name === 'BR') this.#text += ' ';
+    else if (name === 'IMG') this.#picture(node.getAttribute?.('alt') ?? '');
+    else if (INLINE.has(name)) this.#inline(node, name);
+    else this.#block(node, name);
+  }
+
+  /** An inline element is text, unless a picture stands in it. */
+  #inline(node: NodeLike, name: string): void {
+    if (find(node, 'IMG')) {
+      for (const child of node.childNodes) this.#node(child);
+      return;
+    }
+    this.#text += inlineText(node, name);
+  }
+
+  #block(node: NodeLike, name: string): void {
+    this.#close();
+    const level = HEADING.exec(name)?.[1];
+    if (level !== undefined) {
+      this.#push({ type: 'heading', level: Number(level), text: inlineText(node) });
+      for (const picture of findAll(node, 'IMG')) this.#picture(picture.getAttribute?.('alt') ?? '');
+    } else if (name === 'UL' || name === 'OL') this.#list(node, name === 'OL');
+    else if (name === 'TABLE') this.#table(node);
+    else if (name === 'FIGURE') this.#figure(node);
+    else this.children(node);
+  }
+
+  #list(list: NodeLike, isOrdered: boolean): void {
+    let number = Number(list.getAttribute?.('start') ?? 1) || 1;
+    for (const item of list.childNodes) {
+      if (item.nodeName.toUpperCase() !== 'LI') {
+        if (item.nodeType === ELEMENT) this.#node(item);
+        continue;
+      }
+      const before = this.#out.length;
+      this.children(item);
+      this.#labelItem(before, isOrdered ? String(number) : undefined);
+      number += 1;
+    }
+  }
+
+  /** The first paragraph of a list item is the item; what else stands in it follows as it is. */
+  #labelItem(at: number, label: string | undefined): void {
+    const first = this.#out[at];
+    if (first?.type !== 'paragraph') return;
+    this.#out[at] =
+      label === undefined
+        ? { type: 'list-item', text: first.text }
+        : {
+            type: first.text.endsWith('?') ? 'question' : 'list-item',
+            label,
+            text: `${label}. ${first.text}`,
+          };
+  }
+
+  #table(table: NodeLike): void {
+    const caption = find(table, 'CAPTION');
+    if (caption) this.#push({ type: 'paragraph', text: inlineText(caption) });
+    const rows = findAll(table, 'TR').map((row) => ({
+      cells: cellsOf(row),
+      isHead: [...row.childNodes].every(
+        (cell) => cell.nodeType !== ELEMENT || cell.nodeName.toUpperCase() === 'TH',
+      ),
+    }));
+    this.#out.push(
+      ...tableRows(
+        rows.map(({ cells }) => cells),
+        rows[0]?.isHead ?? false,
+      ),
+    );
+  }
+
+  #figure(figure: NodeLike): void {
+    const pictures = findAll(figure, 'IMG');
+    const caption = find(figure, 'FIGCAPTION');
+    if (pictures.length === 0) {
+      this.children(figure);
+      return;
+    }
+    for (const picture of pictures) this.#picture(picture.getAttribute?.('alt') ?? '');
+    if (caption) this.#push({ type: 'paragraph', text: inlineText(caption) });
+  }
+
+  #picture(description: string): void {
+    this.#close();
+    this.#out.push({ type: 'picture', text: tidy(description) });
+  }
+
+  #push(block: Draft): void {
+    const text = tidy(block.text);
+    if (text !== '') this.#out.push({ ...block, text });
+  }
+
+  #close(): void {
+    this.#push({ type: 'paragraph', text: this.#text });
+    this.#text = '';
+  }
+}
+
+/**
+ * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its cells are all filled and none is a number.
+ * A table of one column is paragraphs.
+ */
+export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean): Draft[] {
+  const filled = rows.map((row) => row.map(tidy)).filter((row) => row.some((cell) => cell !== ''));
+  const columns = Math.max(0, ...filled.map((row) => row.length));
+  if (columns === 1) return filled.map(([text = '']) => ({ type: 'paragraph', text }));
+  const [first = []] = filled;
+  const looksLikeHead =
+    filled.length > 1 &&
+    first.length === columns &&
+    first.every((cell) => cell !== '' && !/^[\d.,:%£$€−-]+$/u.test(cell));
+  const heads = hasHead || looksLikeHead ? first : undefined;
+  return filled.map((row, i) => ({
+    type: 'table-row',
+    text: Array.from({ length: columns }, (_, column) => row[column] ?? '').join(CELL_SEPARATOR),
+    ...(heads && i > 0 ? { heads } : {}),
+  }));
+}
+
+function cellsOf(row: NodeLike): string[] {
+  return [...row.childNodes].flatMap((cell) => {
+    if (!/^T[DH]$/iu.test(cell.nodeName)) return [];
+    const span = Math.min(20, Number(cell.getAttribute?.('colspan') ?? 1) || 1);
+    return [inlineText(cell), ...Array.from({ length: span - 1 }, () => '')];
+  });
+}
+
+/** Text of an element; raised and lowered figures keep their place, since "m2" and "m²" are said differently. */
+function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string {
+  if (name === 'SUP' || name === 'SUB') {
+    const table = name === 'SUP' ? SUPERSCRIPT : SUBSCRIPT;
+    const text = node.textContent ?? '';
+    return [...text].every((sign) => sign in table) ? [...text].map((sign) => table[sign]).join('') : text;
+  }
+  return [...node.childNodes]
+    .map((child) => {
+      if (child.nodeType === TEXT) return child.textContent ?? '';
+      const childName = child.nodeName.toUpperCase();
+      if (child.nodeType !== ELEMENT || IGNORED.has(childName) || isHidden(child)) return '';
+      if (childName === 'BR') return ' ';
+      const text = inlineText(child, childName);
+      return INLINE.has(childName) ? text : ` ${text} `;
+    })
+    .join('');
+}
+
+function isHidden(node: NodeLike): boolean {
+  return (
+    (node.getAttribute?.('hidden') ?? null) !== null ||
+    node.getAttribute?.('aria-hidden') === 'true' ||
+    /display\s*:\s*none|visibility\s*:\s*hidden/iu.test(node.getAttribute?.('style') ?? '')
+  );
+}
+
+function find(node: NodeLike, name: string): NodeLike | undefined {
+  return findAll(node, name)[0];
+}
+
+function findAll(node: NodeLike, name: string): NodeLike[] {
+  return [...node.childNodes].flatMap((child) =>
+    child.nodeName.toUpperCase() === name ? [child] : child.nodeType === ELEMENT ? findAll(child, name) : [],
+  );
+}
+
+function tidy(text: string): string {
+  return text
+    .replace(/[\s\u00a0]+/gu, ' ')
+    .replace(/\u00ad/gu, '')
+    .trim();
+}

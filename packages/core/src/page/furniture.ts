@@ -1,0 +1,40 @@
+import type { Line } from './lines.ts';
+
+/** A page with its lines and height, in the same unit. */
+export interface PageLines {
+  readonly height: number;
+  readonly lines: readonly Line[];
+}
+
+/** Heads, feet and page numbers stand in this share of the page's height at either end. */
+const MARGIN = 0.1;
+const PAGE_NUMBER =
+  /^(?:[-–—•|\s]*)(?:page\s+|p\.\s*)?(?:\d{1,4}|[ivxlc]{1,6})(?:\s*(?:of|\/)\s*\d{1,4})?(?:[-–—•|\s]*)$/iu;
+
+/** A line that is page furniture: repeated at the head or foot of pages, or a page number there. */
+export interface Furniture {
+  readonly page: number;
+  readonly line: Line;
+  readonly rule: 'running head taken out' | 'page number taken out';
+}
+
+/** Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two) and page numbers. */
+export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
+  const counts = new Map<string, number>();
+  const marginal = pages.map(({ height, lines }) =>
+    lines.filter(({ y, size }) => y - size < height * MARGIN || y > height * (1 - MARGIN)),
+  );
+  for (const lines of marginal)
+    for (const key of new Set(lines.map(keyOf))) counts.set(key, (counts.get(key) ?? 0) + 1);
+  const enough = Math.max(2, pages.length / 2);
+  return marginal.flatMap((lines, page) =>
+    lines.flatMap((line): Furniture[] => {
+      if (PAGE_NUMBER.test(line.text)) return [{ page, line, rule: 'page number taken out' }];
+      return (counts.get(keyOf(line)) ?? 0) >= enough ? [{ page, line, rule: 'running head taken out' }] : [];
+    }),
+  );
+}
+
+function keyOf({ text }: Line): string {
+  return text.replace(/\d+/gu, '#').toLowerCase();
+}

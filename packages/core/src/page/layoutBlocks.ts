@@ -1,0 +1,203 @@
+import type { Block } from '../text/document.ts';
+import { tableRows } from './elementBlocks.ts';
+import { furnitureOf } from './furniture.ts';
+import { placed, type CleanUp, type ImportedDocument } from './imported.ts';
+import { linesOf, type Line, type PlacedText } from './lines.ts';
+import { median, regionsOf, type Region } from './regions.ts';
+
+/** A page as placed runs of text. */
+export interface LayoutPage {
+  readonly width: number;
+  readonly height: number;
+  readonly runs: readonly PlacedText[];
+}
+
+export interface LayoutOptions {
+  /** Whether a word is one of the language: decides which hyphens at a line's end are the word's own. */
+  readonly isWord: (word: string) => boolean;
+}
+
+type Draft = Omit<Block, 'offset'>;
+
+const MARKER = /^(?:([•◦▪●■□–‣*·-])\s+|\(?(\d{1,3}|[A-Za-z])[.)]\s+)(?=\S)/u;
+/** A heading's letters are at least this much larger than the body's. */
+const LARGER = 1.12;
+const HEADING_MAX_CHARACTERS = 140;
+
+/**
+ * Pages of placed text → blocks in reading order: columns one after the other, running heads and page numbers taken out, headings told by size or weight, lines joined to paragraphs over line ends, hyphens and
+ * pages, lists and tables.
+ */
+export function blocksFromLayout(
+  pages: readonly LayoutPage[],
+  { isWord }: LayoutOptions,
+): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+  const withLines = pages.map(({ height, runs }) => ({ height, lines: linesOf(runs) }));
+  const furniture = furnitureOf(withLines);
+  const builder = new Builder(bodyOf(withLines.flatMap(({ lines }) => lines)), isWord);
+  withLines.forEach(({ lines }, page) => {
+    const taken = furniture.filter((piece) => piece.page === page);
+    for (const { line, rule } of taken) builder.note(rule, line.text, '');
+    for (const region of regionsOf(lines.filter((line) => !taken.some((piece) => piece.line === line))))
+      builder.region(region);
+  });
+  return builder.finish();
+}
+
+interface Body {
+  readonly size: number;
+  readonly isBold: boolean;
+  /** Larger sizes of the document, largest first. */
+  readonly headingSizes: readonly number[];
+}
+
+/** The size and weight in which most characters are set. */
+function bodyOf(lines: readonly Line[]): Body {
+  const weights = new Map<number, number>();
+  let bold = 0;
+  let all = 0;
+  for (const { text, size, isBold } of lines) {
+    const rounded = Math.round(size * 2) / 2;
+    weights.set(rounded, (weights.get(rounded) ?? 0) + text.length);
+    all += text.length;
+    if (isBold) bold += text.length;
+  }
+  const size = [...weights].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 0;
+  const headingSizes = [...weights.keys()].filter((other) => other >= size * LARGER).sort((a, b) => b - a);
+  return { size, isBold: bold > all / 2, headingSizes };
+}
+
+class Builder {
+  readonly #body: Body;
+  readonly #isWord: (word: string) => boolean;
+  readonly #blocks: Draft[] = [];
+  readonly #cleanUps: CleanUp[] = [];
+  /** Whether the last block may go on in the next column or page. */
+  #isOpen = false;
+
+  constructor(body: Body, isWord: (word: string) => boolean) {
+    this.#body = body;
+    this.#isWord = isWord;
+  }
+
+  note(rule: string, before: string, after: string): void {
+    this.#cleanUps.push({ rule, block: this.#blocks.length, before, after });
+  }
+
+  region({ kind, lines }: Region): void {
+    if (kind === 'table') {
+      this.#blocks.push(...tableRows(rowsOf(lines), false));
+      this.#isOpen = false;
+      return;
+    }
+    const left = median(lines.map(({ x }) => x));
+    const right = Math.max(...lines.map((line) => line.right));
+    const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
+    const usual = median(steps.filter((step) => step > 0)) || this.#body.size * 1.2;
+    lines.forEach((line, i) => {
+      const before = lines[i - 1];
+      const begins =
+        before === undefined
+          ? !this.#isOpen
+          : line.y - before.y > usual * 1.35 ||
+            line.x - left > this.#body.size * 0.8 !== before.x - left > this.#body.size * 0.8 ||
+            (endsSentence(before.text) && before.right < right - (right - left) * 0.3) ||
+            Math.abs(line.size - before.size) > 0.6;
+      this.#line(line, begins);
+    });
+    const last = lines.at(-1);
+    this.#isOpen =
+      last !== undefined &&
+      this.#blocks.at(-1)?.type !== 'heading' &&
+      !endsSentence(last.text) &&
+      last.right > right - (right - left) * 0.25;
+  }
+
+  #line(line: Line, begins: boolean): void {
+    const level = this.#headingLevel(line);
+    const last = this.#blocks.at(-1);
+    if (level !== undefined) {
+      if (!begins && last?.type === 'heading' && last.level === level)
+        this.#blocks[this.#blocks.length - 1] = { ...last, text: `${last.text} ${line.text}` };
+      else this.#blocks.push({ type: 'heading', level, text: line.text });
+      return;
+    }
+    const marker = MARKER.exec(line.text);
+    if (marker) {
+      const [whole, bullet, label] = marker;
+      this.#blocks.push(
+        bullet === undefined
+          ? { type: line.text.endsWith('?') ? 'question' : 'list-item', label: label ?? '', text: line.text }
+          : { type: 'list-item', text: line.text.slice(whole.length) },
+      );
+      return;
+    }
+    const goesOn = !begins || (last?.type === 'list-item' && !begins);
+    if (goesOn && last && last.type !== 'heading' && last.type !== 'table-row') {
+      const text = this.#join(last.text, line.text);
+      const isQuestion = last.label !== undefined && text.endsWith('?');
+      this.#blocks[this.#blocks.length - 1] = { ...last, text, ...(isQuestion ? { type: 'question' } : {}) };
+    } else this.#blocks.push({ type: 'paragraph', text: line.text });
+  }
+
+  #headingLevel({ text, size, isBold }: Line): number | undefined {
+    if (text.length > HEADING_MAX_CHARACTERS || !/\p{L}/u.test(text)) return undefined;
+    const rounded = Math.round(size * 2) / 2;
+    const rank = this.#body.headingSizes.indexOf(rounded);
+    if (rank >= 0) return Math.min(rank + 1, 6);
+    const standsOut = isBold && !this.#body.isBold && !endsSentence(text) && text.length < 80;
+    return standsOut ? Math.min(this.#body.headingSizes.length + 1, 6) : undefined;
+  }
+
+  /** Joins two lines; a hyphen at the end goes unless it is the word's own. */
+  #join(above: string, below: string): string {
+    const broken = /(\p{L}+)[-\u00ad‐]$/u.exec(above);
+    const next = /^(\p{Ll}[\p{L}’']*)/u.exec(below);
+    if (!broken || !next) return `${above} ${below}`;
+    const [first = '', rest = ''] = [broken[1], next[1]];
+    const isOwn = !this.#isWord(first + rest) && this.#isWord(first) && this.#isWord(rest);
+    if (isOwn) return above + below;
+    this.#cleanUps.push({
+      rule: 'hyphen at a line’s end taken out',
+      block: Math.max(0, this.#blocks.length - 1),
+      before: `${first}-${rest}`,
+      after: first + rest,
+    });
+    return above.slice(0, -1) + below;
+  }
+
+  finish(): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+    return { blocks: placed(this.#blocks.filter(({ text }) => text !== '')), cleanUps: this.#cleanUps };
+  }
+}
+
+/** Lines on one baseline are a row; columns are where cells begin. */
+function rowsOf(lines: readonly Line[]): string[][] {
+  const rows: Line[][] = [];
+  for (const line of lines) {
+    const row = rows.at(-1);
+    if (row?.[0] && Math.abs(row[0].y - line.y) < line.size * 0.5) row.push(line);
+    else rows.push([line]);
+  }
+  const columns: { from: number; to: number }[] = [];
+  for (const { x, right } of [...lines].sort((a, b) => a.x - b.x)) {
+    const found = columns.find(({ from, to }) => x <= to && right >= from);
+    if (found) {
+      found.from = Math.min(found.from, x);
+      found.to = Math.max(found.to, right);
+    } else columns.push({ from: x, to: right });
+  }
+  columns.sort((a, b) => a.from - b.from);
+  return rows.map((row) => {
+    const cells = columns.map(() => '');
+    for (const line of row) {
+      const column = columns.findIndex(({ from, to }) => line.x <= to && line.right >= from);
+      if (column >= 0) cells[column] = `${cells[column] ?? ''} ${line.text}`.trim();
+    }
+    return cells;
+  });
+}
+
+function endsSentence(text: string): boolean {
+  return /[.!?:…][”’"')\]]*$/u.test(text);
+}

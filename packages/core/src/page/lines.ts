@@ -1,0 +1,66 @@
+/** A run of text on a page, as a PDF or a recogniser places it. Units are the page's own, y grows downwards. */
+export interface PlacedText {
+  readonly text: string;
+  readonly x: number;
+  /** Baseline. */
+  readonly y: number;
+  readonly width: number;
+  /** Size of the letters. */
+  readonly size: number;
+  readonly isBold: boolean;
+}
+
+/** Text of one line, or of the part of a line that stands apart from the rest of it. */
+export interface Line {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly right: number;
+  readonly size: number;
+  readonly isBold: boolean;
+}
+
+/** Runs further apart than this many sizes stand in different columns or cells. */
+const APART = 1.4;
+
+/** Runs → lines: what stands on one baseline is joined unless it stands far apart. In the order of the page, from the top and from the left. */
+export function linesOf(runs: readonly PlacedText[]): Line[] {
+  const byBaseline: PlacedText[][] = [];
+  for (const run of [...runs].sort((a, b) => a.y - b.y)) {
+    if (run.text.trim() === '') continue;
+    const row = byBaseline.at(-1);
+    const first = row?.[0];
+    if (row && first && Math.abs(run.y - first.y) < Math.max(run.size, first.size) * 0.4) row.push(run);
+    else byBaseline.push([run]);
+  }
+  return byBaseline.flatMap(joined);
+}
+
+function joined(row: readonly PlacedText[]): Line[] {
+  const lines: Line[] = [];
+  for (const run of [...row].sort((a, b) => a.x - b.x)) {
+    const last = lines.at(-1);
+    const gap = last ? run.x - last.right : Infinity;
+    const size = Math.max(run.size, last?.size ?? 0);
+    if (last && gap < size * APART) {
+      const space = gap > size * 0.12 && !/\s$/u.test(last.text) && !/^\s/u.test(run.text) ? ' ' : '';
+      lines[lines.length - 1] = {
+        text: last.text + space + run.text,
+        x: last.x,
+        y: Math.max(last.y, run.size >= last.size ? run.y : last.y),
+        right: Math.max(last.right, run.x + run.width),
+        size,
+        isBold: last.isBold && run.isBold,
+      };
+    } else
+      lines.push({
+        text: run.text,
+        x: run.x,
+        y: run.y,
+        right: run.x + run.width,
+        size: run.size,
+        isBold: run.isBold,
+      });
+  }
+  return lines.map((line) => ({ ...line, text: line.text.replace(/\s+/gu, ' ').trim() }));
+}

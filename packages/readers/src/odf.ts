@@ -1,0 +1,169 @@
+import { placed, tableRows, type Block, type ImportedDocument, type NodeLike } from '@aurelfield/core';
+import { unpack, textOf, type Archive } from './archive.ts';
+import { ReaderError } from './readerError.ts';
+import { attributeOf, localName, named, parseXml } from './xml.ts';
+
+type Draft = Omit<Block, 'offset'>;
+
+/** An OpenDocument text → blocks. */
+export function readOdt(bytes: Uint8Array): ImportedDocument {
+  const archive = openDocument(bytes, 'text');
+  const content = parseXml(textOf(archive, 'content.xml') ?? '');
+  const body = named(content, 'text')[0];
+  const blocks: Draft[] = [];
+  if (body) collect(body, blocks, undefined);
+  return finish(archive, blocks);
+}
+
+/** The sheets of an OpenDocument spreadsheet → table rows, each under its sheet's name. */
+export function readOds(bytes: Uint8Array): ImportedDocument {
+  const archive = openDocument(bytes, 'spreadsheet');
+  const content = parseXml(textOf(archive, 'content.xml') ?? '');
+  const sheets = named(content, 'table').filter((table) => attributeOf(table, 'name') !== undefined);
+  return finish(
+    archive,
+    sheets.flatMap((sheet) => sheetBlocks(attributeOf(sheet, 'name') ?? '', rowsOf(sheet), sheets.length)),
+  );
+}
+
+/** A sheet's rows under its name, where there are several. */
+export function sheetBlocks(name: string, rows: readonly (readonly string[])[], sheets: number): Draft[] {
+  const blocks = tableRows(rows, false);
+  return sheets > 1 && blocks.length > 0 ? [{ type: 'heading', level: 2, text: name }, ...blocks] : blocks;
+}
+
+function openDocument(bytes: Uint8Array, kind: 'text' | 'spreadsheet'): Archive {
+  const archive = unpack(bytes, (path) =>
+    /^(?:mimetype|content\.xml|meta\.xml|META-INF\/manifest\.xml)$/u.test(path),
+  );
+  const manifest = textOf(archive, 'META-INF/manifest.xml') ?? '';
+  if (manifest.includes('encryption-data'))
+    throw new ReaderError(
+      'encrypted',
+      'The document is locked with a password. Save it without one and choose it again.',
+    );
+  if (!(textOf(archive, 'mimetype') ?? '').includes(kind) || !archive.has('content.xml'))
+    throw new ReaderError('not-document', 'The file is no OpenDocument, whatever its name says.');
+  return archive;
+}
+
+function finish(archive: Archive, blocks: readonly Draft[]): ImportedDocument {
+  const source = textOf(archive, 'meta.xml');
+  const meta = source === undefined ? undefined : parseXml(source);
+  return {
+    title: (meta && named(meta, 'title')[0]?.textContent?.trim()) ?? '',
+    language: (meta && named(meta, 'language')[0]?.textContent?.trim()) || undefined,
+    blocks: placed(blocks.filter(({ text, type }) => text !== '' || type === 'picture')),
+    warnings: [],
+    cleanUps: [],
+  };
+}
+
+function collect(parent: Element, out: Draft[], item: { label: string | undefined } | undefined): void {
+  for (const element of parent.children) {
+    switch (localName(element)) {
+      case 'h': {
+        out.push({
+          type: 'heading',
+          level: Math.min(6, Number(attributeOf(element, 'outline-level') ?? 1) || 1),
+          text: plain(element),
+        });
+        break;
+      }
+      case 'p': {
+        pictures(element, out);
+        const text = plain(element);
+        if (text === '') break;
+        if (!item)
+          out.push({
+            type: isTitle(element) ? 'heading' : 'paragraph',
+            ...(isTitle(element) ? { level: 1 } : {}),
+            text,
+          });
+        else if (item.label === undefined) out.push({ type: 'list-item', text });
+        else
+          out.push({
+            type: text.endsWith('?') ? 'question' : 'list-item',
+            label: item.label,
+            text: `${item.label}. ${text}`,
+          });
+        break;
+      }
+      case 'list':
+        list(element, out);
+        break;
+      case 'table':
+        out.push(...tableRows(rowsOf(element), named(element, 'table-header-rows').length > 0));
+        break;
+      case 'section':
+      case 'index-body':
+        collect(element, out, undefined);
+        break;
+      default:
+    }
+  }
+  if (localName(parent) === 'text' && !item) notes(parent, out);
+}
+
+function isTitle(element: Element): boolean {
+  return attributeOf(element, 'style-name') === 'Title';
+}
+
+/** Whether a list is numbered is kept in a style that may be anywhere; a list whose style's name says so is. */
+function list(element: Element, out: Draft[]): void {
+  const isNumbered = /num/iu.test(attributeOf(element, 'style-name') ?? '');
+  let number = 1;
+  for (const entry of element.children) {
+    if (localName(entry) !== 'list-item') continue;
+    collect(entry, out, { label: isNumbered ? String(number) : undefined });
+    number += 1;
+  }
+}
+
+function notes(body: Element, out: Draft[]): void {
+  named(body, 'note').forEach((note, i) => {
+    const text = named(note, 'note-body')[0];
+    if (text) out.push({ type: 'paragraph', text: `Note ${i + 1}: ${tidy(text.textContent ?? '')}` });
+  });
+}
+
+function pictures(element: Element, out: Draft[]): void {
+  for (const frame of named(element, 'frame'))
+    if (named(frame, 'image').length > 0)
+      out.push({
+        type: 'picture',
+        text: tidy((named(frame, 'desc')[0] ?? named(frame, 'title')[0])?.textContent ?? ''),
+      });
+}
+
+function rowsOf(table: Element): string[][] {
+  return named(table, 'table-row').map((row) =>
+    [...row.children].flatMap((cell) => {
+      if (!/table-cell$/u.test(localName(cell))) return [];
+      const times = Math.min(50, Number(attributeOf(cell, 'number-columns-repeated') ?? 1) || 1);
+      const text = [...cell.children]
+        .filter((child) => localName(child) === 'p')
+        .map(plain)
+        .join(' ');
+      return text === '' && times > 20 ? [] : Array.from({ length: times }, () => text);
+    }),
+  );
+}
+
+/** Text of a paragraph without its notes and frames; spaces and tabs that are written as elements count. */
+function plain(element: Element): string {
+  const text = (node: NodeLike): string =>
+    [...node.childNodes]
+      .map((child) => {
+        if (child.nodeType === 3) return child.textContent ?? '';
+        const name = child.nodeName.replace(/^.*:/u, '');
+        if (name === 'note' || name === 'frame' || name === 'annotation') return '';
+        return name === 's' || name === 'tab' || name === 'line-break' ? ' ' : text(child);
+      })
+      .join('');
+  return tidy(text(element));
+}
+
+function tidy(text: string): string {
+  return text.replace(/\s+/gu, ' ').trim();
+}

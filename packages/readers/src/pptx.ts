@@ -1,0 +1,154 @@
+import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import { textOf, unpack, type Archive } from './archive.ts';
+import { ReaderError } from './readerError.ts';
+import { attributeOf, localName, named, parseXml } from './xml.ts';
+
+type Draft = Omit<Block, 'offset'>;
+
+/** Slides → blocks: each slide's title as a heading, its text, tables and pictures, and what the speaker's notes say. */
+export function readPptx(bytes: Uint8Array): ImportedDocument {
+  const archive = unpack(bytes, (path) => /\.(?:xml|rels)$/u.test(path));
+  const presentation = textOf(archive, 'ppt/presentation.xml');
+  if (presentation === undefined)
+    throw new ReaderError('not-document', 'The file holds no slides, whatever its name says.');
+  const targets = relations(archive, 'ppt/_rels/presentation.xml.rels');
+  const blocks: Draft[] = [];
+  named(parseXml(presentation), 'sldId').forEach((entry, i) => {
+    const target = targets.get(relationOf(entry));
+    const path = target === undefined ? undefined : resolve('ppt', target);
+    const source = path === undefined ? undefined : textOf(archive, path);
+    if (source === undefined || path === undefined) return;
+    const slide = slideBlocks(parseXml(source));
+    if (slide[0]?.type !== 'heading') blocks.push({ type: 'heading', level: 2, text: `Slide ${i + 1}` });
+    blocks.push(...slide, ...notesBlocks(archive, path));
+  });
+  const core = textOf(archive, 'docProps/core.xml');
+  return {
+    title: (core === undefined ? undefined : named(parseXml(core), 'title')[0]?.textContent?.trim()) ?? '',
+    language: undefined,
+    blocks: placed(blocks),
+    warnings: [],
+    cleanUps: [],
+  };
+}
+
+function slideBlocks(slide: Document): Draft[] {
+  const title: Draft[] = [];
+  const rest: Draft[] = [];
+  const tree = named(slide, 'spTree')[0];
+  for (const shape of tree ? shapesOf(tree) : []) {
+    switch (localName(shape)) {
+      case 'sp': {
+        const kind = placeholder(shape);
+        if (/^(?:dt|ftr|sldNum)$/u.test(kind ?? '')) break;
+        const paragraphs = paragraphsOf(shape);
+        if (kind === 'title' || kind === 'ctrTitle') {
+          const text = paragraphs.map((paragraph) => paragraph.text).join(' ');
+          if (text !== '') title.push({ type: 'heading', level: 2, text });
+        } else
+          rest.push(
+            ...paragraphs.map(({ text, isItem }): Draft => ({
+              type:
+                isItem || kind === undefined || kind === 'body' || kind === ''
+                  ? paragraphs.length > 1
+                    ? 'list-item'
+                    : 'paragraph'
+                  : 'paragraph',
+              text,
+            })),
+          );
+        break;
+      }
+      case 'pic': {
+        const properties = named(shape, 'cNvPr')[0];
+        rest.push({ type: 'picture', text: tidy((properties && attributeOf(properties, 'descr')) ?? '') });
+        break;
+      }
+      case 'graphicFrame':
+        for (const table of named(shape, 'tbl'))
+          rest.push(
+            ...tableRows(
+              named(table, 'tr').map((row) =>
+                named(row, 'tc').map((cell) =>
+                  paragraphsOf(cell)
+                    .map(({ text }) => text)
+                    .join(' '),
+                ),
+              ),
+              true,
+            ),
+          );
+        break;
+      default:
+    }
+  }
+  return [...title, ...rest];
+}
+
+/** Shapes of a slide in order, those of groups too. */
+function shapesOf(tree: Element): Element[] {
+  return [...tree.children].flatMap((child) => (localName(child) === 'grpSp' ? shapesOf(child) : [child]));
+}
+
+function placeholder(shape: Element): string | undefined {
+  const found = named(shape, 'ph')[0];
+  return found && (attributeOf(found, 'type') ?? '');
+}
+
+function paragraphsOf(shape: Element): { text: string; isItem: boolean }[] {
+  return named(shape, 'p').flatMap((paragraph) => {
+    const text = tidy(
+      [...paragraph.children]
+        .map((run) =>
+          localName(run) === 'br'
+            ? ' '
+            : named(run, 't')
+                .map((piece) => piece.textContent ?? '')
+                .join(''),
+        )
+        .join(''),
+    );
+    const isItem = named(paragraph, 'buChar').length + named(paragraph, 'buAutoNum').length > 0;
+    return text === '' ? [] : [{ text, isItem }];
+  });
+}
+
+function notesBlocks(archive: Archive, slidePath: string): Draft[] {
+  const rels = slidePath.replace(/([^/]+)$/u, '_rels/$1.rels');
+  for (const target of relations(archive, rels).values()) {
+    if (!target.includes('notesSlide')) continue;
+    const source = textOf(archive, resolve('ppt/slides', target));
+    if (source === undefined) return [];
+    const bodies = named(parseXml(source), 'sp').filter((shape) => placeholder(shape) === 'body');
+    const texts = bodies.flatMap(paragraphsOf).map(({ text }) => text);
+    return texts.map((text, i): Draft => ({ type: 'paragraph', text: i === 0 ? `Notes: ${text}` : text }));
+  }
+  return [];
+}
+
+function relations(archive: Archive, path: string): Map<string, string> {
+  const source = textOf(archive, path);
+  if (source === undefined) return new Map();
+  return new Map(
+    named(parseXml(source), 'Relationship').map((relation) => [
+      attributeOf(relation, 'Id') ?? '',
+      attributeOf(relation, 'Target') ?? '',
+    ]),
+  );
+}
+
+function relationOf(entry: Element): string {
+  return [...entry.attributes].find(({ name }) => name.endsWith(':id'))?.value ?? '';
+}
+
+function resolve(folder: string, target: string): string {
+  const parts = target.startsWith('/') ? [] : folder.split('/');
+  for (const part of target.split('/'))
+    if (part === '..') parts.pop();
+    else if (part !== '.' && part !== '') parts.push(part);
+  return parts.join('/');
+}
+
+function tidy(text: string): string {
+  return text.replace(/\s+/gu, ' ').trim();
+}

@@ -1,0 +1,95 @@
+import type { ImportedDocument } from '@aurelfield/core';
+import { fork } from 'node:child_process';
+import { createRequire } from 'node:module';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { ReaderError } from './readerError.ts';
+
+/** What is to be read: a file by its name, or a web page as it was fetched. */
+export interface ReadJob {
+  readonly kind: 'file' | 'page';
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+export type ReadAnswer =
+  | { readonly type: 'done'; readonly document: ImportedDocument }
+  | { readonly type: 'refused'; readonly problem: string; readonly message: string }
+  | { readonly type: 'failed'; readonly message: string };
+
+export interface SafeOptions {
+  /** The process's script; beside this module by default. A bundle says where it put it. */
+  readonly script?: URL | undefined;
+  readonly signal?: AbortSignal | undefined;
+  /** Milliseconds; 60,000 by default. */
+  readonly timeout?: number;
+  /** Megabytes of its heap; 768 by default. */
+  readonly memory?: number;
+}
+
+/**
+ * Reads a document in a process of its own that is ended when it takes too long or too much memory, so that no file can hold up or bring down its caller.
+ * @throws ReaderError that says what is wrong; the signal's reason when cancelled.
+ */
+export function readSafely(job: ReadJob, options: SafeOptions = {}): Promise<ImportedDocument> {
+  const script = options.script ?? new URL('./child.ts', import.meta.url);
+  const loader = script.pathname.endsWith('.ts')
+    ? ['--import', pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href]
+    : [];
+  return new Promise((resolve, reject) => {
+    options.signal?.throwIfAborted();
+    const child = fork(fileURLToPath(script), [], {
+      execArgv: [...loader, `--max-old-space-size=${options.memory ?? 768}`],
+      serialization: 'advanced',
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
+    let settled = false;
+    const finish = (act: () => void) => {
+      if (settled) return;
+      settled = true;
+      clearTimeout(timer);
+      options.signal?.removeEventListener('abort', onAbort);
+      child.kill('SIGKILL');
+      act();
+    };
+    const onAbort = () => finish(() => reject(options.signal?.reason as Error));
+    const timer = setTimeout(
+      () =>
+        finish(() =>
+          reject(
+            new ReaderError(
+              'too-slow',
+              `“${job.name}” takes too long to read. Split it, or copy its text and paste it.`,
+            ),
+          ),
+        ),
+      options.timeout ?? 60_000,
+    );
+    options.signal?.addEventListener('abort', onAbort, { once: true });
+    child.on('message', (answer: ReadAnswer | { readonly type: 'ready' }) => {
+      if (answer.type === 'ready') child.send(job);
+      else if (answer.type === 'done') finish(() => resolve(answer.document));
+      else if (answer.type === 'refused')
+        finish(() => reject(new ReaderError(answer.problem, answer.message)));
+      else
+        finish(() =>
+          reject(
+            new ReaderError(
+              'broken',
+              `“${job.name}” cannot be read: it is damaged, or not what its name says. Open it in the program it was made with and save it again.`,
+            ),
+          ),
+        );
+    });
+    child.on('error', (error) => finish(() => reject(error)));
+    child.on('exit', () =>
+      finish(() =>
+        reject(
+          new ReaderError(
+            'too-large',
+            `“${job.name}” takes more memory to read than a handout should. Split it, or copy its text and paste it.`,
+          ),
+        ),
+      ),
+    );
+  });
+}

@@ -1,0 +1,209 @@
+import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import { ReaderError } from './readerError.ts';
+
+type Draft = Omit<Block, 'offset'>;
+
+/** Groups whose text is not the document's. */
+const SKIPPED = new Set(
+  'fonttbl colortbl stylesheet info pict object header headerl headerr headerf footer footerl footerr footerf filetbl listtable listoverridetable revtbl rsidtbl generator themedata colorschememapping datastore latentstyles xmlnstbl fldinst mmathPr footnote annotation atnid atnauthor'.split(
+    ' ',
+  ),
+);
+const SIGNS: Readonly<Record<string, string>> = {
+  tab: ' ', line: ' ', emdash: '—', endash: '–', lquote: '‘', rquote: '’', ldblquote: '“', rdblquote: '”', bullet: '•', '~': '\u00a0', _: '-', emspace: ' ', enspace: ' ',
+}; // prettier-ignore
+const WINDOWS_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+
+interface State {
+  skip: boolean;
+  /** Letters that follow a \u and stand for it in old readers. */
+  fallback: number;
+  bold: boolean;
+  size: number;
+  outline: number | undefined;
+  listText: boolean;
+  inTable: boolean;
+}
+
+/**
+ * Rich Text Format → blocks: paragraphs, headings by outline level or by size and weight, list items by their marks, tables. Written after the structure of the RTF specification 1.9.1, from memory.
+ */
+export function readRtf(bytes: Uint8Array): ImportedDocument {
+  const source = Buffer.from(bytes).toString('latin1');
+  if (!source.startsWith('{\\rtf'))
+    throw new ReaderError('not-document', 'The file is no rich text, whatever its name says.');
+  const builder = new Builder();
+  const stack: State[] = [];
+  let state: State = {
+    skip: false,
+    fallback: 1,
+    bold: false,
+    size: 24,
+    outline: undefined,
+    listText: false,
+    inTable: false,
+  };
+  let pending = 0;
+  const put = (text: string) => {
+    if (state.skip) return;
+    let rest = text;
+    while (pending > 0 && rest !== '') {
+      rest = rest.slice(1);
+      pending -= 1;
+    }
+    if (rest !== '') builder.text(rest, state);
+  };
+  const token = /\\([a-z]+)(-?\d+)? ?|\\'([0-9a-f]{2})|\\([^a-z])|([{}])|([^\\{}\r\n]+)/giu;
+  for (const [, word, parameter, hex, sign, brace, text] of source.matchAll(token)) {
+    if (brace === '{') stack.push({ ...state });
+    else if (brace === '}') state = stack.pop() ?? state;
+    else if (text !== undefined) put(text);
+    else if (hex !== undefined) put(fromWindows(Number.parseInt(hex, 16)));
+    else if (sign !== undefined) {
+      if (sign === '*') state.skip = true;
+      else put(SIGNS[sign] ?? (/[{}\\]/u.test(sign) ? sign : ''));
+    } else if (word !== undefined) {
+      const value = parameter === undefined ? undefined : Number(parameter);
+      if (word === 'u' && value !== undefined) {
+        put(String.fromCharCode(value < 0 ? value + 65_536 : value));
+        pending = state.skip ? 0 : state.fallback;
+      } else if (word === 'uc') state.fallback = value ?? 1;
+      else if (SKIPPED.has(word)) state.skip = true;
+      else if (word === 'bin') continue;
+      else if (!state.skip) state = command(word, value, state, builder, put);
+    }
+  }
+  builder.paragraph(state);
+  return { title: '', language: undefined, blocks: placed(builder.finish()), warnings: [], cleanUps: [] };
+}
+
+function command(
+  word: string,
+  value: number | undefined,
+  state: State,
+  builder: Builder,
+  put: (text: string) => void,
+): State {
+  switch (word) {
+    case 'par':
+    case 'sect':
+    case 'page':
+      builder.paragraph(state);
+      return { ...state, listText: false };
+    case 'pard':
+      return { ...state, outline: undefined, listText: false, inTable: false };
+    case 'plain':
+      return { ...state, bold: false, size: 24 };
+    case 'b':
+      return { ...state, bold: value !== 0 };
+    case 'fs':
+      return { ...state, size: value ?? 24 };
+    case 'outlinelevel':
+      return { ...state, outline: value };
+    case 'listtext':
+    case 'pntext':
+      return { ...state, listText: true };
+    case 'intbl':
+      return { ...state, inTable: true };
+    case 'cell':
+      builder.cell();
+      return state;
+    case 'row':
+      builder.row();
+      return state;
+    default:
+      if (Object.hasOwn(SIGNS, word)) put(SIGNS[word] ?? '');
+      return state;
+  }
+}
+
+interface Paragraph {
+  text: string;
+  mark: string;
+  boldLetters: number;
+  size: number;
+}
+
+class Builder {
+  readonly #blocks: (Draft & { size: number; bold: boolean })[] = [];
+  #paragraph: Paragraph = { text: '', mark: '', boldLetters: 0, size: 0 };
+  #cells: string[] = [];
+  #rows: string[][] = [];
+
+  text(text: string, state: State): void {
+    if (state.listText) {
+      this.#paragraph.mark += text;
+      return;
+    }
+    this.#paragraph.text += text;
+    if (state.bold) this.#paragraph.boldLetters += text.trim().length;
+    this.#paragraph.size = Math.max(this.#paragraph.size, text.trim() === '' ? 0 : state.size);
+  }
+
+  paragraph(state: State): void {
+    if (state.inTable) {
+      this.#paragraph.text += ' ';
+      return;
+    }
+    this.#closeTable();
+    const { text, mark, boldLetters, size } = this.#paragraph;
+    this.#paragraph = { text: '', mark: '', boldLetters: 0, size: 0 };
+    const said = tidy(text);
+    if (said === '') return;
+    const bold = boldLetters >= said.replace(/\s/gu, '').length * 0.9;
+    const label = /(\d{1,3}|[A-Za-z])[.)]/u.exec(mark)?.[1];
+    if (state.outline !== undefined && state.outline < 6)
+      this.#blocks.push({ type: 'heading', level: state.outline + 1, text: said, size, bold });
+    else if (mark.trim() === '') this.#blocks.push({ type: 'paragraph', text: said, size, bold });
+    else if (label === undefined) this.#blocks.push({ type: 'list-item', text: said, size, bold });
+    else
+      this.#blocks.push({
+        type: said.endsWith('?') ? 'question' : 'list-item',
+        label,
+        text: `${label}. ${said}`,
+        size,
+        bold,
+      });
+  }
+
+  cell(): void {
+    this.#cells.push(tidy(this.#paragraph.text));
+    this.#paragraph = { text: '', mark: '', boldLetters: 0, size: 0 };
+  }
+
+  row(): void {
+    this.#rows.push(this.#cells);
+    this.#cells = [];
+  }
+
+  #closeTable(): void {
+    if (this.#rows.length === 0) return;
+    for (const row of tableRows(this.#rows, false)) this.#blocks.push({ ...row, size: 0, bold: false });
+    this.#rows = [];
+  }
+
+  /** A short bold paragraph, or one in letters larger than most, is a heading. */
+  finish(): Draft[] {
+    this.#closeTable();
+    const body = usual(this.#blocks.filter(({ type }) => type === 'paragraph'));
+    return this.#blocks.map(({ size, bold, ...block }) => {
+      const isShort = block.text.length <= 100 && !/[.:;,]$/u.test(block.text);
+      if (block.type !== 'paragraph' || !isShort || (!bold && size <= body * 1.15)) return block;
+      return { ...block, type: 'heading', level: size > body * 1.4 ? 1 : 2 };
+    });
+  }
+}
+
+function usual(blocks: readonly { readonly text: string; readonly size: number }[]): number {
+  const weights = new Map<number, number>();
+  for (const { text, size } of blocks) weights.set(size, (weights.get(size) ?? 0) + text.length);
+  return [...weights].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 24;
+}
+
+function fromWindows(byte: number): string {
+  return byte >= 0x80 && byte < 0xa0 ? (WINDOWS_1252[byte - 0x80] ?? '') : String.fromCharCode(byte);
+}
+
+function tidy(text: string): string {
+  return text.replace(/[\s\u00a0]+/gu, ' ').trim();
+}
