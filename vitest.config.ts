@@ -11,6 +11,7 @@ export default defineConfig({
   test: {
     projects: [
       project('core'),
+      project('readers', { testTimeout: 60_000, hookTimeout: 60_000 }),
       project('voices', { testTimeout: 60_000, hookTimeout: 60_000 }),
       project('web', { environment: 'jsdom' }),
       project('cli', { testTimeout: 60_000 }),

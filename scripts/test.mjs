@@ -50,6 +50,7 @@ try {
     'packages/core',
     'packages/api',
     'packages/voices',
+    'packages/readers',
     'packages/server',
     'packages/web',
     'packages/cli',

@@ -69,5 +69,6 @@ export { fadeEdges, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';
 export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlocks.ts';
+export { withoutNoteMarks } from './page/noteMarks.ts';
 export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';
 export type { PlacedText } from './page/lines.ts';

@@ -1,6 +1,7 @@
-import { blocksFromElement, placed, type Block, type ImportedDocument } from '@aurelfield/core';
+import { blocksFromElement, type Block, type ImportedDocument } from '@aurelfield/core';
 import { parseHTML } from 'linkedom';
 import { textOf, unpack } from './archive.ts';
+import { cleaned } from './html.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, named, parseXml } from './xml.ts';
 
@@ -42,9 +43,8 @@ export function readEpub(bytes: Uint8Array): ImportedDocument {
   return {
     title: named(book, 'title')[0]?.textContent?.trim() ?? '',
     language: named(book, 'language')[0]?.textContent?.trim() || undefined,
-    blocks: placed(blocks),
     warnings,
-    cleanUps: [],
+    ...cleaned(blocks),
   };
 }
 

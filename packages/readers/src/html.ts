@@ -1,4 +1,12 @@
-import { blocksFromElement, decodeText, NotTextError, placed, type ImportedDocument } from '@aurelfield/core';
+import {
+  blocksFromElement,
+  decodeText,
+  NotTextError,
+  placed,
+  withoutNoteMarks,
+  type Block,
+  type ImportedDocument,
+} from '@aurelfield/core';
 import { parseHTML } from 'linkedom';
 import { ReaderError } from './readerError.ts';
 
@@ -15,10 +23,17 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
   return {
     title: document.querySelector('title')?.textContent.trim() ?? '',
     language: document.documentElement.getAttribute('lang') ?? undefined,
-    blocks: placed(blocksFromElement(document.body)),
     warnings: [],
-    cleanUps: [],
+    ...cleaned(blocksFromElement(document.body)),
   };
+}
+
+/** Blocks in place, without the marks of notes. */
+export function cleaned(
+  found: readonly Omit<Block, 'offset'>[],
+): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+  const { blocks, cleanUps } = withoutNoteMarks(found);
+  return { blocks: placed(blocks), cleanUps };
 }
 
 /** The parser needs the outer elements to be there. */

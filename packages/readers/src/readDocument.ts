@@ -6,15 +6,7 @@ import {
   NotTextError,
   type ImportedDocument,
 } from '@aurelfield/core';
-import { readDocx } from './docx.ts';
-import { readEpub } from './epub.ts';
-import { readHtml } from './html.ts';
-import { readOds, readOdt } from './odf.ts';
-import { readPdf } from './pdf.ts';
-import { readPptx } from './pptx.ts';
 import { ReaderError } from './readerError.ts';
-import { readRtf } from './rtf.ts';
-import { readCsv, readXlsx } from './sheet.ts';
 
 /** What is known of words, for readers that mend hyphens. */
 export interface ReadOptions {
@@ -23,12 +15,26 @@ export interface ReadOptions {
 
 type Reader = (bytes: Uint8Array, options: ReadOptions) => ImportedDocument | Promise<ImportedDocument>;
 
-/** Readers by the ending of a file's name. */
+/** Readers by the ending of a file's name; each is loaded when it is needed. */
 const READERS: Readonly<Record<string, Reader>> = {
-  txt: (bytes) => readText(bytes, false), text: (bytes) => readText(bytes, false), md: (bytes) => readText(bytes, true), markdown: (bytes) => readText(bytes, true),
-  html: readHtml, htm: readHtml, xhtml: readHtml, docx: readDocx, odt: readOdt, rtf: readRtf, pdf: (bytes, { isWord }) => readPdf(bytes, isWord),
-  pptx: readPptx, epub: readEpub, csv: readCsv, tsv: readCsv, xlsx: readXlsx, ods: readOds,
-}; // prettier-ignore
+  txt: (bytes) => readText(bytes, false),
+  text: (bytes) => readText(bytes, false),
+  md: (bytes) => readText(bytes, true),
+  markdown: (bytes) => readText(bytes, true),
+  html: async (bytes) => (await import('./html.ts')).readHtml(bytes),
+  htm: async (bytes) => (await import('./html.ts')).readHtml(bytes),
+  xhtml: async (bytes) => (await import('./html.ts')).readHtml(bytes),
+  docx: async (bytes) => (await import('./docx.ts')).readDocx(bytes),
+  odt: async (bytes) => (await import('./odf.ts')).readOdt(bytes),
+  rtf: async (bytes) => (await import('./rtf.ts')).readRtf(bytes),
+  pdf: async (bytes, { isWord }) => (await import('./pdf.ts')).readPdf(bytes, isWord),
+  pptx: async (bytes) => (await import('./pptx.ts')).readPptx(bytes),
+  epub: async (bytes) => (await import('./epub.ts')).readEpub(bytes),
+  csv: async (bytes) => (await import('./sheet.ts')).readCsv(bytes),
+  tsv: async (bytes) => (await import('./sheet.ts')).readCsv(bytes),
+  xlsx: async (bytes) => (await import('./sheet.ts')).readXlsx(bytes),
+  ods: async (bytes) => (await import('./odf.ts')).readOds(bytes),
+};
 
 /** Endings that can be read. */
 export const READABLE_ENDINGS: readonly string[] = Object.keys(READERS);

@@ -5,7 +5,7 @@ type Draft = Omit<Block, 'offset'>;
 
 /** Groups whose text is not the document's. */
 const SKIPPED = new Set(
-  'fonttbl colortbl stylesheet info pict object header headerl headerr headerf footer footerl footerr footerf filetbl listtable listoverridetable revtbl rsidtbl generator themedata colorschememapping datastore latentstyles xmlnstbl fldinst mmathPr footnote annotation atnid atnauthor'.split(
+  'fonttbl colortbl stylesheet info pict object header headerl headerr headerf footer footerl footerr footerf filetbl listtable listoverridetable revtbl rsidtbl generator themedata colorschememapping datastore latentstyles xmlnstbl fldinst mmathPr annotation atnid atnauthor'.split(
     ' ',
   ),
 );
@@ -22,6 +22,8 @@ interface State {
   size: number;
   outline: number | undefined;
   listText: boolean;
+  inNote: boolean;
+  isOptional: boolean;
   inTable: boolean;
 }
 
@@ -41,6 +43,8 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     size: 24,
     outline: undefined,
     listText: false,
+    inNote: false,
+    isOptional: false,
     inTable: false,
   };
   let pending = 0;
@@ -60,7 +64,8 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     else if (text !== undefined) put(text);
     else if (hex !== undefined) put(fromWindows(Number.parseInt(hex, 16)));
     else if (sign !== undefined) {
-      if (sign === '*') state.skip = true;
+      // A group marked so is passed over, but for notes.
+      if (sign === '*') state.isOptional = true;
       else put(SIGNS[sign] ?? (/[{}\\]/u.test(sign) ? sign : ''));
     } else if (word !== undefined) {
       const value = parameter === undefined ? undefined : Number(parameter);
@@ -68,7 +73,7 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
         put(String.fromCharCode(value < 0 ? value + 65_536 : value));
         pending = state.skip ? 0 : state.fallback;
       } else if (word === 'uc') state.fallback = value ?? 1;
-      else if (SKIPPED.has(word)) state.skip = true;
+      else if (SKIPPED.has(word) || (state.isOptional && word !== 'footnote')) state.skip = true;
       else if (word === 'bin') continue;
       else if (!state.skip) state = command(word, value, state, builder, put);
     }
@@ -89,9 +94,9 @@ function command(
     case 'sect':
     case 'page':
       builder.paragraph(state);
-      return { ...state, listText: false };
+      return state;
     case 'pard':
-      return { ...state, outline: undefined, listText: false, inTable: false };
+      return { ...state, outline: undefined, inTable: false };
     case 'plain':
       return { ...state, bold: false, size: 24 };
     case 'b':
@@ -103,6 +108,11 @@ function command(
     case 'listtext':
     case 'pntext':
       return { ...state, listText: true };
+    case 'footnote':
+      builder.beginNote();
+      return { ...state, inNote: true, isOptional: false };
+    case 'chftn':
+      return state;
     case 'intbl':
       return { ...state, inTable: true };
     case 'cell':
@@ -128,9 +138,18 @@ class Builder {
   readonly #blocks: (Draft & { size: number; bold: boolean })[] = [];
   #paragraph: Paragraph = { text: '', mark: '', boldLetters: 0, size: 0 };
   #cells: string[] = [];
+  readonly #notes: string[] = [];
   #rows: string[][] = [];
 
+  beginNote(): void {
+    this.#notes.push('');
+  }
+
   text(text: string, state: State): void {
+    if (state.inNote) {
+      this.#notes[this.#notes.length - 1] += text;
+      return;
+    }
     if (state.listText) {
       this.#paragraph.mark += text;
       return;
@@ -141,6 +160,7 @@ class Builder {
   }
 
   paragraph(state: State): void {
+    if (state.inNote) return;
     if (state.inTable) {
       this.#paragraph.text += ' ';
       return;
@@ -186,12 +206,28 @@ class Builder {
   finish(): Draft[] {
     this.#closeTable();
     const body = usual(this.#blocks.filter(({ type }) => type === 'paragraph'));
-    return this.#blocks.map(({ size, bold, ...block }) => {
+    const notes = this.#notes.map((note, i): Draft => ({
+      type: 'paragraph',
+      text: `Note ${i + 1}: ${tidy(note)}`,
+    }));
+    const blocks = this.#blocks.map(({ size, bold, ...block }): Draft => {
       const isShort = block.text.length <= 100 && !/[.:;,]$/u.test(block.text);
       if (block.type !== 'paragraph' || !isShort || (!bold && size <= body * 1.15)) return block;
       return { ...block, type: 'heading', level: size > body * 1.4 ? 1 : 2 };
     });
+    return [...blocks.map(withMark), ...notes];
   }
+}
+
+/** Some writers put the mark of a list item into its text. */
+function withMark(block: Draft): Draft {
+  const mark =
+    block.type === 'paragraph' ? /^(?:([•◦▪●■–·*])|(\d{1,3}|[A-Za-z])[.)])\s+(?=\S)/u.exec(block.text) : null;
+  if (!mark) return block;
+  const text = block.text.slice(mark[0].length);
+  return mark[2] === undefined
+    ? { type: 'list-item', text }
+    : { type: text.endsWith('?') ? 'question' : 'list-item', label: mark[2], text: block.text };
 }
 
 function usual(blocks: readonly { readonly text: string; readonly size: number }[]): number {

@@ -1,6 +1,7 @@
-import { blocksFromElement, decodeText, placed, type ImportedDocument } from '@aurelfield/core';
+import { blocksFromElement, decodeText, type ImportedDocument } from '@aurelfield/core';
 import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
+import { cleaned } from './html.ts';
 import { ReaderError } from './readerError.ts';
 
 /** Parts of a page that are not its text. */
@@ -30,7 +31,7 @@ export function readWebPage(bytes: Uint8Array): ImportedDocument {
     );
   const hasTitle = blocks.some(({ type, text }) => type === 'heading' && text === heading);
   if (heading !== '' && !hasTitle) blocks.unshift({ type: 'heading', level: 1, text: heading });
-  return { title: title || heading, language, blocks: placed(blocks), warnings: [], cleanUps: [] };
+  return { title: title || heading, language, warnings: [], ...cleaned(blocks) };
 }
 
 function readable(document: Document): Element | undefined {

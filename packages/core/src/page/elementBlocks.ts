@@ -59,9 +59,15 @@ type Draft = Omit<Block, 'offset'>;
 export function blocksFromElement(root: NodeLike): Draft[] {
   const out: Draft[] = [];
   new Collector(out).children(root);
-  return out.flatMap((block) =>
-    partLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part),
-  );
+  return out
+    .filter(isNoRepeat)
+    .flatMap((block) => partLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part));
+}
+
+/** A caption that only repeats the description of its picture is not said twice. */
+function isNoRepeat(block: Draft, index: number, all: readonly Draft[]): boolean {
+  const before = all[index - 1];
+  return !(block.type === 'paragraph' && before?.type === 'picture' && before.text === block.text);
 }
 
 class Collector {
@@ -214,8 +220,11 @@ function cellsOf(row: NodeLike): string[] {
 
 /** Text of an element; raised and lowered figures keep their place, since "m2" and "m²" are said differently. */
 function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string {
-  if (name === 'SUP' || name === 'SUB') {
-    const table = name === 'SUP' ? SUPERSCRIPT : SUBSCRIPT;
+  const role = node.getAttribute?.('epub:type') ?? node.getAttribute?.('role') ?? '';
+  if (role.endsWith('backlink')) return '';
+  const isReference = role.endsWith('noteref');
+  if (name === 'SUP' || name === 'SUB' || isReference) {
+    const table = name === 'SUB' ? SUBSCRIPT : SUPERSCRIPT;
     const text = node.textContent ?? '';
     return [...text].every((sign) => sign in table) ? [...text].map((sign) => table[sign]).join('') : text;
   }

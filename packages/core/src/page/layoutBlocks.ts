@@ -3,6 +3,7 @@ import { tableRows } from './elementBlocks.ts';
 import { furnitureOf } from './furniture.ts';
 import { placed, type CleanUp, type ImportedDocument } from './imported.ts';
 import { linesOf, type Line, type PlacedText } from './lines.ts';
+import { withoutNoteMarks } from './noteMarks.ts';
 import { median, regionsOf, type Region } from './regions.ts';
 
 /** A page as placed runs of text. */
@@ -74,6 +75,8 @@ class Builder {
   readonly #cleanUps: CleanUp[] = [];
   /** Whether the last block may go on in the next column or page. */
   #isOpen = false;
+  /** Where the mark of the list item that is being read stands. */
+  #itemAt = -Infinity;
 
   constructor(body: Body, isWord: (word: string) => boolean) {
     this.#body = body;
@@ -100,6 +103,7 @@ class Builder {
         before === undefined
           ? !this.#isOpen
           : line.y - before.y > usual * 1.35 ||
+            line.x < this.#itemAt - this.#body.size * 0.5 ||
             line.x - left > this.#body.size * 0.8 !== before.x - left > this.#body.size * 0.8 ||
             (endsSentence(before.text) && before.right < right - (right - left) * 0.3) ||
             Math.abs(line.size - before.size) > 0.6;
@@ -124,6 +128,7 @@ class Builder {
     }
     const marker = MARKER.exec(line.text);
     if (marker) {
+      this.#itemAt = line.x;
       const [whole, bullet, label] = marker;
       this.#blocks.push(
         bullet === undefined
@@ -137,7 +142,10 @@ class Builder {
       const text = this.#join(last.text, line.text);
       const isQuestion = last.label !== undefined && text.endsWith('?');
       this.#blocks[this.#blocks.length - 1] = { ...last, text, ...(isQuestion ? { type: 'question' } : {}) };
-    } else this.#blocks.push({ type: 'paragraph', text: line.text });
+    } else {
+      this.#itemAt = -Infinity;
+      this.#blocks.push({ type: 'paragraph', text: line.text });
+    }
   }
 
   #headingLevel({ text, size, isBold }: Line): number | undefined {
@@ -167,7 +175,8 @@ class Builder {
   }
 
   finish(): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
-    return { blocks: placed(this.#blocks.filter(({ text }) => text !== '')), cleanUps: this.#cleanUps };
+    const { blocks, cleanUps } = withoutNoteMarks(this.#blocks.filter(({ text }) => text !== ''));
+    return { blocks: placed(blocks), cleanUps: [...this.#cleanUps, ...cleanUps] };
   }
 }
 

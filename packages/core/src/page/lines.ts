@@ -36,13 +36,27 @@ export function linesOf(runs: readonly PlacedText[]): Line[] {
   return byBaseline.flatMap(joined);
 }
 
+const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹';
+
+/** Whether a run of figures is set small and above the line it follows. */
+function isRaised(run: PlacedText, line: Line): boolean {
+  return run.size < line.size * 0.8 && run.y < line.y - line.size * 0.1 && /^\d{1,3}$/u.test(run.text.trim());
+}
+
+function raise(figures: string): string {
+  return figures.replace(/\d/gu, (figure) => RAISED[Number(figure)] ?? figure);
+}
+
 function joined(row: readonly PlacedText[]): Line[] {
   const lines: Line[] = [];
   for (const run of [...row].sort((a, b) => a.x - b.x)) {
     const last = lines.at(-1);
     const gap = last ? run.x - last.right : Infinity;
     const size = Math.max(run.size, last?.size ?? 0);
-    if (last && gap < size * APART) {
+    const raised = last && gap < size * 0.4 && isRaised(run, last) ? raise(run.text.trim()) : undefined;
+    if (last && raised !== undefined) {
+      lines[lines.length - 1] = { ...last, text: last.text.trimEnd() + raised, right: run.x + run.width };
+    } else if (last && gap < size * APART) {
       const space = gap > size * 0.12 && !/\s$/u.test(last.text) && !/^\s/u.test(run.text) ? ' ' : '';
       lines[lines.length - 1] = {
         text: last.text + space + run.text,

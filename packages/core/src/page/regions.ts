@@ -23,12 +23,16 @@ export function regionsOf(lines: readonly Line[]): Region[] {
   if (gutter !== undefined) {
     const left = lines.filter((line) => line.right <= gutter);
     const right = lines.filter((line) => line.x >= gutter);
-    if (isTable(left, right)) return [{ kind: 'table', lines: inOrder(lines) }];
+    if (isTable(left, right)) return tableApart(inOrder(lines));
     return [...regionsOf(left), ...regionsOf(right)];
   }
   const cut = findBand(lines);
   if (cut === undefined) return [{ kind: 'text', lines: inOrder(lines) }];
-  return [...regionsOf(lines.filter(({ y }) => y < cut)), ...regionsOf(lines.filter(({ y }) => y >= cut))];
+  const above = regionsOf(lines.filter(({ y }) => y < cut));
+  const below = regionsOf(lines.filter(({ y }) => y >= cut));
+  const isOneText = [above, below].every(([first, ...more]) => more.length === 0 && first?.kind === 'text');
+  // Neither part had columns: they belong together, so that paragraphs are judged by all lines around them.
+  return isOneText ? [{ kind: 'text', lines: inOrder(lines) }] : [...above, ...below];
 }
 
 /** The middle of the widest white strip from top to bottom that has at least two lines on either side; `undefined` without one. */
@@ -50,23 +54,32 @@ function findGutter(lines: readonly Line[]): number | undefined {
   return best?.at;
 }
 
-/**
- * Where a page without a gutter of its whole height is cut into bands: at the largest white space between lines, if a part on one side of it has a gutter of its own.
- */
+/** The baseline of the line below the largest white space between lines, where a page without a gutter of its whole height is cut into bands; `undefined` without such a space. */
 function findBand(lines: readonly Line[]): number | undefined {
   const rows = inOrder(lines);
-  const cuts: { at: number; space: number }[] = [];
+  let best: { at: number; space: number } | undefined;
   for (let i = 1; i < rows.length; i++) {
     const [above, below] = [rows[i - 1], rows[i]];
-    if (above && below && below.y - above.y > Math.min(above.size, below.size) * 0.6)
-      cuts.push({ at: below.y - below.size * 0.9, space: below.y - below.size - above.y });
+    if (!above || !below) continue;
+    const space = below.y - below.size - above.y;
+    const parts = below.y - above.y > Math.min(above.size, below.size) * 0.6;
+    if (parts && (best === undefined || space > best.space)) best = { at: below.y - below.size * 0.5, space };
   }
-  const useful = cuts.filter(
-    ({ at }) =>
-      findGutter(lines.filter(({ y }) => y < at)) !== undefined ||
-      findGutter(lines.filter(({ y }) => y >= at)) !== undefined,
-  );
-  return useful.sort((a, b) => b.space - a.space)[0]?.at;
+  return best?.at;
+}
+
+/** Lines that stand alone above and below a table are no rows of it. */
+function tableApart(lines: readonly Line[]): Region[] {
+  const isAlone = (line: Line) =>
+    lines.filter(({ y }) => Math.abs(y - line.y) < line.size * 0.4).length === 1;
+  const from = lines.findIndex((line) => !isAlone(line));
+  const to = lines.findLastIndex((line) => !isAlone(line)) + 1;
+  const regions: Region[] = [
+    { kind: 'text', lines: lines.slice(0, from) },
+    { kind: 'table', lines: lines.slice(from, to) },
+    { kind: 'text', lines: lines.slice(to) },
+  ];
+  return regions.filter((region) => region.lines.length > 0);
 }
 
 function isTable(left: readonly Line[], right: readonly Line[]): boolean {
