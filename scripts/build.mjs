@@ -1,6 +1,6 @@
 // @ts-check
 import { build } from 'esbuild';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { build as viteBuild } from 'vite';
 import { ROOT } from './lib/prepare.mjs';
@@ -8,15 +8,20 @@ import { ROOT } from './lib/prepare.mjs';
 /** Bundles the server and its speech worker, and builds the screens, into dist/. */
 const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name, 'src');
 
+// Pieces of the last build have other names.
+rmSync(path.join(ROOT, 'dist/server'), { recursive: true, force: true });
 mkdirSync(path.join(ROOT, 'dist'), { recursive: true });
 await build({
   entryPoints: {
     main: path.join(source('server'), 'main.ts'),
     espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+    readerProcess: path.join(source('readers'), 'child.ts'),
     modelProcess: path.join(source('voices'), 'model/child.ts'),
   },
   outdir: path.join(ROOT, 'dist/server'),
   bundle: true,
+  // Readers of formats are loaded when they are needed.
+  splitting: true,
   platform: 'node',
   format: 'esm',
   target: 'node20.19',
@@ -24,7 +29,10 @@ await build({
   packages: 'external',
   // Packages of this workspace are sources, not published code: they go into the bundle.
   alias: Object.fromEntries(
-    ['core', 'api', 'voices'].map((name) => [`@aurelfield/${name}`, path.join(source(name), 'index.ts')]),
+    ['core', 'api', 'voices', 'readers'].map((name) => [
+      `@aurelfield/${name}`,
+      path.join(source(name), 'index.ts'),
+    ]),
   ),
   logLevel: 'warning',
 });

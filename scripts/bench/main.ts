@@ -92,6 +92,8 @@ const server = await startServer({
   resources: path.join(ROOT, 'packages/server'),
   espeakWorker: undefined,
   modelProcess: undefined,
+  readerProcess: undefined,
+  allowedOrigins: [],
   standIns: false,
   logLevel: 'silent',
 });

@@ -15,6 +15,7 @@ export function serverEnvironment({ databaseUrl, dataFolder, port }) {
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
     AUREL_WEB: path.join(ROOT, 'dist/web'),
     AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
+    AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),
     AUREL_MODEL_PROCESS: path.join(ROOT, 'dist/server/modelProcess.js'),
     AUREL_LOG: process.env.AUREL_LOG ?? 'warn',
     AUREL_DEMO: process.env.AUREL_DEMO ?? 'yes',

@@ -13,7 +13,7 @@ export type Problem = z.infer<typeof problemSchema>;
 /** Longest handout in characters: about thirty-five hours of speech. */
 export const MAX_HANDOUT_CHARACTERS = 2_000_000;
 /** Largest file that is taken, in bytes. */
-export const MAX_FILE_BYTES = 20 * 1024 * 1024;
+export const MAX_FILE_BYTES = 50 * 1024 * 1024;
 
 export const titleSchema = z
   .string()

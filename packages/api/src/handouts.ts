@@ -21,11 +21,20 @@ export const occurrenceSchema = z.object({
 });
 export type Occurrence = z.infer<typeof occurrenceSchema>;
 
-export const sourceKindSchema = z.enum(['typed', 'file']);
+export const sourceKindSchema = z.enum(['typed', 'file', 'web-page']);
 export const formatSchema = z.enum(['text', 'markdown']);
 export type TextFormat = z.infer<typeof formatSchema>;
 
-/** What was found in a text or file before it becomes a handout. */
+/** Something that was changed or left out when a document was read. */
+export const cleanUpSchema = z.object({
+  rule: z.string().max(100),
+  block: z.number().int().nonnegative(),
+  before: z.string(),
+  after: z.string(),
+});
+export type CleanUpView = z.infer<typeof cleanUpSchema>;
+
+/** What was found in a text, file or page before it becomes a handout. */
 export const intakeSchema = z.object({
   text: z.string(),
   format: formatSchema,
@@ -37,8 +46,18 @@ export const intakeSchema = z.object({
   words: z.number().int(),
   blocks: z.number().int(),
   headings: z.number().int(),
+  /** Brings the source back when the handout is stored; null for typed text. */
+  ticket: z.uuid().nullable(),
+  /** What was read of a document; null for plain text and Markdown, which can be changed as they are. */
+  content: z.array(blockSchema).nullable(),
+  warnings: z.array(z.string()),
+  cleanUps: z.array(cleanUpSchema),
 });
 export type Intake = z.infer<typeof intakeSchema>;
+
+export const pageRequestSchema = z.object({
+  address: z.string().trim().min(1, 'Enter a web address.').max(2000),
+});
 
 export const intakeRequestSchema = z.object({ text: z.string(), fileName: z.string().max(255).optional() });
 
@@ -47,10 +66,23 @@ export const handoutInputSchema = z.object({
   language: languageSchema,
   subject: z.string().trim().max(80).default(''),
   className: z.string().trim().max(80).default(''),
-  text: z.string(),
-  format: formatSchema,
+  text: z.string().default(''),
+  format: formatSchema.default('text'),
+  /** Blocks of a document; then `text` does not count. */
+  content: z.array(blockSchema).optional(),
+  cleanUps: z.array(cleanUpSchema).default([]),
+  ticket: z.uuid().optional(),
 });
-export type HandoutInput = z.infer<typeof handoutInputSchema>;
+export type HandoutInput = z.input<typeof handoutInputSchema>;
+
+/** Short words of the teacher's own to find handouts by. */
+const tagsSchema = z.array(z.string().trim().min(1).max(40)).max(20, 'A handout has at most 20 tags.');
+
+export const shelfQuerySchema = z.object({
+  /** Words that the handout holds, in its title or its text. */
+  search: z.string().trim().max(200).default(''),
+  archived: z.enum(['yes', 'no']).default('no'),
+});
 
 export const handoutPatchSchema = z
   .object({
@@ -58,6 +90,8 @@ export const handoutPatchSchema = z
     language: languageSchema,
     subject: z.string().trim().max(80),
     className: z.string().trim().max(80),
+    tags: tagsSchema,
+    archived: z.boolean(),
   })
   .partial();
 export type HandoutPatch = z.infer<typeof handoutPatchSchema>;
@@ -71,7 +105,12 @@ export const handoutSummarySchema = z.object({
   words: z.number().int(),
   sourceKind: sourceKindSchema,
   sourceName: z.string().nullable(),
+  /** Where a web page was found. */
+  sourceAddress: z.string().nullable(),
+  tags: z.array(z.string()),
+  archived: z.boolean(),
   createdAt: z.iso.datetime(),
+  updatedAt: z.iso.datetime(),
   /** Pupils whose reading is made, by name. */
   readyFor: z.array(z.string()),
 });
@@ -80,5 +119,7 @@ export type HandoutSummary = z.infer<typeof handoutSummarySchema>;
 export const handoutSchema = handoutSummarySchema.extend({
   blocks: z.array(blockSchema),
   occurrences: z.array(occurrenceSchema),
+  contentHash: z.string(),
+  cleanUps: z.array(cleanUpSchema),
 });
 export type Handout = z.infer<typeof handoutSchema>;

@@ -3,5 +3,6 @@ export * from './common.ts';
 export * from './session.ts';
 export * from './pupils.ts';
 export * from './handouts.ts';
+export * from './proof.ts';
 export * from './readings.ts';
 export * from './pronunciations.ts';

@@ -1,6 +1,7 @@
 /** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
 export type { Block, BlockType } from './text/document.ts';
 export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
+export { partLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
 export { baseLanguage, guessLanguage } from './text/language.ts';
@@ -72,3 +73,5 @@ export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlock
 export { withoutNoteMarks } from './page/noteMarks.ts';
 export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';
 export type { PlacedText } from './page/lines.ts';
+export { proofread, type Finding, type FindingKind } from './literacy/proofread.ts';
+export { gradeLevel, guessSyllables, readingEase, type TextCounts } from './literacy/readability.ts';

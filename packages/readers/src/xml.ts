@@ -1,3 +1,5 @@
+/// <reference lib="dom" />
+/// <reference lib="dom.iterable" />
 import { DOMParser } from 'linkedom';
 import { ReaderError } from './readerError.ts';
 

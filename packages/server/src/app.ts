@@ -8,8 +8,11 @@ import { requireCsrfToken, requireTeacher, sessionHandler } from './auth/session
 import type { OpenDatabase } from './db/database.ts';
 import type { ExportService } from './exports/exportService.ts';
 import type { HandoutStore } from './handouts/handoutStore.ts';
+import { proofRoutes } from './handouts/proofRoutes.ts';
 import { handoutRoutes } from './handouts/routes.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
+import { intakeRoutes } from './intake/routes.ts';
+import type { SourceTray } from './intake/sourceTray.ts';
 import type { JobRunner } from './jobs/jobRunner.ts';
 import type { JobStore } from './jobs/jobStore.ts';
 import { jobRoutes } from './jobs/routes.ts';
@@ -34,6 +37,9 @@ export interface AppParts {
   readonly service: ReadingService;
   readonly exports: ExportService;
   readonly voices: VoiceRegistry;
+  readonly tray: SourceTray;
+  readonly readerProcess: URL | undefined;
+  readonly allowedOrigins: readonly string[];
   readonly secret: string;
   readonly webFolder: string | undefined;
   readonly log: Logger;
@@ -80,7 +86,9 @@ function apiRoutes(parts: AppParts): express.Router {
   api.use(express.json({ limit: '16mb' }));
   const accepted = new AcceptedStore(parts.database.db);
   const doubtful = new DoubtfulService({ ...parts, accepted });
-  api.use(handoutRoutes(parts.handouts, parts.voices));
+  api.use(intakeRoutes(parts));
+  api.use(proofRoutes({ ...parts, accepted }));
+  api.use(handoutRoutes(parts.handouts, parts.tray));
   api.use(pupilRoutes(parts.pupils, parts.voices));
   api.use(pronunciationRoutes(parts.pronunciations, parts.pupils, parts.voices, accepted, doubtful));
   api.use(readingRoutes(parts.service, parts.exports, parts.runner));

@@ -15,6 +15,9 @@ const schema = z.object({
   AUREL_RESOURCES: z.string().min(1),
   AUREL_ESPEAK_WORKER: z.string().optional(),
   AUREL_MODEL_PROCESS: z.string().optional(),
+  AUREL_READER_PROCESS: z.string().optional(),
+  /** Origins that web pages may be fetched from although they are not public, parted by spaces. */
+  AUREL_ALLOWED_ORIGINS: z.string().default(''),
   AUREL_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 
@@ -31,6 +34,8 @@ export interface Config {
   readonly resources: string;
   readonly espeakWorker: string | undefined;
   readonly modelProcess: string | undefined;
+  readonly readerProcess: string | undefined;
+  readonly allowedOrigins: readonly string[];
   readonly logLevel: 'debug' | 'info' | 'warn' | 'error' | 'silent';
 }
 
@@ -54,6 +59,8 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     resources: env.AUREL_RESOURCES,
     espeakWorker: env.AUREL_ESPEAK_WORKER,
     modelProcess: env.AUREL_MODEL_PROCESS,
+    readerProcess: env.AUREL_READER_PROCESS,
+    allowedOrigins: env.AUREL_ALLOWED_ORIGINS.split(' ').filter((origin) => origin !== ''),
     logLevel: env.AUREL_LOG,
   };
 }

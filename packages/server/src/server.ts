@@ -10,6 +10,7 @@ import { openDatabase } from './db/database.ts';
 import { loadDemo } from './demo/loadDemo.ts';
 import { ExportService } from './exports/exportService.ts';
 import { HandoutStore } from './handouts/handoutStore.ts';
+import { SourceTray } from './intake/sourceTray.ts';
 import { JobRunner } from './jobs/jobRunner.ts';
 import { JobStore } from './jobs/jobStore.ts';
 import { PronunciationStore } from './pronunciations/pronunciationStore.ts';
@@ -17,6 +18,7 @@ import { PupilStore } from './pupils/pupilStore.ts';
 import { ClipMaker } from './readings/clipMaker.ts';
 import { ClipStore } from './readings/clipStore.ts';
 import { Planner } from './readings/planner.ts';
+import { startSchoolSite } from './standIns/schoolSite.ts';
 import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
 import { ReadingService } from './readings/readingService.ts';
 import { PricedUseStore } from './readings/pricedUseStore.ts';
@@ -29,6 +31,8 @@ export interface RunningServer {
   readonly synthesised: () => number;
   /** Where the stand-in for a priced voice service listens, if it runs. */
   readonly pricedAddress: string | undefined;
+  /** Where the stand-in for the school's web site listens, if it runs. */
+  readonly siteOrigin: string | undefined;
   /** Answers what is under way, lets go of jobs (they are taken up at the next start) and closes everything. */
   stop(): Promise<void>;
 }
@@ -107,6 +111,11 @@ export async function startServer(config: Config): Promise<RunningServer> {
       pronunciations,
       path.join(config.resources, 'demo', 'handouts'),
     );
+  const tray = new SourceTray(path.join(config.dataFolder, 'tray'));
+  const site = config.standIns
+    ? await startSchoolSite(path.join(config.resources, 'demo', 'site'))
+    : undefined;
+  await tray.sweep();
   await exports.sweep();
   await runner.start();
   const app = createApp({
@@ -119,6 +128,9 @@ export async function startServer(config: Config): Promise<RunningServer> {
     service,
     exports,
     voices,
+    tray,
+    readerProcess: config.readerProcess === undefined ? undefined : pathToFileURL(config.readerProcess),
+    allowedOrigins: [...config.allowedOrigins, ...(site ? [site.origin] : [])],
     secret: config.secret,
     webFolder: config.webFolder,
     log,
@@ -128,6 +140,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
     port: (http.address() as AddressInfo).port,
     synthesised: () => maker.synthesised,
     pricedAddress: pricedService?.address,
+    siteOrigin: site?.origin,
     stop: async () => {
       const closed = new Promise((resolve) => http.close(resolve));
       http.closeIdleConnections();
@@ -135,6 +148,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
       await runner.stop();
       await voices.stop();
       await pricedService?.stop();
+      await site?.stop();
       await closed;
       await database.close();
     },

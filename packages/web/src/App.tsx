@@ -4,6 +4,7 @@ import { AddHandout } from './screens/add/AddHandout.tsx';
 import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';
 import { NotHere } from './screens/NotHere.tsx';
+import { Proof } from './screens/proof/Proof.tsx';
 import { Pronunciations } from './screens/pronunciations/Pronunciations.tsx';
 import { EditPupil } from './screens/pupils/EditPupil.tsx';
 import { Pupils } from './screens/pupils/Pupils.tsx';
@@ -35,6 +36,7 @@ export function App() {
         <Route index element={<Handouts />} />
         <Route path="add" element={<AddHandout />} />
         <Route path="listen/:handoutId" element={<Listen />} />
+        <Route path="proof/:handoutId" element={<Proof />} />
         <Route path="pupils" element={<Pupils />} />
         <Route path="pupils/:pupilId" element={<EditPupil />} />
         <Route path="pronunciations" element={<Pronunciations />} />

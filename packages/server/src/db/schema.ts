@@ -1,5 +1,7 @@
 import type { Look } from '@aurelfield/api';
 import type {
+  Block,
+  CleanUp,
   LoudnessChoice,
   Pauses,
   PlacedEntry,
@@ -139,7 +141,7 @@ export const acceptedWords = pgTable(
   (table) => [primaryKey({ columns: [table.schoolId, table.word] })],
 );
 
-export const sourceKind = pgEnum('source_kind', ['typed', 'file']);
+export const sourceKind = pgEnum('source_kind', ['typed', 'file', 'web-page']);
 
 export const handouts = pgTable(
   'handouts',
@@ -154,6 +156,10 @@ export const handouts = pgTable(
     words: integer('words').notNull(),
     /** Hash of the blocks: what a reading was planned from. */
     contentHash: text('content_hash').notNull(),
+    /** What was changed or left out when its source was read. */
+    cleanUps: jsonb('clean_ups').$type<readonly CleanUp[]>().notNull().default([]),
+    tags: text('tags').array().notNull().default([]),
+    archivedAt: timestamp('archived_at', { withTimezone: true }),
     createdAt: now('created_at'),
     updatedAt: now('updated_at'),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
@@ -169,6 +175,8 @@ export const sources = pgTable('sources', {
   schoolId: schoolId(),
   kind: sourceKind('kind').notNull(),
   fileName: text('file_name'),
+  /** Where a web page was found. */
+  address: text('address'),
   mediaType: text('media_type').notNull(),
   content: bytes('content').notNull(),
 });
@@ -197,7 +205,35 @@ export const blocks = pgTable(
     heads: jsonb('heads').$type<readonly string[]>(),
     text: text('text').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.handoutId, table.position] })],
+  (table) => [
+    primaryKey({ columns: [table.handoutId, table.position] }),
+    index('blocks_search').using('gin', sql`to_tsvector('english', ${table.text})`),
+  ],
+);
+
+export const versionReason = pgEnum('version_reason', [
+  'taken in',
+  'edited',
+  'fetched again',
+  'brought back',
+]);
+
+/** A handout's blocks as they were; edits that follow each other closely are one version. */
+export const versions = pgTable(
+  'versions',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    reason: versionReason('reason').notNull(),
+    blocks: jsonb('blocks').$type<readonly Omit<Block, 'offset'>[]>().notNull(),
+    words: integer('words').notNull(),
+    createdAt: now('created_at'),
+    updatedAt: now('updated_at'),
+  },
+  (table) => [index('versions_handout').on(table.handoutId, table.createdAt)],
 );
 
 /** How one word is said in one place of a handout, for everyone. */

@@ -6,14 +6,16 @@ import {
   type HandoutPatch,
   type HandoutSummary,
   type Occurrence,
+  type VersionView,
 } from '@aurelfield/api';
 import type { Block } from '@aurelfield/core';
-import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../db/database.ts';
-import { blocks, handouts, jobs, occurrences, pupils, readings, sources } from '../db/schema.ts';
+import { blocks, handouts, jobs, occurrences, pupils, readings, sources, versions } from '../db/schema.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
-import { countWords, handoutBlocks, type UploadedFile } from './intake.ts';
+import { countWords, handoutBlocks } from '../intake/examine.ts';
+import type { TrayItem } from '../intake/sourceTray.ts';
 
 /** The source as it is downloaded again. */
 export interface SourceFile {
@@ -23,6 +25,8 @@ export interface SourceFile {
 }
 
 const ROWS_PER_INSERT = 2000;
+/** Edits within this time are one version. Milliseconds. */
+const ONE_VERSION = 5 * 60 * 1000;
 
 /** Handouts with their blocks and sources, always within one school. */
 export class HandoutStore {
@@ -32,9 +36,13 @@ export class HandoutStore {
     this.#db = db;
   }
 
-  /** Handouts that are not deleted, newest first. */
-  async list(schoolId: string): Promise<HandoutSummary[]> {
-    const rows = await this.#select(schoolId).orderBy(desc(handouts.createdAt), asc(handouts.title));
+  /** Handouts that are not deleted, newest first: those on the shelf or the archived ones, and only those that hold all words of `search`. */
+  async list(schoolId: string, { search = '', archived = false } = {}): Promise<HandoutSummary[]> {
+    const rows = await this.#select(
+      schoolId,
+      undefined,
+      and(archivedIs(archived), search === '' ? undefined : holds(search)),
+    ).orderBy(desc(handouts.createdAt), asc(handouts.title));
     const ready = await this.#readyPupils(schoolId);
     return rows.map((row) => toSummary(row, ready.get(row.handout.id) ?? []));
   }
@@ -49,6 +57,8 @@ export class HandoutStore {
       ...toSummary(row, ready.get(handoutId) ?? []),
       blocks: ownBlocks,
       occurrences: await this.occurrences(schoolId, handoutId),
+      contentHash: row.handout.contentHash,
+      cleanUps: row.handout.cleanUps,
     });
   }
 
@@ -76,7 +86,118 @@ export class HandoutStore {
       .from(occurrences)
       .where(and(eq(occurrences.handoutId, handoutId), eq(occurrences.schoolId, schoolId)))
       .orderBy(asc(occurrences.block), asc(occurrences.start));
-    return rows.map(({ block, start, written, kind, said }) => ({ block, start, written, kind, said }));
+    const texts = await this.blocks(schoolId, handoutId);
+    return (
+      rows
+        .map(({ block, start, written, kind, said }) => ({ block, start, written, kind, said }))
+        // Where the text was changed since, something else stands there; the entry waits in case it is brought back.
+        .filter(
+          ({ block, start, written }) => texts[block]?.text.slice(start, start + written.length) === written,
+        )
+    );
+  }
+
+  /**
+   * Puts other blocks in the place of a handout's. Edits that follow each other within a few minutes are one version.
+   * @throws HttpProblem 409 when the handout is not as it was at `base`.
+   */
+  async setBlocks(
+    schoolId: string,
+    handoutId: string,
+    found: readonly Block[],
+    { base, reason }: { readonly base: string; readonly reason: 'edited' | 'fetched again' | 'brought back' },
+  ): Promise<{ contentHash: string; words: number }> {
+    const { language } = await this.row(schoolId, handoutId);
+    const words = await countWords(found, language);
+    const hash = contentHash(found);
+    await this.#db.transaction(async (tx) => {
+      const [row] = await tx
+        .select({ contentHash: handouts.contentHash })
+        .from(handouts)
+        .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId)))
+        .for('update');
+      if (row?.contentHash === hash) return;
+      if (row?.contentHash !== base)
+        throw new HttpProblem(
+          409,
+          'changed',
+          'This handout was changed in another window meanwhile. Your text is kept here: look at both and choose.',
+        );
+      await tx.delete(blocks).where(and(eq(blocks.handoutId, handoutId), eq(blocks.schoolId, schoolId)));
+      const rows = found.map((block, position) => toRow(block, position, handoutId, schoolId));
+      for (let at = 0; at < rows.length; at += ROWS_PER_INSERT)
+        await tx.insert(blocks).values(rows.slice(at, at + ROWS_PER_INSERT));
+      await tx
+        .update(handouts)
+        .set({ contentHash: hash, words, updatedAt: new Date() })
+        .where(eq(handouts.id, handoutId));
+      const snapshot = found.map(({ offset: _offset, ...block }) => block);
+      const [last] = await tx
+        .select()
+        .from(versions)
+        .where(eq(versions.handoutId, handoutId))
+        .orderBy(desc(versions.createdAt))
+        .limit(1);
+      const goesOn =
+        reason === 'edited' &&
+        last?.reason === 'edited' &&
+        Date.now() - last.createdAt.getTime() < ONE_VERSION;
+      if (goesOn && last)
+        await tx
+          .update(versions)
+          .set({ blocks: snapshot, words, updatedAt: new Date() })
+          .where(eq(versions.id, last.id));
+      else await tx.insert(versions).values({ schoolId, handoutId, reason, blocks: snapshot, words });
+    });
+    return { contentHash: hash, words };
+  }
+
+  /** Versions of a handout, newest first. */
+  async versions(schoolId: string, handoutId: string): Promise<VersionView[]> {
+    const rows = await this.#db
+      .select()
+      .from(versions)
+      .where(and(eq(versions.handoutId, handoutId), eq(versions.schoolId, schoolId)))
+      .orderBy(desc(versions.createdAt));
+    return rows.map(({ id, reason, words, createdAt, updatedAt }) => ({
+      id,
+      reason,
+      words,
+      createdAt: createdAt.toISOString(),
+      updatedAt: updatedAt.toISOString(),
+    }));
+  }
+
+  /** The blocks of a version. @throws HttpProblem 404 when there is no such version. */
+  async version(
+    schoolId: string,
+    handoutId: string,
+    versionId: string,
+  ): Promise<VersionView & { content: readonly Omit<Block, 'offset'>[] }> {
+    const [row] = await this.#db
+      .select()
+      .from(versions)
+      .where(
+        and(eq(versions.id, versionId), eq(versions.handoutId, handoutId), eq(versions.schoolId, schoolId)),
+      );
+    if (!row) throw notFound('This version');
+    const { id, reason, words, createdAt, updatedAt } = row;
+    return {
+      id,
+      reason,
+      words,
+      createdAt: createdAt.toISOString(),
+      updatedAt: updatedAt.toISOString(),
+      content: row.blocks,
+    };
+  }
+
+  /** The address a handout's page was fetched from. @throws HttpProblem 409 when it came from elsewhere. */
+  async address(schoolId: string, handoutId: string): Promise<string> {
+    const { sourceAddress } = await this.get(schoolId, handoutId);
+    if (sourceAddress === null)
+      throw new HttpProblem(409, 'no-page', 'This handout was not made of a web page.');
+    return sourceAddress;
   }
 
   /** Sets how a word is said in one place. @throws HttpProblem 409 when something else is written there. */
@@ -120,7 +241,7 @@ export class HandoutStore {
     schoolId: string,
     teacherId: string | null,
     input: HandoutInput,
-    file?: UploadedFile,
+    source?: TrayItem,
   ): Promise<Handout> {
     const found = handoutBlocks(input);
     const words = await countWords(found, input.language);
@@ -131,42 +252,45 @@ export class HandoutStore {
           schoolId,
           teacherId,
           title: input.title,
-          subject: input.subject,
-          className: input.className,
+          subject: input.subject ?? '',
+          className: input.className ?? '',
           language: input.language,
           words,
           contentHash: contentHash(found),
+          cleanUps: input.cleanUps ?? [],
         })
         .returning({ id: handouts.id });
       if (!made) throw new Error('The handout was not stored.');
-      const rows = found.map((block, position) => ({
-        handoutId: made.id,
-        schoolId,
-        position,
-        type: block.type,
-        level: block.level ?? null,
-        label: block.label ?? null,
-        heads: block.heads ?? null,
-        text: block.text,
-      }));
+      const rows = found.map((block, position) => toRow(block, position, made.id, schoolId));
       for (let at = 0; at < rows.length; at += ROWS_PER_INSERT)
         await tx.insert(blocks).values(rows.slice(at, at + ROWS_PER_INSERT));
       await tx.insert(sources).values({
         handoutId: made.id,
         schoolId,
-        kind: file ? 'file' : 'typed',
-        fileName: file?.name ?? null,
-        mediaType: input.format === 'markdown' ? 'text/markdown' : 'text/plain',
-        content: Buffer.from(file?.bytes ?? new TextEncoder().encode(input.text)),
+        kind: source?.kind ?? 'typed',
+        fileName: source?.name ?? null,
+        address: source?.address ?? null,
+        mediaType: source?.mediaType ?? (input.format === 'markdown' ? 'text/markdown' : 'text/plain'),
+        content: Buffer.from(source?.content ?? new TextEncoder().encode(input.text ?? '')),
+      });
+      await tx.insert(versions).values({
+        schoolId,
+        handoutId: made.id,
+        reason: 'taken in',
+        blocks: found.map(({ offset: _offset, ...block }) => block),
+        words,
       });
       return made.id;
     });
     return this.get(schoolId, handoutId);
   }
 
-  /** Changes title, language, subject or class. A changed language makes new readings of it. */
-  async update(schoolId: string, handoutId: string, patch: HandoutPatch): Promise<Handout> {
-    const values = Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined));
+  /** Changes title, language, subject, class or tags, puts it into the archive or takes it out. A changed language makes new readings of it. */
+  async update(schoolId: string, handoutId: string, { archived, ...patch }: HandoutPatch): Promise<Handout> {
+    const values = {
+      ...Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)),
+      ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }),
+    };
     const changed = await this.#db
       .update(handouts)
       .set({ ...values, updatedAt: new Date() })
@@ -174,6 +298,34 @@ export class HandoutStore {
       .returning({ id: handouts.id });
     if (changed.length === 0) throw notFound('This handout');
     return this.get(schoolId, handoutId);
+  }
+
+  /** A copy of a handout with its source, under a title that says so. */
+  async duplicate(schoolId: string, teacherId: string | null, handoutId: string): Promise<Handout> {
+    const original = await this.get(schoolId, handoutId);
+    const source = await this.source(schoolId, handoutId);
+    const { title, language, subject, className, sourceKind, sourceName, sourceAddress } = original;
+    return this.add(
+      schoolId,
+      teacherId,
+      {
+        title: `${title.slice(0, 190)} (copy)`,
+        language,
+        subject,
+        className,
+        content: original.blocks,
+        cleanUps: original.cleanUps,
+      },
+      sourceKind === 'typed'
+        ? undefined
+        : {
+            kind: sourceKind,
+            name: sourceName ?? '',
+            mediaType: source.mediaType,
+            address: sourceAddress,
+            content: source.content,
+          },
+    );
   }
 
   /** Takes a handout off the shelf, or puts it back. */
@@ -217,9 +369,14 @@ export class HandoutStore {
     return row.handout;
   }
 
-  #select(schoolId: string, handoutId?: string) {
+  #select(schoolId: string, handoutId?: string, more?: SQL) {
     return this.#db
-      .select({ handout: handouts, sourceKind: sources.kind, sourceName: sources.fileName })
+      .select({
+        handout: handouts,
+        sourceKind: sources.kind,
+        sourceName: sources.fileName,
+        sourceAddress: sources.address,
+      })
       .from(handouts)
       .innerJoin(sources, eq(sources.handoutId, handouts.id))
       .where(
@@ -227,6 +384,7 @@ export class HandoutStore {
           eq(handouts.schoolId, schoolId),
           isNull(handouts.deletedAt),
           handoutId === undefined ? undefined : eq(handouts.id, handoutId),
+          more,
         ),
       )
       .$dynamic();
@@ -247,17 +405,55 @@ export class HandoutStore {
   }
 }
 
-interface SelectedRow {
-  readonly handout: typeof handouts.$inferSelect;
-  readonly sourceKind: 'typed' | 'file';
-  readonly sourceName: string | null;
+function archivedIs(archived: boolean) {
+  return archived ? isNotNull(handouts.archivedAt) : isNull(handouts.archivedAt);
 }
 
-function toSummary({ handout, sourceKind, sourceName }: SelectedRow, readyFor: string[]): HandoutSummary {
-  const { id, title, subject, className, language, words } = handout;
+/** Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word. */
+function holds(search: string) {
+  const head = sql`${handouts.title} || ' ' || ${handouts.subject} || ' ' || ${handouts.className} || ' ' || array_to_string(${handouts.tags}, ' ')`;
+  return or(
+    sql`to_tsvector('english', ${head}) @@ websearch_to_tsquery('english', ${search})`,
+    sql`position(lower(${search}) in lower(${head})) > 0`,
+    sql`exists (select 1 from ${blocks} where ${blocks.handoutId} = ${handouts.id} and to_tsvector('english', ${blocks.text}) @@ websearch_to_tsquery('english', ${search}))`,
+  );
+}
+
+function toRow(
+  block: Block,
+  position: number,
+  handoutId: string,
+  schoolId: string,
+): typeof blocks.$inferInsert {
+  return {
+    handoutId,
+    schoolId,
+    position,
+    type: block.type,
+    level: block.level ?? null,
+    label: block.label ?? null,
+    heads: block.heads ?? null,
+    text: block.text,
+  };
+}
+
+interface SelectedRow {
+  readonly handout: typeof handouts.$inferSelect;
+  readonly sourceKind: 'typed' | 'file' | 'web-page';
+  readonly sourceName: string | null;
+  readonly sourceAddress: string | null;
+}
+
+function toSummary(
+  { handout, sourceKind, sourceName, sourceAddress }: SelectedRow,
+  readyFor: string[],
+): HandoutSummary {
+  const { id, title, subject, className, language, words, tags } = handout;
   // prettier-ignore
   return handoutSummarySchema.parse({
-    id, title, subject, className, language, words, sourceKind, sourceName, readyFor,
+    id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, readyFor, tags,
+    archived: handout.archivedAt !== null,
+    updatedAt: handout.updatedAt.toISOString(),
     createdAt: handout.createdAt.toISOString(),
   });
 }

@@ -1,11 +1,10 @@
 import {
   handoutInputSchema,
   handoutPatchSchema,
-  intakeRequestSchema,
   MAX_FILE_BYTES,
   occurrenceSchema,
+  shelfQuerySchema,
 } from '@aurelfield/api';
-import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
@@ -15,12 +14,13 @@ import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { checkSaid } from '../pronunciations/checkSaid.ts';
 import type { HandoutStore } from './handoutStore.ts';
-import { examine, readTextFile, type UploadedFile } from './intake.ts';
+import { readTextFile, type UploadedFile } from '../intake/examine.ts';
+import type { SourceTray } from '../intake/sourceTray.ts';
 
 const placeSchema = z.object({ block: z.coerce.number().int(), start: z.coerce.number().int() });
 
 /** The shelf: take in, look at, change, put away and bring back handouts. */
-export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Router {
+export function handoutRoutes(store: HandoutStore, tray: SourceTray): Router {
   const router = Router();
   const upload = multer({
     storage: multer.memoryStorage(),
@@ -29,28 +29,33 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
   });
 
   router.get('/handouts', async (request, response) => {
-    response.json(await store.list(schoolOf(request)));
-  });
-
-  router.post('/intake/text', async (request, response) => {
-    const { text, fileName } = intakeRequestSchema.parse(request.body);
-    response.json(await examine(text, voices, { fileName }));
-  });
-
-  router.post('/intake/file', upload.single('file'), async (request, response) => {
-    const file = uploaded(request);
-    if (!file) throw new HttpProblem(400, 'no-file', 'No file arrived. Choose it again.');
-    const { text, format, encoding } = readTextFile(file);
-    response.json(await examine(text, voices, { fileName: file.name, format, encoding }));
+    const { search, archived } = shelfQuerySchema.parse(request.query);
+    response.json(await store.list(schoolOf(request), { search, archived: archived === 'yes' }));
   });
 
   router.post('/handouts', upload.single('file'), async (request, response) => {
+    const schoolId = schoolOf(request);
     const input = handoutInputSchema.parse(inputPart(request.body));
     const file = uploaded(request);
     if (file) readTextFile(file);
-    response
-      .status(201)
-      .json(await store.add(schoolOf(request), request.session.teacherId ?? null, input, file));
+    const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
+    if (input.ticket !== undefined && !source)
+      throw new HttpProblem(410, 'gone', 'The file was read too long ago. Choose it again.');
+    const made = await store.add(
+      schoolId,
+      request.session.teacherId ?? null,
+      input,
+      source ??
+        (file && {
+          kind: 'file',
+          name: file.name,
+          mediaType: 'text/plain',
+          address: null,
+          content: file.bytes,
+        }),
+    );
+    if (input.ticket !== undefined) await tray.remove(schoolId, input.ticket);
+    response.status(201).json(made);
   });
 
   router.get('/handouts/:id', async (request, response) => {
@@ -66,6 +71,12 @@ export function handoutRoutes(store: HandoutStore, voices: VoiceRegistry): Route
   router.delete('/handouts/:id', async (request, response) => {
     await store.setDeleted(schoolOf(request), idParam(request), true);
     response.status(204).end();
+  });
+
+  router.post('/handouts/:id/duplicate', async (request, response) => {
+    response
+      .status(201)
+      .json(await store.duplicate(schoolOf(request), request.session.teacherId ?? null, idParam(request)));
   });
 
   router.post('/handouts/:id/restore', async (request, response) => {

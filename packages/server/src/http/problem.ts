@@ -53,7 +53,7 @@ function asProblem(error: unknown): HttpProblem | undefined {
     return new HttpProblem(
       413,
       'too-large',
-      'That is too large. A file may have 20 MB, a text 2 million characters. Split it and add the parts.',
+      'That is too large. A file may have 50 MB, a text 2 million characters. Split it and add the parts.',
     );
   }
   if (type === 'entity.parse.failed') return new HttpProblem(400, 'invalid', 'The request is not readable.');

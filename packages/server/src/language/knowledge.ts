@@ -3,25 +3,37 @@ import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';
 
+/** What is known of a language's words, and what could have been meant by a misspelt one. */
+export interface LanguageKnowledge extends Omit<WordKnowledge, 'isAccepted'> {
+  readonly suggest: (word: string) => readonly string[];
+}
+
 /** Below this chance of some letter after the two before it a spelling is rare: about 1 of 100 words of the pronouncing dictionary. */
 const RARE = 0.0015;
 
 /** What is known of English words; read at the first use, since it takes a second. */
-let english: Omit<WordKnowledge, 'isAccepted'> | undefined;
+let english: LanguageKnowledge | undefined;
 
 /** What is known of a language's words; `undefined` for a language without dictionaries here. */
-export function wordKnowledge(language: string): Omit<WordKnowledge, 'isAccepted'> | undefined {
+export function wordKnowledge(language: string): LanguageKnowledge | undefined {
   if (baseLanguage(language) !== 'en') return undefined;
   english ??= readEnglish();
   return english;
 }
 
-function readEnglish(): Omit<WordKnowledge, 'isAccepted'> {
+/** Syllables of an English word by the pronouncing dictionary; `undefined` where it is not in it. */
+export function syllablesOfWord(word: string): number | undefined {
+  const phones = dictionary[word.toLowerCase().replace(/[’ʼ]/gu, "'")];
+  return phones?.match(/[012]/gu)?.length;
+}
+
+function readEnglish(): LanguageKnowledge {
   const speller = nspell(Buffer.from(hunspell.aff), Buffer.from(hunspell.dic));
   const letters = new LetterModel(Object.keys(dictionary).filter((word) => /^[a-z]+$/u.test(word)));
   return {
     isSpelledRight: (word) => speller.correct(word.replace(/[’ʼ]/gu, "'")),
     isPronounced: (word) => Object.hasOwn(dictionary, word.replace(/[’ʼ]/gu, "'")),
+    suggest: (word) => speller.suggest(word.replace(/[’ʼ]/gu, "'")),
     isUsualSpelling: (word) => letters.leastLikely(word) >= RARE,
   };
 }

@@ -26,7 +26,7 @@ import { Router } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
-import { decodeUpload } from '../handouts/intake.ts';
+import { decodeUpload } from '../intake/examine.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';

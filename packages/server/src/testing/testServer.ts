@@ -43,6 +43,8 @@ export async function startTestServer({ demo = true } = {}): Promise<TestServer>
       resources: fileURLToPath(new URL('../..', import.meta.url)),
       espeakWorker: undefined,
       modelProcess: undefined,
+      readerProcess: undefined,
+      allowedOrigins: [],
       logLevel: 'silent',
     });
   let running = await start();

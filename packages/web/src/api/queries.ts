@@ -21,7 +21,13 @@ import {
   type Setup,
   type SignIn,
 } from '@aurelfield/api';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from '@tanstack/react-query';
 import { z } from 'zod';
 import { ask, rememberSession, request } from './client.ts';
 
@@ -70,10 +76,34 @@ export function useSignOut() {
   });
 }
 
-export function useHandouts() {
+/** The shelf, or the archive; with `search` only the handouts that hold its words. */
+export function useHandouts({ search = '', archived = false } = {}) {
   return useQuery({
-    queryKey: KEYS.handouts,
-    queryFn: () => ask(z.array(handoutSummarySchema), '/handouts'),
+    queryKey: [...KEYS.handouts, 'shelf', search, archived],
+    queryFn: () =>
+      ask(
+        z.array(handoutSummarySchema),
+        `/handouts?search=${encodeURIComponent(search)}&archived=${archived ? 'yes' : 'no'}`,
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useDuplicate() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => ask(handoutSchema, `/handouts/${id}/duplicate`, { method: 'POST' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+/** Changes facts of any handout on the shelf. */
+export function useChangeAny() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, patch }: { id: string; patch: HandoutPatch }) =>
+      ask(handoutSchema, `/handouts/${id}`, { method: 'PATCH', json: patch }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
   });
 }
 
@@ -94,19 +124,22 @@ export function useExamination(text: string) {
   });
 }
 
-export function examineFile(file: File) {
+export function examineFile(file: File, signal: AbortSignal) {
   const form = new FormData();
   form.append('file', file);
-  return ask(intakeSchema, '/intake/file', { method: 'POST', form });
+  return ask(intakeSchema, '/intake/file', { method: 'POST', form, signal });
+}
+
+export function examinePage(address: string, signal: AbortSignal) {
+  return ask(intakeSchema, '/intake/page', { method: 'POST', json: { address }, signal });
 }
 
 export function useAddHandout() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ input, file }: { input: HandoutInput; file: File | undefined }) => {
+    mutationFn: (input: HandoutInput) => {
       const form = new FormData();
       form.append('input', JSON.stringify(input));
-      if (file) form.append('file', file);
       return ask(handoutSchema, '/handouts', { method: 'POST', form });
     },
     onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
@@ -202,7 +235,7 @@ export function useReadingProgress(readingId: string | undefined) {
     queryKey: ['progress', readingId],
     queryFn: async () => {
       const reading = await ask(readingSchema, `/readings/${readingId ?? ''}`);
-      if (reading.duration !== null) void client.invalidateQueries({ queryKey: KEYS.handouts, exact: true });
+      if (reading.duration !== null) void client.invalidateQueries({ queryKey: [...KEYS.handouts, 'shelf'] });
       return reading;
     },
     enabled: readingId !== undefined,

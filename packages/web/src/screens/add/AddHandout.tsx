@@ -1,13 +1,13 @@
-import { MAX_FILE_BYTES, MAX_HANDOUT_CHARACTERS, type Intake, type TextFormat } from '@aurelfield/api';
+import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type Intake, type TextFormat } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
-import { FileText, Upload, X } from 'lucide-react';
-import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { Globe, Upload } from 'lucide-react';
+import { useEffect, useState, type FormEvent } from 'react';
 import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { z } from 'zod';
-import { examineFile, useAddHandout, useExamination, useVoices } from '../../api/queries.ts';
-import { Button, IconButton, PlainButton, SolidButton } from '../../ui/Button.tsx';
+import { useAddHandout, useExamination, useVoices } from '../../api/queries.ts';
+import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
@@ -16,6 +16,9 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, languageName } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
+import { Preview } from './Preview.tsx';
+import { SourceList } from './SourceList.tsx';
+import { useSources, type Source } from './useSources.ts';
 
 const Columns = styled.form`
   display: grid;
@@ -42,13 +45,9 @@ const Drop = styled(DropZone)`
   }
 `;
 
-const FileRow = styled(Row)`
-  padding: 0.35rem 0.35rem 0.35rem 0.8rem;
-  border: 1px solid var(--line);
-  border-radius: var(--radius);
-  background: var(--surface);
-  overflow-wrap: anywhere;
-`;
+const FILE_TYPES = [
+  '.txt', '.md', '.markdown', '.html', '.htm', '.docx', '.odt', '.rtf', '.pdf', '.pptx', '.epub', '.csv', '.tsv', '.xlsx', '.ods',
+]; // prettier-ignore
 
 const DRAFT_KEY = 'aurelfield:draft';
 const draftSchema = z.object({
@@ -63,21 +62,24 @@ const EMPTY: Draft = { text: '', title: null, language: '', subject: '', classNa
 /** Longer drafts are not kept in the browser, whose store is small. */
 const KEPT_CHARACTERS = 1_000_000;
 
-/** One place that takes a text in: typed, pasted, or a file. What is typed is kept in the browser until it is stored. */
+/** One place that takes anything in: typed, pasted, files, a web page. What is typed is kept in the browser until it is stored. */
 export function AddHandout() {
   const navigate = useNavigate();
   const add = useAddHandout();
   const tell = useUndo();
   const voices = useVoices();
   const [draft, setDraft] = useState<Draft>(() => draftSchema.safeParse(recall(DRAFT_KEY)).data ?? EMPTY);
-  const [file, setFile] = useState<{ readonly file: File; readonly found: Intake }>();
-  const [fileError, setFileError] = useState<string>();
-  const [reading, setReading] = useState(false);
-  const fileCount = useRef(0);
+  const { sources, addFile, addPage, remove, clear, setSources } = useSources();
+  const [textFile, setTextFile] = useState<Source>();
+  const [address, setAddress] = useState('');
+  const [stored, setStored] = useState(0);
   const rested = useResting(draft.text, 400);
   const tooLong = draft.text.length > MAX_HANDOUT_CHARACTERS;
   const examination = useExamination(tooLong ? '' : rested);
-  const found = draft.text.trim() === '' ? undefined : examination.data;
+  const ready = sources.filter((source) => source.found !== undefined);
+  const single = sources.length === 1 ? sources[0] : undefined;
+  const typed = sources.length === 0;
+  const found = typed ? (draft.text.trim() === '' ? undefined : examination.data) : single?.found;
 
   useEffect(() => {
     if (draft === EMPTY) return;
@@ -90,136 +92,199 @@ export function AddHandout() {
   const set = (field: keyof Draft) => (value: string) =>
     setDraft((before) => ({ ...before, [field]: value }));
   const language = draft.language || found?.language || 'en-GB';
-  const title =
-    draft.title ?? (file && file.found.text === draft.text ? file.found.title : found?.title) ?? '';
+  const fromFile = textFile?.found?.text === draft.text ? textFile.found : undefined;
+  const title = draft.title ?? (typed ? fromFile?.title : undefined) ?? found?.title ?? '';
 
-  const bringBack = (before: Draft, fileBefore: typeof file) => {
-    setDraft({ ...before });
-    setFile(fileBefore);
-  };
-
-  const takeFile = async (chosen: File) => {
-    const nth = ++fileCount.current;
-    setFileError(undefined);
-    if (chosen.size > MAX_FILE_BYTES) {
-      setFileError(`“${chosen.name}” is larger than 20 MB. Split it and add the parts one by one.`);
+  /** One text file alone is put into the field, where it can be changed before it is stored. */
+  const takeFiles = async (files: readonly File[]) => {
+    const alone = files.length === 1 && sources.length === 0;
+    const read = await Promise.all(files.map((file) => addFile(file)));
+    const [only] = read;
+    if (!alone || only?.found?.content !== null) {
+      setDraft((before) => ({ ...before, title: null, language: '' }));
       return;
     }
-    setReading(true);
-    try {
-      const intake = await examineFile(chosen);
-      if (nth !== fileCount.current) return;
-      setFile({ file: chosen, found: intake });
-      if (draft.text.trim() !== '')
-        tell({
-          text: 'The file’s text took the place of what was there.',
-          undo: () => bringBack(draft, file),
-        });
-      setDraft((before) => ({ ...before, text: intake.text, title: null, language: '' }));
-    } catch (error) {
-      if (nth === fileCount.current) setFileError(messageOf(error));
-    } finally {
-      if (nth === fileCount.current) setReading(false);
+    const { text } = only.found;
+    remove(only.id);
+    setTextFile(only);
+    if (draft.text.trim() !== '')
+      tell({
+        text: 'The file’s text took the place of what was there.',
+        undo: () => {
+          setDraft({ ...draft });
+          setTextFile(textFile);
+        },
+      });
+    setDraft((before) => ({ ...before, text, title: null, language: '' }));
+  };
+
+  const takePage = async () => {
+    if (address.trim() === '') return;
+    const page = await addPage(address);
+    if (page.found) setAddress('');
+    setDraft((before) => ({ ...before, title: null, language: '' }));
+  };
+
+  const common = { subject: draft.subject, className: draft.className };
+  const inputOf = (intake: Intake, own: { title: string; language: string }): HandoutInput => ({
+    ...common,
+    title: own.title.trim() || 'Untitled handout',
+    language: own.language,
+    text: intake.text,
+    format: intake.format,
+    cleanUps: intake.cleanUps,
+    ...(intake.content ? { content: intake.content } : {}),
+    ...(intake.ticket === null ? {} : { ticket: intake.ticket }),
+  });
+
+  const storeOne = () => {
+    const format: TextFormat = textFile?.found?.format ?? found?.format ?? 'text';
+    const input: HandoutInput =
+      typed || !found
+        ? {
+            ...common,
+            title: title.trim() || 'Untitled handout',
+            language,
+            text: draft.text,
+            format,
+            ...(textFile?.found?.ticket ? { ticket: textFile.found.ticket } : {}),
+          }
+        : inputOf(found, { title, language });
+    add.mutate(input, {
+      onSuccess: (handout) => {
+        forget(DRAFT_KEY);
+        void navigate(typed ? `/listen/${handout.id}` : `/proof/${handout.id}`);
+      },
+    });
+  };
+
+  /** Stores one after the other; what fails stays on the list with its reason. */
+  const storeAll = async () => {
+    let done = 0;
+    for (const source of ready) {
+      if (!source.found) continue;
+      try {
+        await add.mutateAsync(
+          inputOf(source.found, { title: source.found.title, language: source.found.language }),
+        );
+        done += 1;
+        setStored(done);
+        remove(source.id);
+      } catch (error) {
+        setSources((all) =>
+          all.map((other) => (other.id === source.id ? { ...other, error: messageOf(error) } : other)),
+        );
+      }
     }
+    if (done === ready.length) void navigate('/');
   };
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (draft.text.trim() === '' || tooLong) return;
-    const format: TextFormat = file?.found.format ?? found?.format ?? 'text';
-    const input = {
-      text: draft.text,
-      title: title.trim() || 'Untitled handout',
-      language,
-      subject: draft.subject,
-      className: draft.className,
-      format,
-    };
-    add.mutate(
-      { input, file: file?.file },
-      {
-        onSuccess: (handout) => {
-          forget(DRAFT_KEY);
-          void navigate(`/listen/${handout.id}`);
-        },
-      },
-    );
+    if (sources.length > 1) void storeAll();
+    else if (typed ? draft.text.trim() !== '' && !tooLong : found) storeOne();
   };
 
   const spoken = new Set((voices.data ?? []).map((voice) => baseLanguage(voice.language)));
   const hasVoice = !voices.data || spoken.has(baseLanguage(language));
+  const reading = sources.some(({ state }) => state === 'reading');
   return (
     <>
       <ScreenTitle title="Add a handout" />
       <Columns onSubmit={submit}>
         <Drop
-          aria-label="Text of the handout; a text file can be dropped here"
+          aria-label="Text of the handout; files can be dropped here"
           onDrop={(event) => {
-            const item = event.items.find(isFileDropItem);
-            if (item) void item.getFile().then(takeFile);
+            const items = event.items.filter(isFileDropItem);
+            if (items.length > 0) void Promise.all(items.map((item) => item.getFile())).then(takeFiles);
           }}
         >
           <Row>
             <FileTrigger
-              acceptedFileTypes={['.txt', '.md', '.markdown', 'text/plain', 'text/markdown']}
+              allowsMultiple
+              acceptedFileTypes={FILE_TYPES}
               onSelect={(files) => {
-                const chosen = files?.item(0);
-                if (chosen) void takeFile(chosen);
+                if (files && files.length > 0) void takeFiles([...files]);
               }}
             >
               <Button>
-                <Upload size={18} aria-hidden /> Choose a file
+                <Upload size={18} aria-hidden /> Choose files
               </Button>
             </FileTrigger>
-            <Fact>.txt or .md, up to 20 MB. You can also drop it anywhere in this frame.</Fact>
+            <Fact>
+              Word, PDF, slides, EPUB, OpenDocument, RTF, web page, spreadsheet, text; up to 50 MB each. Or
+              drop them in this frame.
+            </Fact>
           </Row>
-          {reading && <p role="status">Reading the file …</p>}
-          {fileError !== undefined && <Notice kind="error">{fileError}</Notice>}
-          {file && (
-            <FileRow>
-              <FileText size={18} aria-hidden />
-              <span>
-                {file.file.name} <Fact>{encodingName(file.found.encoding)}</Fact>
-              </span>
-              <IconButton
-                aria-label="Leave the file out and keep the text"
-                onPress={() => setFile(undefined)}
-              >
-                <X size={18} aria-hidden />
-              </IconButton>
-            </FileRow>
+          <Row style={{ alignItems: 'flex-end' }}>
+            <div style={{ flex: '1 1 16rem' }}>
+              <Field
+                label="Web address"
+                value={address}
+                onChange={setAddress}
+                placeholder="https://"
+                onKeyDown={(event) => {
+                  if (event.key !== 'Enter') return;
+                  event.preventDefault();
+                  void takePage();
+                }}
+              />
+            </div>
+            <Button onPress={() => void takePage()} isDisabled={address.trim() === ''}>
+              <Globe size={18} aria-hidden /> Fetch the page
+            </Button>
+          </Row>
+          {sources.length > 0 && <SourceList sources={sources} onRemove={remove} />}
+          {textFile && typed && <SourceList sources={[textFile]} onRemove={() => setTextFile(undefined)} />}
+          {single?.found?.content && <Preview found={single.found} name={single.name} />}
+          {typed && (
+            <Field
+              label="Text"
+              rows={16}
+              value={draft.text}
+              onChange={set('text')}
+              placeholder="Paste or type the handout here."
+              error={tooLong ? tooLongMessage(draft.text.length) : undefined}
+              description="A blank line begins a new paragraph; a short line on its own is taken for a heading."
+            />
           )}
-          <Field
-            label="Text"
-            rows={16}
-            value={draft.text}
-            onChange={set('text')}
-            placeholder="Paste or type the handout here."
-            error={tooLong ? tooLongMessage(draft.text.length) : undefined}
-            description="A blank line begins a new paragraph; a short line on its own is taken for a heading."
-          />
         </Drop>
         <Sheet aria-label="What was found">
           <h2>What was found</h2>
-          <Found
-            found={found}
-            pending={
-              draft.text.trim() !== '' && !tooLong && (examination.isFetching || rested !== draft.text)
-            }
-          />
-          {examination.isError && !tooLong && <Notice kind="error">{messageOf(examination.error)}</Notice>}
-          <Field label="Title" value={title} onChange={set('title')} />
-          <Choice
-            label="Language"
-            value={language}
-            options={languageOptions([language, ...(voices.data ?? []).map((voice) => voice.language)])}
-            onChange={set('language')}
-          />
-          {!hasVoice && (
-            <Notice kind="hint">
-              No voice here speaks {languageName(language)}. The handout can be kept, but not heard. If the
-              guess is wrong, change the language.
-            </Notice>
+          {sources.length > 1 ? (
+            <p role="status">
+              {count(ready.length, 'handout')} to store
+              {reading ? ', more are being read …' : '.'}
+            </p>
+          ) : (
+            <>
+              <Found
+                found={found}
+                pending={
+                  reading ||
+                  (typed &&
+                    draft.text.trim() !== '' &&
+                    !tooLong &&
+                    (examination.isFetching || rested !== draft.text))
+                }
+              />
+              {examination.isError && typed && !tooLong && (
+                <Notice kind="error">{messageOf(examination.error)}</Notice>
+              )}
+              <Field label="Title" value={title} onChange={set('title')} />
+              <Choice
+                label="Language"
+                value={language}
+                options={languageOptions([language, ...(voices.data ?? []).map((voice) => voice.language)])}
+                onChange={set('language')}
+              />
+              {!hasVoice && (
+                <Notice kind="hint">
+                  No voice here speaks {languageName(language)}. The handout can be kept, but not heard. If
+                  the guess is wrong, change the language.
+                </Notice>
+              )}
+            </>
           )}
           <Field label="Subject" description="If you like." value={draft.subject} onChange={set('subject')} />
           <Field
@@ -228,20 +293,39 @@ export function AddHandout() {
             value={draft.className}
             onChange={set('className')}
           />
-          {add.isError && <Notice kind="error">{messageOf(add.error)}</Notice>}
+          {add.isError && sources.length <= 1 && <Notice kind="error">{messageOf(add.error)}</Notice>}
           <Row>
             <SolidButton
               type="submit"
-              isDisabled={draft.text.trim() === '' || tooLong || add.isPending || reading}
+              isDisabled={
+                add.isPending || reading || (typed ? draft.text.trim() === '' || tooLong : ready.length === 0)
+              }
             >
-              {add.isPending ? 'Storing …' : 'Store and listen'}
+              {add.isPending
+                ? stored > 0
+                  ? `Storing, ${stored} done …`
+                  : 'Storing …'
+                : sources.length > 1
+                  ? `Store all ${ready.length}`
+                  : typed
+                    ? 'Store and listen'
+                    : 'Store and proof'}
             </SolidButton>
-            {draft.text !== '' && (
+            {(draft.text !== '' || sources.length > 0) && (
               <PlainButton
                 onPress={() => {
-                  tell({ text: 'The text was cleared.', undo: () => bringBack(draft, file) });
+                  const [before, fileBefore, sourcesBefore] = [draft, textFile, sources];
+                  tell({
+                    text: 'All was cleared.',
+                    undo: () => {
+                      setDraft({ ...before });
+                      setTextFile(fileBefore);
+                      setSources(sourcesBefore.filter(({ state }) => state !== 'reading'));
+                    },
+                  });
                   forget(DRAFT_KEY);
-                  setFile(undefined);
+                  setTextFile(undefined);
+                  clear();
                   setDraft(EMPTY);
                 }}
               >
@@ -272,16 +356,6 @@ function Found({ found, pending }: { readonly found: Intake | undefined; readonl
 
 function tooLongMessage(length: number): string {
   return `This text has ${length.toLocaleString('en-GB')} characters; one handout may have ${MAX_HANDOUT_CHARACTERS.toLocaleString('en-GB')}. Split it and add the parts one by one.`;
-}
-
-function encodingName(encoding: string | null): string {
-  const names: Readonly<Record<string, string>> = {
-    'utf-8': '',
-    'utf-16le': 'read as UTF-16',
-    'utf-16be': 'read as UTF-16',
-    'windows-1252': 'read as Windows-1252',
-  };
-  return encoding === null ? '' : (names[encoding] ?? encoding);
 }
 
 function languageOptions(tags: readonly string[]): { id: string; name: string }[] {

@@ -1,18 +1,67 @@
 import type { HandoutSummary } from '@aurelfield/api';
 import { DEFAULT_PACE } from '@aurelfield/core';
-import { Plus, Trash2 } from 'lucide-react';
+import { Archive, ArchiveRestore, Copy, Ellipsis, PencilLine, Plus, Tag, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useHandouts, useShelve } from '../../api/queries.ts';
-import { Button, IconButton, solid } from '../../ui/Button.tsx';
+import { useChangeAny, useDuplicate, useHandouts, usePupils, useShelve } from '../../api/queries.ts';
+import { Button, IconButton, outlined, solid } from '../../ui/Button.tsx';
+import { Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, day, languageName } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
+import { useResting } from '../../ui/useResting.ts';
+import { arranged, choicesOf, SORTS, type Arrangement } from './arrange.ts';
+import { Facts } from './Facts.tsx';
 
 const AddLink = styled(Link)`
   ${solid}
+`;
+
+const ProofLink = styled(Link)`
+  ${outlined}
+  padding: 0.6rem;
+`;
+
+const Options = styled(Popover)`
+  min-width: 15rem;
+  padding: 0.25rem;
+  border: 1px solid var(--edge);
+  border-radius: var(--radius);
+  background: var(--surface);
+  box-shadow: var(--shadow);
+
+  [role='menuitem'] {
+    display: flex;
+    gap: 0.6rem;
+    align-items: center;
+    padding: 0.5rem 0.7rem;
+    border-radius: 7px;
+    cursor: pointer;
+  }
+
+  [data-focused] {
+    background: var(--accent-soft);
+  }
+`;
+
+const Filters = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) repeat(4, minmax(0, 1fr));
+  gap: 0.75rem;
+  align-items: end;
+  margin-bottom: 1.25rem;
+
+  @media (max-width: 860px) {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+
+    > :first-child {
+      grid-column: 1 / -1;
+    }
+  }
 `;
 
 const Shelf = styled.ul`
@@ -37,6 +86,15 @@ const Shelf = styled.ul`
     overflow-wrap: anywhere;
   }
 
+  .tag {
+    display: inline-block;
+    margin-inline-start: 0.4rem;
+    padding: 0 0.5em;
+    border: 1px solid var(--line);
+    border-radius: 1em;
+    font-size: 0.85rem;
+  }
+
   @media (max-width: 720px) {
     li {
       grid-template-columns: minmax(0, 1fr) auto;
@@ -49,69 +107,111 @@ const Shelf = styled.ul`
   }
 `;
 
-/** The shelf: every handout of the school, the newest first. */
+const NO_FILTER: Arrangement = { subject: '', className: '', tag: '', sort: 'newest' };
+
+/** The shelf: every handout of the school, to be found by its words, subject, class and tags. */
 export function Handouts() {
-  const handouts = useHandouts();
-  const shelve = useShelve();
-  const tell = useUndo();
-  const remove = (handout: HandoutSummary) => {
-    shelve.mutate(
-      { id: handout.id, back: false },
-      {
-        onSuccess: () =>
-          tell({
-            text: `“${handout.title}” is off the shelf.`,
-            undo: () => shelve.mutate({ id: handout.id, back: true }),
-          }),
-      },
-    );
+  const [typed, setTyped] = useState('');
+  const [showsArchive, setShowsArchive] = useState(false);
+  const [arrangement, setArrangement] = useState(NO_FILTER);
+  const [pupilId, setPupilId] = useState<string>();
+  const search = useResting(typed, 250);
+  const handouts = useHandouts({ search, archived: showsArchive });
+  const pupils = usePupils();
+  const pupil = pupils.data?.find(({ id }) => id === pupilId);
+  const all = useMemo(() => handouts.data ?? [], [handouts.data]);
+  const shown = useMemo(() => arranged(all, arrangement), [all, arrangement]);
+  const choices = useMemo(() => choicesOf(all), [all]);
+  const isFiltered =
+    search !== '' || arrangement.subject !== '' || arrangement.className !== '' || arrangement.tag !== '';
+  const clear = () => {
+    setTyped('');
+    setArrangement(NO_FILTER);
   };
   return (
     <>
-      <ScreenTitle title="Handouts">
-        <AddLink to="/add">
-          <Plus size={18} aria-hidden /> Add a handout
-        </AddLink>
+      <ScreenTitle title={showsArchive ? 'Archived handouts' : 'Handouts'}>
+        <Row>
+          <Button onPress={() => setShowsArchive(!showsArchive)}>
+            <Archive size={18} aria-hidden /> {showsArchive ? 'To the shelf' : 'Archive'}
+          </Button>
+          <AddLink to="/add">
+            <Plus size={18} aria-hidden /> Add a handout
+          </AddLink>
+        </Row>
       </ScreenTitle>
-      {shelve.isError && <Notice kind="error">{messageOf(shelve.error)}</Notice>}
+      <Filters role="search">
+        <Field label="Find" value={typed} onChange={setTyped} placeholder="Words in its title or text" />
+        <Choice
+          label="Subject"
+          value={arrangement.subject}
+          options={choices.subjects}
+          onChange={(subject) => setArrangement({ ...arrangement, subject })}
+        />
+        <Choice
+          label="Class"
+          value={arrangement.className}
+          options={choices.classes}
+          onChange={(className) => setArrangement({ ...arrangement, className })}
+        />
+        <Choice
+          label="Order"
+          value={arrangement.sort}
+          options={SORTS}
+          onChange={(sort) => setArrangement({ ...arrangement, sort })}
+        />
+        <Choice
+          label="Length for"
+          value={pupil?.id ?? 'anyone'}
+          options={[
+            { id: 'anyone', name: `${DEFAULT_PACE} words a minute` },
+            ...(pupils.data ?? []).map(({ id, name }) => ({ id, name })),
+          ]}
+          onChange={setPupilId}
+        />
+      </Filters>
+      {choices.tags.length > 1 && (
+        <Row style={{ marginBottom: '1rem' }}>
+          <Choice
+            label="Tag"
+            value={arrangement.tag}
+            options={choices.tags}
+            onChange={(tag) => setArrangement({ ...arrangement, tag })}
+          />
+        </Row>
+      )}
       {handouts.isPending && <p aria-busy="true">Fetching the handouts …</p>}
       {handouts.isError && (
         <Notice kind="error" action={<Button onPress={() => void handouts.refetch()}>Try again</Button>}>
           {messageOf(handouts.error)}
         </Notice>
       )}
-      {handouts.data?.length === 0 && (
+      {handouts.isSuccess && shown.length === 0 && isFiltered && (
         <Sheet>
-          <h2>The shelf is empty</h2>
-          <p>
-            <Link to="/add">Add a handout</Link>: paste its text, type it, or drop a text file. A minute later
-            it can be heard.
-          </p>
+          <h2>No handout is like that</h2>
+          <p>Nothing holds these words in this subject and class.</p>
+          <Row>
+            <Button onPress={clear}>Show all</Button>
+          </Row>
         </Sheet>
       )}
-      {handouts.data !== undefined && handouts.data.length > 0 && (
+      {handouts.isSuccess && all.length === 0 && !isFiltered && (
+        <Sheet>
+          <h2>{showsArchive ? 'The archive is empty' : 'The shelf is empty'}</h2>
+          {showsArchive ? (
+            <p>Handouts that are not needed this year can be put here; nothing of them is lost.</p>
+          ) : (
+            <p>
+              <Link to="/add">Add a handout</Link>: paste its text, drop a file, or give a web address. A
+              minute later it can be heard.
+            </p>
+          )}
+        </Sheet>
+      )}
+      {shown.length > 0 && (
         <Shelf>
-          {handouts.data.map((handout) => (
-            <li key={handout.id}>
-              <div>
-                <Link className="title" to={`/listen/${handout.id}`}>
-                  {handout.title}
-                </Link>
-                <br />
-                <Fact>{factsOf(handout)}</Fact>
-              </div>
-              <Fact className="ready">
-                {handout.readyFor.length === 0
-                  ? 'Not made for anyone yet'
-                  : `Ready for ${handout.readyFor.join(', ')}`}
-              </Fact>
-              <IconButton
-                aria-label={`Take “${handout.title}” off the shelf`}
-                onPress={() => remove(handout)}
-              >
-                <Trash2 size={18} aria-hidden />
-              </IconButton>
-            </li>
+          {shown.map((handout) => (
+            <HandoutRow key={handout.id} handout={handout} pace={pupil?.profile.pace ?? DEFAULT_PACE} />
           ))}
         </Shelf>
       )}
@@ -119,8 +219,91 @@ export function Handouts() {
   );
 }
 
-function factsOf(handout: HandoutSummary): string {
-  const minutes = Math.max(1, Math.round(handout.words / DEFAULT_PACE));
+function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; readonly pace: number }) {
+  const shelve = useShelve();
+  const change = useChangeAny();
+  const duplicate = useDuplicate();
+  const tell = useUndo();
+  const [isEditing, setEditing] = useState(false);
+  const { id, title } = handout;
+  const remove = () =>
+    shelve.mutate(
+      { id, back: false },
+      {
+        onSuccess: () =>
+          tell({ text: `“${title}” is off the shelf.`, undo: () => shelve.mutate({ id, back: true }) }),
+      },
+    );
+  const archive = (archived: boolean) =>
+    change.mutate(
+      { id, patch: { archived } },
+      {
+        onSuccess: () =>
+          tell({
+            text: archived ? `“${title}” is in the archive.` : `“${title}” is back on the shelf.`,
+            undo: () => change.mutate({ id, patch: { archived: !archived } }),
+          }),
+      },
+    );
+  const error = shelve.error ?? change.error ?? duplicate.error;
+  return (
+    <li>
+      <div>
+        <Link className="title" to={`/listen/${id}`}>
+          {title}
+        </Link>
+        {handout.tags.map((tag) => (
+          <span key={tag} className="tag">
+            {tag}
+          </span>
+        ))}
+        <br />
+        <Fact>{factsOf(handout, pace)}</Fact>
+        {error && <Notice kind="error">{messageOf(error)}</Notice>}
+        {isEditing && <Facts handout={handout} onDone={() => setEditing(false)} />}
+      </div>
+      <Fact className="ready">
+        {handout.readyFor.length === 0
+          ? 'Not made for anyone yet'
+          : `Ready for ${handout.readyFor.join(', ')}`}
+      </Fact>
+      <Row>
+        <ProofLink to={`/proof/${id}`} aria-label={`Proof “${title}”`}>
+          <PencilLine size={18} aria-hidden />
+        </ProofLink>
+        <MenuTrigger>
+          <IconButton aria-label={`More for “${title}”`}>
+            <Ellipsis size={18} aria-hidden />
+          </IconButton>
+          <Options placement="bottom end">
+            <Menu>
+              <MenuItem onAction={() => setEditing(true)}>
+                <Tag size={18} aria-hidden /> Title, subject, class, tags
+              </MenuItem>
+              <MenuItem onAction={() => duplicate.mutate(id)}>
+                <Copy size={18} aria-hidden /> Duplicate
+              </MenuItem>
+              <MenuItem onAction={() => archive(!handout.archived)}>
+                {handout.archived ? (
+                  <ArchiveRestore size={18} aria-hidden />
+                ) : (
+                  <Archive size={18} aria-hidden />
+                )}
+                {handout.archived ? 'Back on the shelf' : 'Into the archive'}
+              </MenuItem>
+              <MenuItem onAction={remove}>
+                <Trash2 size={18} aria-hidden /> Take off the shelf
+              </MenuItem>
+            </Menu>
+          </Options>
+        </MenuTrigger>
+      </Row>
+    </li>
+  );
+}
+
+function factsOf(handout: HandoutSummary, pace: number): string {
+  const minutes = Math.max(1, Math.round(handout.words / pace));
   const language = handout.language.startsWith('en') ? '' : languageName(handout.language);
   return [
     handout.subject,

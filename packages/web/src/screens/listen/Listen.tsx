@@ -57,6 +57,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
       <ScreenTitle title={handout.title}>
         {pupil && (
           <Row>
+            <Link to={`/proof/${handout.id}`}>Proof the text</Link>
             <span aria-hidden>For</span>
             <Choice
               label="Pupil"

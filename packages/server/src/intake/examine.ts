@@ -1,5 +1,12 @@
-import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type Intake, type TextFormat } from '@aurelfield/api';
 import {
+  MAX_HANDOUT_CHARACTERS,
+  type BlockView,
+  type HandoutInput,
+  type Intake,
+  type TextFormat,
+} from '@aurelfield/api';
+import {
+  baseLanguage,
   blocksFromMarkdown,
   blocksFromPlainText,
   decodeText,
@@ -7,8 +14,11 @@ import {
   guessTitle,
   looksLikeMarkdown,
   NotTextError,
+  partLongBlock,
+  placed,
   wordsOf,
   type Block,
+  type ImportedDocument,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { setImmediate as nextTurn } from 'node:timers/promises';
@@ -21,6 +31,12 @@ export interface UploadedFile {
 }
 
 const TEXT_FILE = /\.(txt|text|md|markdown)$/iu;
+
+/** Whether a file is plain text or Markdown, which stay as they are. */
+export function isTextFile(name: string): boolean {
+  return TEXT_FILE.test(name);
+}
+
 const MARKDOWN_FILE = /\.(md|markdown)$/iu;
 
 /**
@@ -83,6 +99,59 @@ export async function examine(
     language,
     hasVoice: voices.voiceFor(language) !== undefined,
     encoding: hints.encoding ?? null,
+    ...(await counts(blocks, language)),
+    ticket: null,
+    content: null,
+    warnings: [],
+    cleanUps: [],
+  };
+}
+
+/** What a document is, as it was read. */
+export async function examineDocument(
+  document: ImportedDocument,
+  voices: VoiceRegistry,
+  { fileName, ticket }: { fileName: string; ticket: string },
+): Promise<Intake> {
+  const { blocks } = document;
+  checkLength(blocks.map(({ text }) => text).join('\n'));
+  const guessed = guessLanguage(
+    blocks
+      .slice(0, 40)
+      .map((block) => block.text)
+      .join(' '),
+  );
+  // A document's own tag is often that of the program it was written with: the text decides, the tag tells the region.
+  const language =
+    document.language !== undefined && baseLanguage(document.language) === baseLanguage(guessed)
+      ? document.language
+      : guessed;
+  return {
+    text: '',
+    format: 'text',
+    title: document.title || guessTitle(blocks, fileName),
+    language,
+    hasVoice: voices.voiceFor(language) !== undefined,
+    encoding: null,
+    ...(await counts(blocks, language)),
+    ticket,
+    content: blocks.map(({ type, level, label, heads, text }) => ({
+      type,
+      ...(level === undefined ? {} : { level }),
+      ...(label === undefined ? {} : { label }),
+      ...(heads === undefined ? {} : { heads: [...heads] }),
+      text,
+    })),
+    warnings: [...document.warnings],
+    cleanUps: [...document.cleanUps],
+  };
+}
+
+async function counts(
+  blocks: readonly Block[],
+  language: string,
+): Promise<Pick<Intake, 'words' | 'blocks' | 'headings'>> {
+  return {
     words: await countWords(blocks, language),
     blocks: blocks.length,
     headings: blocks.filter((block) => block.type === 'heading').length,
@@ -90,12 +159,32 @@ export async function examine(
 }
 
 /** The blocks of a handout about to be stored. @throws HttpProblem when there is nothing to read or far too much. */
-export function handoutBlocks({ text, format }: Pick<HandoutInput, 'text' | 'format'>): Block[] {
-  checkLength(text);
-  const blocks = blocksOf(text.replaceAll('\0', ''), format);
+export function handoutBlocks({
+  text = '',
+  format = 'text',
+  content,
+}: Pick<HandoutInput, 'text' | 'format' | 'content'>): Block[] {
+  checkLength(content ? content.map((block) => block.text).join('\n') : text);
+  const blocks = content ? tidyBlocks(content) : blocksOf(text.replaceAll('\0', ''), format);
   if (blocks.length === 0)
     throw new HttpProblem(422, 'empty', 'There is no text yet. Paste or type some, or drop a file.');
   return blocks;
+}
+
+/** Blocks as a screen sent them, in order: nothing that cannot be stored, no block without text but pictures, long ones parted. */
+export function tidyBlocks(content: readonly BlockView[]): Block[] {
+  return placed(
+    content
+      .map(({ type, level, label, heads, text }) => ({
+        type,
+        ...(level === undefined ? {} : { level }),
+        ...(label === undefined ? {} : { label }),
+        ...(heads === undefined ? {} : { heads }),
+        text: text.replaceAll('\0', ''),
+      }))
+      .filter(({ type, text }) => text.trim() !== '' || type === 'picture')
+      .flatMap((block) => partLongBlock({ ...block, offset: 0 })),
+  );
 }
 
 /** Displayed words of all blocks; gives way to other requests now and then. */

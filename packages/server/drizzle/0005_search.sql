@@ -1,0 +1,1 @@
+CREATE INDEX "blocks_search" ON "blocks" USING gin (to_tsvector('english', "text"));

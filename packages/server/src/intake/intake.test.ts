@@ -1,0 +1,131 @@
+import type { Handout, Intake, Problem } from '@aurelfield/api';
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
+import { fetchPage } from './fetchPage.ts';
+
+let server: TestServer;
+let client: TestClient;
+let site: string;
+beforeAll(async () => {
+  server = await startTestServer();
+  client = await TestClient.demo(server);
+  site = server.running.siteOrigin ?? '';
+});
+afterAll(() => server.stop());
+
+const fixture = (name: string) =>
+  new Uint8Array(readFileSync(new URL(`../../../readers/fixtures/${name}`, import.meta.url)));
+const examine = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
+  client.upload<Intake & Problem>('/intake/file', undefined, { name, bytes });
+const store = (intake: Intake) =>
+  client.upload<Handout>('/handouts', {
+    title: intake.title,
+    language: intake.language,
+    subject: '',
+    className: '',
+    content: intake.content,
+    cleanUps: intake.cleanUps,
+    ticket: intake.ticket,
+  });
+
+describe('a file', () => {
+  test('is read, shown, and stored with its source as it came', async () => {
+    const { body } = await examine('marsh.docx', fixture('marsh.docx'));
+    expect(body).toMatchObject({
+      title: 'The salt marsh',
+      language: 'en-GB',
+      hasVoice: true,
+      headings: 4,
+      blocks: 15,
+    });
+    expect(body.cleanUps).toHaveLength(1);
+    const { status, body: handout } = await store(body);
+    expect(status).toBe(201);
+    expect(handout).toMatchObject({ sourceKind: 'file', sourceName: 'marsh.docx' });
+    expect(handout.blocks.map(({ type }) => type)).toContain('picture');
+    const source = await client.fetch(`/handouts/${handout.id}/source`);
+    expect(new Uint8Array(await source.arrayBuffer())).toEqual(fixture('marsh.docx'));
+    // The ticket is used up.
+    expect((await store(body)).status).toBe(410);
+  });
+
+  test('that cannot be read is refused in words, nothing is stored, and the server goes on', async () => {
+    const before = (await client.get<unknown[]>('/handouts')).body.length;
+    const { status, body } = await examine('locked.pdf', fixture('locked.pdf'));
+    expect([status, body.problem]).toEqual([422, 'encrypted']);
+    expect(body.message).toContain('password');
+    expect((await examine('a.docx', new Uint8Array(0))).body.problem).toBe('empty');
+    const large = await examine('a.docx', new Uint8Array(51 * 1024 * 1024));
+    expect([large.status, large.body.problem]).toEqual([413, 'too-large']);
+    expect((await client.get<unknown[]>('/handouts')).body).toHaveLength(before);
+    expect((await client.get('/health')).status).toBe(200);
+  });
+
+  test('of another school cannot be had by its ticket', async () => {
+    const { body } = await examine('marsh.odt', fixture('marsh.odt'));
+    const stranger = await client.upload('/handouts', {
+      title: 'x', language: 'en', subject: '', className: '', content: [], ticket: '00000000-0000-4000-8000-000000000000',
+    }); // prettier-ignore
+    expect(stranger.status).toBe(410);
+    expect((await store(body)).status).toBe(201);
+  });
+});
+
+describe('a web page', () => {
+  const fetchIt = (address: string) => client.send<Intake & Problem>('POST', '/intake/page', { address });
+
+  test('of the stand-in site gives its main text, and keeps its address and source', async () => {
+    const { body } = await fetchIt(`${site}/river/bore`);
+    expect(body.title).toBe('The bore on the River Sallow');
+    const texts = body.content?.map(({ type, text }) => `${type}: ${text}`) ?? [];
+    expect(texts[0]).toBe('heading: The bore on the River Sallow');
+    expect(texts).toContain('table-row: Sunday 19 May\t08:05\t09:20');
+    expect(texts.find((text) => text.startsWith('picture'))).toContain('smooth brown wave');
+    expect(texts.join(' ')).not.toMatch(/cookie|Summer fair|Comments|Contact|stand-in/u);
+    const { body: handout } = await store(body);
+    expect(handout).toMatchObject({ sourceKind: 'web-page', sourceAddress: `${site}/river/bore` });
+  });
+
+  test.each([
+    ['no address', 'not an address at all', 'address'],
+    ['another protocol', 'file:///etc/passwd', 'address'],
+    ['a password', 'http://a:b@example.org/', 'address'],
+    ['loopback', 'http://127.0.0.1:1/', 'private'],
+    ['loopback by another name', 'http://[::ffff:127.0.0.1]/', 'private'],
+    ['loopback in one number', 'http://2130706433/', 'private'],
+    ['a private network', 'http://192.168.1.1/', 'private'],
+    ['link-local', 'http://169.254.169.254/latest/meta-data', 'private'],
+  ])('at %s is not fetched', async (_what, address, problem) => {
+    const { status, body } = await fetchIt(address);
+    expect([status, body.problem]).toEqual([422, problem]);
+  });
+
+  test.each([
+    ['sends on to a private address', '/to-private', 'private'],
+    ['sends on without an end', '/round', 'redirects'],
+    ['never ends', '/endless', 'too-large'],
+    ['is a file', '/file.zip', 'not-a-page'],
+    ['is not there', '/nowhere', 'status'],
+  ])('that %s is refused in words', async (_what, path, problem) => {
+    const { status, body } = await fetchIt(site + path);
+    expect([status, body.problem]).toEqual([422, problem]);
+    expect(body.message.length).toBeGreaterThan(20);
+  });
+
+  test('whose name leads to a private address is not asked at all', async () => {
+    const visits = async () => (await (await fetch(`${site}/visits`)).json()) as { visits: number };
+    const before = await visits();
+    const address = site.replace('127.0.0.1', 'school.example') + '/river/bore';
+    await expect(
+      fetchPage(address, { allowedOrigins: [], resolve: () => Promise.resolve(['127.0.0.1']) }),
+    ).rejects.toMatchObject({ problem: 'private' });
+    await expect(
+      fetchPage(address, {
+        allowedOrigins: [],
+        resolve: () => Promise.resolve(['93.184.216.34', '10.0.0.1']),
+      }),
+    ).rejects.toMatchObject({ problem: 'private' });
+    expect(await visits()).toEqual(before);
+  });
+});

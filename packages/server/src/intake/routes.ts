@@ -1,0 +1,96 @@
+import { intakeRequestSchema, MAX_FILE_BYTES, pageRequestSchema } from '@aurelfield/api';
+import { ReaderError, readSafely, type ReadJob } from '@aurelfield/readers';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { Router, type Response } from 'express';
+import multer from 'multer';
+import { schoolOf } from '../auth/sessions.ts';
+import { HttpProblem } from '../http/problem.ts';
+import { examine, examineDocument, isTextFile, readTextFile } from './examine.ts';
+import { fetchPage } from './fetchPage.ts';
+import type { SourceTray } from './sourceTray.ts';
+
+export interface IntakeParts {
+  readonly tray: SourceTray;
+  readonly voices: VoiceRegistry;
+  /** The reading process's script in a bundle. */
+  readonly readerProcess: URL | undefined;
+  /** Origins that may be fetched although they are not public. */
+  readonly allowedOrigins: readonly string[];
+}
+
+/** What a text, a file or a web page is, before it becomes a handout. */
+export function intakeRoutes({ tray, voices, readerProcess, allowedOrigins }: IntakeParts): Router {
+  const router = Router();
+  const upload = multer({
+    storage: multer.memoryStorage(),
+    limits: { fileSize: MAX_FILE_BYTES, files: 1, fields: 2 },
+    defParamCharset: 'utf8',
+  });
+
+  router.post('/intake/text', async (request, response) => {
+    const { text, fileName } = intakeRequestSchema.parse(request.body);
+    response.json(await examine(text, voices, { fileName }));
+  });
+
+  router.post('/intake/file', upload.single('file'), async (request, response) => {
+    if (!request.file) throw new HttpProblem(400, 'no-file', 'No file arrived. Choose it again.');
+    const { originalname: name, buffer: bytes } = request.file;
+    const schoolId = schoolOf(request);
+    const item = {
+      kind: 'file',
+      name,
+      mediaType: request.file.mimetype,
+      address: null,
+      content: bytes,
+    } as const;
+    if (isTextFile(name)) {
+      const { text, format, encoding } = readTextFile({ name, bytes });
+      const found = await examine(text, voices, { fileName: name, format, encoding });
+      response.json({ ...found, ticket: await tray.put(schoolId, item) });
+      return;
+    }
+    const document = await read({ kind: 'file', name, bytes }, readerProcess, leaving(response));
+    const ticket = await tray.put(schoolId, item);
+    response.json(await examineDocument(document, voices, { fileName: name, ticket }));
+  });
+
+  router.post('/intake/page', async (request, response) => {
+    const { address } = pageRequestSchema.parse(request.body);
+    const signal = leaving(response);
+    const page = await fetchPage(address, { allowedOrigins, signal });
+    const document = await read(
+      { kind: 'page', name: page.address, bytes: page.content },
+      readerProcess,
+      signal,
+    );
+    const ticket = await tray.put(schoolOf(request), {
+      kind: 'web-page',
+      name: `${document.title || 'page'}.html`,
+      mediaType: page.mediaType,
+      address: page.address,
+      content: page.content,
+    });
+    response.json(await examineDocument(document, voices, { fileName: page.address, ticket }));
+  });
+
+  return router;
+}
+
+/** Reads a document outside of the server's own process. @throws HttpProblem that says what is wrong with it. */
+export async function read(job: ReadJob, script: URL | undefined, signal?: AbortSignal) {
+  try {
+    return await readSafely(job, { script, signal });
+  } catch (error) {
+    if (error instanceof ReaderError) throw new HttpProblem(422, error.problem, error.message);
+    throw error;
+  }
+}
+
+/** Aborts when the browser goes away before it was answered. */
+function leaving(response: Response): AbortSignal {
+  const controller = new AbortController();
+  response.on('close', () => {
+    if (!response.writableFinished) controller.abort(new Error('The request was given up.'));
+  });
+  return controller.signal;
+}

@@ -1,0 +1,49 @@
+import express from 'express';
+import { readFile } from 'node:fs/promises';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import path from 'node:path';
+
+/** A running stand-in. */
+export interface SchoolSite {
+  readonly origin: string;
+  stop(): Promise<void>;
+}
+
+/**
+ * Stands in for the web site of Wrenmoor School: a page with menus, adverts, a cookie text, a picture with a caption and comments, on loopback. It says at its foot that it is a
+ * stand-in. Other addresses of it misbehave as sites do.
+ * @param folder with its pages.
+ */
+export async function startSchoolSite(folder: string): Promise<SchoolSite> {
+  const app = express();
+  let visits = 0;
+  app.get('/river/bore', async (request, response) => {
+    const page = await readFile(path.join(folder, 'bore.html'), 'utf8');
+    visits += 1;
+    // With ?changed the page is as it was rewritten later.
+    response
+      .type('html')
+      .send(request.query.changed === undefined ? page : page.replace('about 1.5 m high', 'up to 2 m high'));
+  });
+  app.get('/to-private', (_request, response) => response.redirect('http://10.0.0.1/'));
+  app.get('/round', (_request, response) => response.redirect('/round'));
+  app.get('/endless', (_request, response) => {
+    response.type('html').write('<html><body>');
+    const timer = setInterval(() => response.write(`<p>${'word '.repeat(20_000)}</p>`), 5);
+    response.on('close', () => clearInterval(timer));
+  });
+  app.get('/file.zip', (_request, response) => response.type('zip').send('PK'));
+  app.get('/visits', (_request, response) => response.json({ visits }));
+  const http = await new Promise<Server>((resolve, reject) => {
+    const server = app.listen(0, '127.0.0.1', (error?: Error) => (error ? reject(error) : resolve(server)));
+  });
+  return {
+    origin: `http://127.0.0.1:${(http.address() as AddressInfo).port}`,
+    stop: async () => {
+      const closed = new Promise((resolve) => http.close(resolve));
+      http.closeAllConnections();
+      await closed;
+    },
+  };
+}

@@ -1,0 +1,97 @@
+import type { BlockView } from '@aurelfield/api';
+import { Node } from '@tiptap/core';
+import Document from '@tiptap/extension-document';
+import Text from '@tiptap/extension-text';
+import type { JSONContent } from '@tiptap/react';
+import type { Node as ProseNode } from '@tiptap/pm/model';
+
+/** The document is a flat row of blocks; what a block is to a reader is an attribute of it. */
+const FlatDocument = Document.extend({ content: 'block+' });
+
+/** One block of a handout: its text, and what it is. */
+const HandoutBlock = Node.create({
+  name: 'block',
+  content: 'text*',
+  marks: '',
+  defining: true,
+
+  addAttributes() {
+    return {
+      type: { default: 'paragraph', keepOnSplit: false },
+      level: { default: null, keepOnSplit: false },
+      label: { default: null, keepOnSplit: false },
+      heads: { default: null, keepOnSplit: false },
+    };
+  },
+
+  parseHTML() {
+    return [
+      {
+        tag: 'div[data-block]',
+        getAttrs: (element) => {
+          const parsed: unknown = JSON.parse(element.getAttribute('data-block') ?? '{}');
+          return parsed as Record<string, unknown>;
+        },
+      },
+    ];
+  },
+
+  renderHTML({ node }) {
+    const { type, level } = node.attrs as BlockView;
+    const tag = type === 'heading' ? ((level ?? 1) <= 1 ? 'h2' : 'h3') : 'p';
+    return [
+      tag,
+      { class: `block ${type}`, 'data-placeholder': type === 'picture' ? 'Describe the picture here.' : '' },
+      0,
+    ];
+  },
+});
+
+export const EXTENSIONS = [FlatDocument, Text, HandoutBlock];
+
+/** Blocks → what the editor holds. */
+export function toEditor(blocks: readonly BlockView[]): JSONContent {
+  const content = blocks.map(({ type, level, label, heads, text }) => ({
+    type: 'block',
+    attrs: { type, level: level ?? null, label: label ?? null, heads: heads ?? null },
+    ...(text === '' ? {} : { content: [{ type: 'text', text }] }),
+  }));
+  return { type: 'doc', content: content.length > 0 ? content : [{ type: 'block' }] };
+}
+
+interface Attributes {
+  readonly type: BlockView['type'];
+  readonly level: number | null;
+  readonly label: string | null;
+  readonly heads: string[] | null;
+}
+
+/** What the editor holds → blocks. A label that was typed away is a label no more. */
+export function fromEditor(doc: ProseNode): BlockView[] {
+  const blocks: BlockView[] = [];
+  doc.forEach((node) => {
+    const { type, level, label, heads } = node.attrs as Attributes;
+    const text = node.textContent;
+    const keepsLabel = label !== null && text.replace(/^\(/u, '').startsWith(label);
+    blocks.push({
+      type,
+      ...(type === 'heading' ? { level: level ?? 2 } : {}),
+      ...(keepsLabel && (type === 'question' || type === 'list-item') ? { label } : {}),
+      ...(type === 'table-row' && heads !== null ? { heads } : {}),
+      text,
+    });
+  });
+  return blocks;
+}
+
+/** Blocks as HTML that the editor reads when it is pasted. */
+export function toHtml(blocks: readonly BlockView[]): string {
+  const holder = document.createElement('div');
+  for (const { text, ...attributes } of blocks) {
+    const element = document.createElement('div');
+    element.dataset.block = JSON.stringify(attributes);
+    element.textContent = text;
+    holder.append(element);
+  }
+  return holder.innerHTML;
+}

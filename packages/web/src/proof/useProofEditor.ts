@@ -1,0 +1,151 @@
+import type { BlockView, FindingView } from '@aurelfield/api';
+import { blocksFromElement } from '@aurelfield/core';
+import { Extension } from '@tiptap/core';
+import { useEditor, type Editor } from '@tiptap/react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { FindingMarks, FINDINGS_KEY, placeOf } from './findingMarks.ts';
+import { EXTENSIONS, fromEditor, toEditor, toHtml } from './schema.ts';
+import { blocksOf, noted, redone, undone, type Steps } from './steps.ts';
+
+/** A rest this long in typing is a step for going back. Milliseconds. */
+const STEP_REST = 500;
+
+export interface ProofEditor {
+  readonly editor: Editor | null;
+  /** The blocks as they are; new at every rest in typing. */
+  readonly blocks: readonly BlockView[];
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  /** Puts other blocks there, as one step. */
+  readonly replaceAll: (blocks: readonly BlockView[]) => void;
+  /** Changes the block in which the cursor stands. */
+  readonly setKind: (change: Partial<Omit<BlockView, 'text'>>) => void;
+  /** Puts a text in the place of a finding, as one step. */
+  readonly correct: (finding: FindingView, text: string) => void;
+  /** Shows where a finding stands. */
+  readonly show: (finding: FindingView) => void;
+  readonly mark: (findings: readonly FindingView[], current: number) => void;
+}
+
+/** The editor of a handout's blocks, with steps of its own for going back and forth. */
+export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): ProofEditor {
+  const [steps, setSteps] = useState(begin);
+  const latest = useRef(begin);
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const tell = useRef(onSteps);
+  useEffect(() => {
+    tell.current = onSteps;
+  }, [onSteps]);
+
+  const take = useCallback((next: Steps) => {
+    if (next === latest.current) return;
+    latest.current = next;
+    setSteps(next);
+    tell.current(next);
+  }, []);
+
+  const keys = useMemo(
+    () =>
+      Extension.create({
+        name: 'proofKeys',
+        addKeyboardShortcuts() {
+          return {
+            'Mod-z': () => go(this.editor, undone),
+            'Mod-y': () => go(this.editor, redone),
+            'Shift-Mod-z': () => go(this.editor, redone),
+          };
+        },
+      }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `go` reads refs only
+    [],
+  );
+
+  /** What was typed since the last rest is a step too. */
+  const settle = (editor: Editor) => {
+    clearTimeout(resting.current);
+    take(noted(latest.current, fromEditor(editor.state.doc)));
+  };
+  const go = (editor: Editor, way: (steps: Steps) => Steps) => {
+    settle(editor);
+    const next = way(latest.current);
+    if (next === latest.current) return true;
+    const { from } = editor.state.selection;
+    editor.commands.setContent(toEditor(blocksOf(next)), { emitUpdate: false });
+    editor.commands.setTextSelection(Math.min(from, editor.state.doc.content.size - 1));
+    take(next);
+    return true;
+  };
+
+  const editor = useEditor({
+    extensions: [...EXTENSIONS, FindingMarks, keys],
+    content: toEditor(blocksOf(begin)),
+    immediatelyRender: true,
+    shouldRerenderOnTransaction: true,
+    editorProps: {
+      attributes: {
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': 'Text of the handout',
+        spellcheck: 'false',
+      },
+      transformPastedHTML: (html) =>
+        toHtml(blocksFromElement(new DOMParser().parseFromString(html, 'text/html').body) as BlockView[]),
+    },
+    onUpdate: ({ editor: changed }) => {
+      clearTimeout(resting.current);
+      resting.current = setTimeout(
+        () => take(noted(latest.current, fromEditor(changed.state.doc))),
+        STEP_REST,
+      );
+    },
+  });
+
+  const edit = (change: (editor: Editor) => void) => {
+    settle(editor);
+    change(editor);
+    settle(editor);
+  };
+
+  return {
+    editor,
+    blocks: useMemo(() => blocksOf(steps), [steps]),
+    canUndo: steps.past.length > 0,
+    canRedo: steps.future.length > 0,
+    undo: () => go(editor, undone),
+    redo: () => go(editor, redone),
+    replaceAll: (blocks) => edit(() => editor.commands.setContent(toEditor(blocks))),
+    setKind: ({ type, level, label, heads }) =>
+      edit(() => {
+        const { $from } = editor.state.selection;
+        const at = $from.before(1);
+        editor.view.dispatch(
+          editor.state.tr.setNodeMarkup(at, undefined, {
+            ...$from.node(1).attrs,
+            ...(type === undefined ? {} : { type }),
+            level: level ?? null,
+            label: label ?? null,
+            heads: heads ?? null,
+          }),
+        );
+      }),
+    correct: (finding, text) =>
+      edit(() => {
+        const place = placeOf(editor.state.doc, finding);
+        if (place) editor.view.dispatch(editor.state.tr.insertText(text, place.from, place.to));
+      }),
+    show: (finding) => {
+      const place = placeOf(editor.state.doc, finding);
+      if (!place) return;
+      editor.commands.setTextSelection({ from: place.from, to: place.to });
+      const { node } = editor.view.domAtPos(place.from);
+      (node instanceof Element ? node : node.parentElement)?.scrollIntoView({ block: 'center' });
+    },
+    mark: useCallback(
+      (findings, current) =>
+        editor.view.dispatch(editor.state.tr.setMeta(FINDINGS_KEY, { findings, current })),
+      [editor],
+    ),
+  };
+}

@@ -1,0 +1,269 @@
+import type { BlockView, FindingView, Handout, Pupil } from '@aurelfield/api';
+import { sentencesOf } from '@aurelfield/core';
+import { EditorContent } from '@tiptap/react';
+import { Redo2, Undo2, Volume2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { fetchSample } from '../../api/queries.ts';
+import { useTextCheck } from '../../api/proofQueries.ts';
+import { useProofEditor } from '../../proof/useProofEditor.ts';
+import type { Steps } from '../../proof/steps.ts';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/fields.tsx';
+import { Row } from '../../ui/layout.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { recall } from '../../ui/memory.ts';
+import { useResting } from '../../ui/useResting.ts';
+import { useSound } from '../../ui/useSound.ts';
+import { Findings } from './Findings.tsx';
+import { FindReplace } from './FindReplace.tsx';
+import { Origin } from './Origin.tsx';
+import { Sections } from './Sections.tsx';
+import { Versions } from './Versions.tsx';
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(17rem, 23rem);
+  gap: 1.5rem;
+  align-items: start;
+
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Bench = styled(Row)`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  padding: 0.5rem 0;
+  background: var(--ground);
+`;
+
+const Paper = styled.div`
+  padding: 1.2rem clamp(0.9rem, 3vw, 2rem) 3rem;
+  border: 1px solid var(--line);
+  border-radius: calc(var(--radius) + 4px);
+  background: var(--surface);
+  font-size: 1.1rem;
+  line-height: 1.7;
+
+  .tiptap {
+    min-height: 50vh;
+    outline-offset: 0.8rem;
+    white-space: pre-wrap;
+    tab-size: 8;
+  }
+
+  .block {
+    margin: 0 0 0.55em;
+    overflow-wrap: anywhere;
+  }
+
+  h2,
+  h3 {
+    margin-top: 0.9em;
+  }
+
+  .list-item,
+  .question {
+    padding-inline-start: 1.4em;
+    border-inline-start: 3px solid var(--line);
+  }
+
+  .question {
+    border-inline-start-color: var(--accent);
+  }
+
+  .table-row {
+    padding: 0.15em 0.5em;
+    border-block-end: 1px solid var(--line);
+    background: color-mix(in srgb, var(--accent-soft) 35%, transparent);
+  }
+
+  .picture {
+    padding: 0.5em 0.9em;
+    border-inline-start: 3px solid var(--edge);
+    font-style: italic;
+  }
+
+  .picture:has(> br:only-child)::before {
+    content: attr(data-placeholder);
+    color: var(--quiet);
+    float: left;
+    height: 0;
+    pointer-events: none;
+  }
+
+  .found {
+    text-decoration: underline 2px wavy var(--danger);
+    text-underline-offset: 0.2em;
+    text-decoration-skip-ink: none;
+  }
+
+  .sounds-alike,
+  .punctuation {
+    text-decoration: underline 2px dotted var(--accent);
+  }
+
+  .long-sentence {
+    text-decoration: none;
+    border-bottom: 2px solid var(--line);
+  }
+
+  .current {
+    background: var(--sentence);
+    border-radius: 4px;
+  }
+`;
+
+const KINDS = [
+  { id: 'paragraph', name: 'Paragraph' },
+  { id: 'heading-1', name: 'Heading' },
+  { id: 'heading-2', name: 'Smaller heading' },
+  { id: 'list-item', name: 'List item' },
+  { id: 'question', name: 'Question' },
+  { id: 'table-row', name: 'Table row' },
+  { id: 'picture', name: 'Picture, described' },
+] as const;
+type KindId = (typeof KINDS)[number]['id'];
+
+interface WorkbenchProps {
+  readonly handout: Handout;
+  readonly pupils: readonly Pupil[];
+  readonly begin: Steps;
+  readonly onSteps: (steps: Steps) => void;
+}
+
+/** The text to work on, what to look at beside it, and the tools above. */
+export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
+  const proof = useProofEditor(begin, onSteps);
+  const { editor, blocks, mark } = proof;
+  const rested = useResting(blocks, 600);
+  const check = useTextCheck(rested, handout.language);
+  const findings = useMemo(() => check.data?.findings ?? [], [check.data]);
+  const [current, setCurrent] = useState(-1);
+  const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
+  const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
+  const { play, error } = useSound();
+
+  useEffect(() => {
+    // Findings are of a text that rested; while it is changed they only move along.
+    if (rested === blocks) mark(findings, current);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- marked anew when the answer is new, not at every change
+  }, [findings, current, mark]);
+
+  const goTo = (index: number) => {
+    const finding = findings[index];
+    if (!finding) return;
+    setCurrent(index);
+    proof.show(finding);
+  };
+  const next = (by: 1 | -1) =>
+    findings.length > 0 && goTo((current + by + findings.length) % findings.length);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'F8') return;
+      event.preventDefault();
+      next(event.shiftKey ? -1 : 1);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const selected = editor?.state.selection.$from;
+  const block = selected && selected.depth > 0 ? (selected.node(1).attrs as BlockView) : undefined;
+  const kind: KindId =
+    block?.type === 'heading'
+      ? (block.level ?? 2) <= 1
+        ? 'heading-1'
+        : 'heading-2'
+      : (block?.type ?? 'paragraph');
+  const hear = () => {
+    if (!pupil || !selected) return;
+    const text = selected.node(1).textContent;
+    const at = selected.parentOffset;
+    const sentence = sentencesOf(text, handout.language).find(({ end }) => at <= end);
+    const said = sentence ? text.slice(sentence.start, sentence.end) : text;
+    const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
+    void play(() =>
+      fetchSample({
+        text: said.slice(0, 300),
+        language: handout.language,
+        profile: { voices, pace, pitch, loudness, pauses, choices },
+      }),
+    );
+  };
+
+  return (
+    <Columns>
+      <div>
+        <Bench role="toolbar" aria-label="Tools for the text">
+          <Choice
+            label="What this is"
+            hideLabel
+            value={kind}
+            options={KINDS}
+            onChange={(chosen) => proof.setKind(kindOf(chosen, block))}
+          />
+          <IconButton aria-label="Undo" isDisabled={!proof.canUndo} onPress={proof.undo}>
+            <Undo2 size={18} aria-hidden />
+          </IconButton>
+          <IconButton aria-label="Redo" isDisabled={!proof.canRedo} onPress={proof.redo}>
+            <Redo2 size={18} aria-hidden />
+          </IconButton>
+          {pupil && (
+            <>
+              <Button onPress={hear}>
+                <Volume2 size={18} aria-hidden /> Hear this sentence
+              </Button>
+              <Choice
+                label="In the voice of"
+                hideLabel
+                value={pupil.id}
+                options={pupils.map(({ id, name }) => ({ id, name }))}
+                onChange={setPupilId}
+              />
+            </>
+          )}
+          <FindReplace blocks={blocks} onReplace={proof.replaceAll} />
+        </Bench>
+        {error !== undefined && <Notice kind="error">{error}</Notice>}
+        <Paper>
+          <EditorContent editor={editor} />
+        </Paper>
+      </div>
+      <div>
+        <Findings
+          findings={findings}
+          total={check.data?.total ?? 0}
+          isLooking={check.isFetching}
+          error={check.error}
+          current={current}
+          language={handout.language}
+          textOf={(finding: FindingView) =>
+            blocks[finding.block]?.text.slice(finding.start, finding.end) ?? ''
+          }
+          onGoTo={goTo}
+          onNext={next}
+          onCorrect={proof.correct}
+        />
+        <Sections sections={check.data?.sections ?? []} />
+        <Origin handout={handout} blocks={blocks} onTake={proof.replaceAll} />
+        <Versions handoutId={handout.id} onTake={proof.replaceAll} />
+      </div>
+    </Columns>
+  );
+}
+
+function kindOf(kind: KindId, block: BlockView | undefined): Partial<Omit<BlockView, 'text'>> {
+  if (kind === 'heading-1') return { type: 'heading', level: 1 };
+  if (kind === 'heading-2') return { type: 'heading', level: 2 };
+  const label = block?.label ?? undefined;
+  const heads = block?.heads ?? undefined;
+  if (kind === 'table-row') return { type: kind, ...(heads ? { heads } : {}) };
+  return kind === 'question' || kind === 'list-item'
+    ? { type: kind, ...(label ? { label } : {}) }
+    : { type: kind };
+}
