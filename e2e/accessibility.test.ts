@@ -75,6 +75,28 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
     await check();
   });
 
+  test('proof, with places found', async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Proof"]')]
+        .find((link) => /peat bog/.test(link.ariaLabel ?? ''))
+        ?.click(),
+    );
+    await page.waitForSelector('.tiptap');
+    await seeText(page, 'How hard it is');
+    await page.keyboard.press('F8');
+    await check();
+  });
+
+  test('handouts, with the facts of one being changed', async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    await page.click('button[aria-label^="More for"]');
+    await page.waitForSelector('[role="menuitem"]');
+    await clickText(page, 'Title, subject, class, tags');
+    await page.waitForSelector('form[aria-label^="Facts"]');
+    await check();
+  });
+
   test('listen, while it plays', async () => {
     await page.goto(app.base, { waitUntil: 'networkidle0' });
     await clickText(page, 'How a peat bog keeps time');

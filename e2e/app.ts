@@ -13,6 +13,8 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 /** The built application on a database of its own. */
 export interface RunningApp {
   readonly base: string;
+  /** Where the stand-in for the school's web site listens. */
+  readonly site: string;
   /** Kills the server at once, as a crash or a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same data and the same port. */
@@ -35,19 +37,25 @@ export async function startApp(options: { demo?: boolean; port: number }): Promi
     AUREL_SECRET: 'a secret for tests only',
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
     AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),
+    AUREL_MODEL_PROCESS: path.join(ROOT, 'dist/server/modelProcess.js'),
     AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
     AUREL_LOG: 'error',
     AUREL_DEMO: options.demo === false ? 'no' : 'yes',
     NODE_ENV: 'production',
   };
   let child: ChildProcess | undefined;
+  let site = '';
   const start = () =>
     new Promise<void>((resolve, reject) => {
       child = spawn(process.execPath, [path.join(ROOT, 'dist/server/main.js')], {
         env: environment,
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       });
-      child.once('message', () => resolve());
+      child.once('message', (message: { site?: string }) => {
+        site = message.site ?? '';
+        resolve();
+      });
       child.once('exit', (status) => reject(new Error(`The server ended with ${status}.`)));
     });
   const end = (signal: NodeJS.Signals) =>
@@ -58,6 +66,9 @@ export async function startApp(options: { demo?: boolean; port: number }): Promi
   await start();
   return {
     base: `http://127.0.0.1:${options.port}`,
+    get site() {
+      return site;
+    },
     start,
     kill: () => end('SIGKILL'),
     stop: () => end('SIGTERM'),

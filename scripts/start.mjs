@@ -43,10 +43,11 @@ try {
       server.kill('SIGTERM');
     });
   }
-  server.on('message', () => {
+  server.on('message', (/** @type {{ site?: string }} */ { site }) => {
     console.log(`\nAurelfield is ready:  http://127.0.0.1:${port}\n`);
     if (environment.AUREL_DEMO === 'yes')
       console.log('Demo sign-in:  mara@wrenmoor.example  /  tide-and-peat\n');
+    if (site !== undefined) console.log(`A web page to try (a stand-in):  ${site}/river/bore\n`);
     console.log('Ctrl-C stops it.');
   });
   server.on('exit', (status, signal) => finish(signal === 'SIGTERM' ? 0 : (status ?? 1)));

@@ -143,6 +143,35 @@ describe('a lexicon', () => {
   });
 });
 
+describe('import', () => {
+  test('writes what a document holds', async () => {
+    const out = path.join(mkdtempSync(path.join(tmpdir(), 'aurel-import-')), 'doc.json');
+    const fixture = fileURLToPath(new URL('../../readers/fixtures/marsh.odt', import.meta.url));
+    expect(await aurel(['import', fixture, '--out', out])).toMatchObject({ status: 0, err: '' });
+    const document = z
+      .object({
+        title: z.string(),
+        language: z.string(),
+        blocks: z.array(z.object({ type: z.string(), text: z.string() })),
+        warnings: z.array(z.string()),
+      })
+      .parse(JSON.parse(readFileSync(out, 'utf8')));
+    expect(document).toMatchObject({ title: 'The salt marsh', language: 'en-GB', warnings: [] });
+    expect(document.blocks[0]).toEqual({ type: 'heading', text: 'The salt marsh' });
+    expect(document.blocks).toHaveLength(15);
+  });
+
+  test('refuses in one line what cannot be read, and addresses that are not public', async () => {
+    const out = path.join(tmpdir(), 'aurel-none.json');
+    const locked = fileURLToPath(new URL('../../readers/fixtures/locked.pdf', import.meta.url));
+    const refused = await aurel(['import', locked, '--out', out]);
+    expect(refused).toMatchObject({ status: 1, out: '' });
+    expect(refused.err).toMatch(/^aurel: .*password.*\n$/u);
+    expect((await aurel(['import', 'http://127.0.0.1:9/', '--out', out])).err).toContain('private network');
+    expect((await aurel(['import', locked])).status).toBe(2);
+  });
+});
+
 describe('wrong use exits with 2 and one line', () => {
   test.each([
     ['no verb', []],

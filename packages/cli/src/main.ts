@@ -1,10 +1,16 @@
 import { UsageError } from './usage.ts';
+import { importDocument } from './verbs/import.ts';
 import { speak } from './verbs/speak.ts';
 import { spoken } from './verbs/spoken.ts';
 import { voices } from './verbs/voices.ts';
 
 /** The terminal: `aurel <verb>`. Wrong use exits with 2, failed work with 1, each after one clear line on standard error. */
-const VERBS: Readonly<Record<string, (args: string[]) => void | Promise<void>>> = { voices, spoken, speak };
+const VERBS: Readonly<Record<string, (args: string[]) => void | Promise<void>>> = {
+  voices,
+  spoken,
+  speak,
+  import: importDocument,
+};
 
 const [verb = '', ...args] = process.argv.slice(2);
 try {

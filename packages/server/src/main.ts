@@ -3,7 +3,7 @@ import { startServer } from './server.ts';
 
 /** Runs the server until it is told to stop. */
 const server = await startServer(readConfig(process.env));
-process.send?.({ port: server.port });
+process.send?.({ port: server.port, site: server.siteOrigin });
 
 let stopping = false;
 const stop = () => {

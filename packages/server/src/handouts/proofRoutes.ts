@@ -14,8 +14,7 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import { tidyBlocks } from '../intake/examine.ts';
-import { fetchPage } from '../intake/fetchPage.ts';
-import { read, type IntakeParts } from '../intake/routes.ts';
+import { fetchForReading, read, type IntakeParts } from '../intake/routes.ts';
 import { syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
 import type { AcceptedStore } from '../pronunciations/acceptedStore.ts';
 import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
@@ -57,7 +56,7 @@ export function proofRoutes({
   router.post('/handouts/:id/fetch-again', async (request, response) => {
     const schoolId = schoolOf(request);
     const address = await handouts.address(schoolId, idParam(request));
-    const page = await fetchPage(address, { allowedOrigins });
+    const page = await fetchForReading(address, { allowedOrigins });
     const document = await read({ kind: 'page', name: page.address, bytes: page.content }, readerProcess);
     const before = (await handouts.blocks(schoolId, idParam(request))).map(({ text }) => text);
     const now = document.blocks.map(({ text }) => text);

@@ -1,8 +1,8 @@
 import type { Handout, Intake, Problem } from '@aurelfield/api';
+import { fetchPage } from '@aurelfield/readers';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
-import { fetchPage } from './fetchPage.ts';
 
 let server: TestServer;
 let client: TestClient;

@@ -1,12 +1,11 @@
 import { intakeRequestSchema, MAX_FILE_BYTES, pageRequestSchema } from '@aurelfield/api';
-import { ReaderError, readSafely, type ReadJob } from '@aurelfield/readers';
+import { fetchPage, ReaderError, readSafely, type FetchOptions, type ReadJob } from '@aurelfield/readers';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router, type Response } from 'express';
 import multer from 'multer';
 import { schoolOf } from '../auth/sessions.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { examine, examineDocument, isTextFile, readTextFile } from './examine.ts';
-import { fetchPage } from './fetchPage.ts';
 import type { SourceTray } from './sourceTray.ts';
 
 export interface IntakeParts {
@@ -57,7 +56,7 @@ export function intakeRoutes({ tray, voices, readerProcess, allowedOrigins }: In
   router.post('/intake/page', async (request, response) => {
     const { address } = pageRequestSchema.parse(request.body);
     const signal = leaving(response);
-    const page = await fetchPage(address, { allowedOrigins, signal });
+    const page = await fetchForReading(address, { allowedOrigins, signal });
     const document = await read(
       { kind: 'page', name: page.address, bytes: page.content },
       readerProcess,
@@ -77,9 +76,18 @@ export function intakeRoutes({ tray, voices, readerProcess, allowedOrigins }: In
 }
 
 /** Reads a document outside of the server's own process. @throws HttpProblem that says what is wrong with it. */
-export async function read(job: ReadJob, script: URL | undefined, signal?: AbortSignal) {
+export function read(job: ReadJob, script: URL | undefined, signal?: AbortSignal) {
+  return asProblem(() => readSafely(job, { script, signal }));
+}
+
+/** Fetches a page within limits. @throws HttpProblem that says what is wrong with it. */
+export function fetchForReading(address: string, options: FetchOptions) {
+  return asProblem(() => fetchPage(address, options));
+}
+
+async function asProblem<T>(work: () => Promise<T>): Promise<T> {
   try {
-    return await readSafely(job, { script, signal });
+    return await work();
   } catch (error) {
     if (error instanceof ReaderError) throw new HttpProblem(422, error.problem, error.message);
     throw error;

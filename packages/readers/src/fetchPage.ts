@@ -2,7 +2,7 @@ import ipaddr from 'ipaddr.js';
 import { lookup } from 'node:dns/promises';
 import http from 'node:http';
 import https from 'node:https';
-import { HttpProblem } from '../http/problem.ts';
+import { ReaderError } from './readerError.ts';
 
 export interface FetchOptions {
   /** Origins ("http://127.0.0.1:4701") that an administrator allows although they are not public. */
@@ -28,7 +28,7 @@ const PAGE_TYPES = /^(?:text\/html|application\/xhtml\+xml)$/u;
 /**
  * Fetches a web page within limits of kind, size, time and redirects. Every host's addresses are looked up first and the connection is made to the very address that was judged, so that
  * neither a redirect nor a changed answer of the name server leads to a machine of the school's own network.
- * @throws HttpProblem that says what is wrong and what to do.
+ * @throws ReaderError that says what is wrong and what to do.
  */
 export async function fetchPage(given: string, options: FetchOptions): Promise<FetchedPage> {
   const timeout = AbortSignal.timeout(TIMEOUT);
@@ -42,7 +42,7 @@ export async function fetchPage(given: string, options: FetchOptions): Promise<F
       address = parse(answer.redirect, address);
     }
   } catch (error) {
-    if (error instanceof HttpProblem) throw error;
+    if (error instanceof ReaderError) throw error;
     options.signal?.throwIfAborted();
     if (timeout.aborted)
       throw problem(
@@ -76,7 +76,7 @@ function parse(given: string, base?: URL): URL {
   return address;
 }
 
-/** The address to connect to. @throws HttpProblem when any of the host's addresses is not public and its origin is not allowed. */
+/** The address to connect to. @throws ReaderError when any of the host's addresses is not public and its origin is not allowed. */
 async function judge(
   address: URL,
   { allowedOrigins, resolve = systemResolve }: FetchOptions,
@@ -130,7 +130,7 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
       },
       (response) => {
         const status = response.statusCode ?? 0;
-        const fail = (error: HttpProblem) => {
+        const fail = (error: ReaderError) => {
           response.destroy();
           reject(error);
         };
@@ -183,6 +183,6 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
   });
 }
 
-function problem(name: string, message: string): HttpProblem {
-  return new HttpProblem(422, name, message);
+function problem(name: string, message: string): ReaderError {
+  return new ReaderError(name, message);
 }
