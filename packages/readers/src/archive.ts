@@ -50,3 +50,12 @@ export function textOf(archive: Archive, path: string): string | undefined {
   const bytes = archive.get(path);
   return bytes && new TextDecoder('utf-8').decode(bytes);
 }
+
+/** A path written in the archive, from a folder of it; it cannot lead out. */
+export function pathIn(folder: string, written: string): string {
+  const parts = written.startsWith('/') ? [] : folder.split('/').filter((part) => part !== '');
+  for (const part of decodeURIComponent(written.replace(/#.*$/u, '')).split('/'))
+    if (part === '..') parts.pop();
+    else if (part !== '.' && part !== '') parts.push(part);
+  return parts.join('/');
+}

@@ -1,6 +1,6 @@
 import { blocksFromElement, type Block, type ImportedDocument } from '@aurelfield/core';
 import { parseHTML } from 'linkedom';
-import { textOf, unpack } from './archive.ts';
+import { pathIn, textOf, unpack } from './archive.ts';
 import { cleaned } from './html.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, named, parseXml } from './xml.ts';
@@ -27,7 +27,7 @@ export function readEpub(bytes: Uint8Array): ImportedDocument {
   for (const reference of named(book, 'itemref')) {
     const item = items.get(attributeOf(reference, 'idref') ?? '');
     if (!item || /\bnav\b/u.test(attributeOf(item, 'properties') ?? '')) continue;
-    const href = resolve(folder, attributeOf(item, 'href') ?? '');
+    const href = pathIn(folder, attributeOf(item, 'href') ?? '');
     const document = textOf(archive, href);
     if (document === undefined) {
       warnings.push(`A chapter (${href}) is missing in the book.`);
@@ -46,13 +46,4 @@ export function readEpub(bytes: Uint8Array): ImportedDocument {
     warnings,
     ...cleaned(blocks),
   };
-}
-
-/** A path in the archive; it cannot lead out of it. */
-function resolve(folder: string, href: string): string {
-  const parts: string[] = [];
-  for (const part of (folder + decodeURIComponent(href.replace(/#.*$/u, ''))).split('/'))
-    if (part === '..') parts.pop();
-    else if (part !== '.' && part !== '') parts.push(part);
-  return parts.join('/');
 }

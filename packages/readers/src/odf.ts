@@ -2,6 +2,7 @@ import { placed, tableRows, type Block, type ImportedDocument, type NodeLike } f
 import { unpack, textOf, type Archive } from './archive.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
+import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -162,8 +163,4 @@ function plain(element: Element): string {
       })
       .join('');
   return tidy(text(element));
-}
-
-function tidy(text: string): string {
-  return text.replace(/\s+/gu, ' ').trim();
 }

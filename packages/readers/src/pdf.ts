@@ -12,6 +12,7 @@ import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PDFPageProxy } from 'pdfjs-dist';
 import type { TextContent, TextItem, TextMarkedContent } from 'pdfjs-dist/types/src/display/api.js';
 import { ReaderError } from './readerError.ts';
+import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -210,8 +211,4 @@ function textOf(node: StructNode, texts: ReadonlyMap<string, string>): string {
           : '',
     )
     .join('');
-}
-
-function tidy(text: string): string {
-  return text.replace(/\s+/gu, ' ').trim();
 }

@@ -1,7 +1,8 @@
 import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
-import { textOf, unpack, type Archive } from './archive.ts';
+import { pathIn, textOf, unpack, type Archive } from './archive.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
+import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -15,7 +16,7 @@ export function readPptx(bytes: Uint8Array): ImportedDocument {
   const blocks: Draft[] = [];
   named(parseXml(presentation), 'sldId').forEach((entry, i) => {
     const target = targets.get(relationOf(entry));
-    const path = target === undefined ? undefined : resolve('ppt', target);
+    const path = target === undefined ? undefined : pathIn('ppt', target);
     const source = path === undefined ? undefined : textOf(archive, path);
     if (source === undefined || path === undefined) return;
     const slide = slideBlocks(parseXml(source));
@@ -117,7 +118,7 @@ function notesBlocks(archive: Archive, slidePath: string): Draft[] {
   const rels = slidePath.replace(/([^/]+)$/u, '_rels/$1.rels');
   for (const target of relations(archive, rels).values()) {
     if (!target.includes('notesSlide')) continue;
-    const source = textOf(archive, resolve('ppt/slides', target));
+    const source = textOf(archive, pathIn('ppt/slides', target));
     if (source === undefined) return [];
     const bodies = named(parseXml(source), 'sp').filter((shape) => placeholder(shape) === 'body');
     const texts = bodies.flatMap(paragraphsOf).map(({ text }) => text);
@@ -139,16 +140,4 @@ function relations(archive: Archive, path: string): Map<string, string> {
 
 function relationOf(entry: Element): string {
   return [...entry.attributes].find(({ name }) => name.endsWith(':id'))?.value ?? '';
-}
-
-function resolve(folder: string, target: string): string {
-  const parts = target.startsWith('/') ? [] : folder.split('/');
-  for (const part of target.split('/'))
-    if (part === '..') parts.pop();
-    else if (part !== '.' && part !== '') parts.push(part);
-  return parts.join('/');
-}
-
-function tidy(text: string): string {
-  return text.replace(/\s+/gu, ' ').trim();
 }

@@ -1,5 +1,6 @@
 import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
 import { ReaderError } from './readerError.ts';
+import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -238,8 +239,4 @@ function usual(blocks: readonly { readonly text: string; readonly size: number }
 
 function fromWindows(byte: number): string {
   return byte >= 0x80 && byte < 0xa0 ? (WINDOWS_1252[byte - 0x80] ?? '') : String.fromCharCode(byte);
-}
-
-function tidy(text: string): string {
-  return text.replace(/[\s\u00a0]+/gu, ' ').trim();
 }

@@ -1,9 +1,10 @@
 import { intakeRequestSchema, MAX_FILE_BYTES, pageRequestSchema } from '@aurelfield/api';
 import { fetchPage, ReaderError, readSafely, type FetchOptions, type ReadJob } from '@aurelfield/readers';
 import type { VoiceRegistry } from '@aurelfield/voices';
-import { Router, type Response } from 'express';
+import { Router } from 'express';
 import multer from 'multer';
 import { schoolOf } from '../auth/sessions.ts';
+import { leaving } from '../http/leaving.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { examine, examineDocument, isTextFile, readTextFile } from './examine.ts';
 import type { SourceTray } from './sourceTray.ts';
@@ -92,13 +93,4 @@ async function asProblem<T>(work: () => Promise<T>): Promise<T> {
     if (error instanceof ReaderError) throw new HttpProblem(422, error.problem, error.message);
     throw error;
   }
-}
-
-/** Aborts when the browser goes away before it was answered. */
-function leaving(response: Response): AbortSignal {
-  const controller = new AbortController();
-  response.on('close', () => {
-    if (!response.writableFinished) controller.abort(new Error('The request was given up.'));
-  });
-  return controller.signal;
 }

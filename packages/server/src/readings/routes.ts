@@ -4,6 +4,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { schoolOf } from '../auth/sessions.ts';
 import type { ExportService } from '../exports/exportService.ts';
+import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import type { JobRunner } from '../jobs/jobRunner.ts';
 import { toJob } from '../jobs/jobStore.ts';
@@ -71,15 +72,6 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
   });
 
   return router;
-}
-
-/** Aborts when the browser goes away before it was answered. */
-function leaving(response: Response): AbortSignal {
-  const controller = new AbortController();
-  response.on('close', () => {
-    if (!response.writableFinished) controller.abort(new Error('The listener left.'));
-  });
-  return controller.signal;
 }
 
 async function sendAudio(request: Request, response: Response, audio: AudioSource): Promise<void> {

@@ -164,7 +164,7 @@ export function Handouts() {
           label="Length for"
           value={pupil?.id ?? 'anyone'}
           options={[
-            { id: 'anyone', name: `${DEFAULT_PACE} words a minute` },
+            { id: 'anyone', name: 'Anyone' },
             ...(pupils.data ?? []).map(({ id, name }) => ({ id, name })),
           ]}
           onChange={setPupilId}

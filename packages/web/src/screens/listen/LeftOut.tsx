@@ -1,20 +1,12 @@
 import type { Reading } from '@aurelfield/api';
-import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { useLeftOut } from '../../api/doubtQueries.ts';
 import { PlainButton } from '../../ui/Button.tsx';
+import { Panel } from '../../ui/Panel.tsx';
 import { count } from '../../ui/say.ts';
 
-const Panel = styled(Popover)`
-  width: min(22rem, calc(100vw - 2rem));
-  max-height: 60vh;
-  overflow: auto;
-  padding: 1rem 1.2rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
-
+const Words = styled(Panel)`
   ul {
     margin: 0.5rem 0 0;
     padding-inline-start: 1.2rem;
@@ -28,7 +20,7 @@ export function LeftOut({ reading }: { readonly reading: Reading }) {
   return (
     <DialogTrigger>
       <PlainButton>{count(data.length, 'thing')} not said</PlainButton>
-      <Panel placement="bottom start">
+      <Words placement="bottom start">
         <Dialog aria-label="Not said">
           <strong>On the page, but not said</strong>
           <ul>
@@ -39,7 +31,7 @@ export function LeftOut({ reading }: { readonly reading: Reading }) {
             ))}
           </ul>
         </Dialog>
-      </Panel>
+      </Words>
     </DialogTrigger>
   );
 }

@@ -11,6 +11,7 @@ import { recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { languageName } from '../../ui/say.ts';
 import { Agree } from './Agree.tsx';
+import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { Reader } from './Reader.tsx';
 
 const LAST_PUPIL_KEY = 'aurelfield:pupil';
@@ -22,21 +23,12 @@ export function Listen() {
   const pupils = usePupils();
   if (handout.isPending || pupils.isPending) return <p aria-busy="true">Fetching the handout …</p>;
   if (handout.isError || pupils.isError) {
-    const gone = handout.error instanceof ApiError && handout.error.status === 404;
     return (
-      <>
-        <ScreenTitle title={gone ? 'This handout is gone' : 'Listen'} />
-        <Notice
-          kind="error"
-          action={
-            gone ? undefined : (
-              <Button onPress={() => void handout.refetch().then(() => pupils.refetch())}>Try again</Button>
-            )
-          }
-        >
-          {messageOf(handout.error ?? pupils.error)} <Link to="/">To the handouts</Link>
-        </Notice>
-      </>
+      <HandoutTrouble
+        title="Listen"
+        error={handout.error ?? pupils.error}
+        onRetry={() => void handout.refetch().then(() => pupils.refetch())}
+      />
     );
   }
   return <ListenTo handout={handout.data} pupils={pupils.data} />;

@@ -1,6 +1,6 @@
 import type { Handout, Occurrence } from '@aurelfield/api';
 import { useState } from 'react';
-import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useOccurrence, useVariants } from '../../api/doubtQueries.ts';
@@ -8,19 +8,11 @@ import { fetchHeard } from '../../api/queries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
+import { Panel } from '../../ui/Panel.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useSound } from '../../ui/useSound.ts';
 
-const Panel = styled(Popover)`
-  width: min(24rem, calc(100vw - 2rem));
-  max-height: 70vh;
-  overflow: auto;
-  padding: 1rem 1.2rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
-
+const Words = styled(Panel)`
   h3 {
     margin: 0 0 0.6rem;
     font-size: 1.1rem;
@@ -66,11 +58,11 @@ export function ThisWord({ handout, pupilId, word }: ThisWordProps) {
   return (
     <DialogTrigger>
       <PlainButton>Is “{word.written}” said wrongly?</PlainButton>
-      <Panel placement="top end">
+      <Words placement="top end">
         <Dialog aria-label={`How “${word.written}” is said`}>
           {({ close }) => <Ways handout={handout} pupilId={pupilId} word={word} onDone={close} />}
         </Dialog>
-      </Panel>
+      </Words>
     </DialogTrigger>
   );
 }

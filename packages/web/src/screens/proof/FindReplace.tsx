@@ -1,21 +1,15 @@
 import type { BlockView } from '@aurelfield/api';
 import { Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
+import { Panel } from '../../ui/Panel.tsx';
 import { count } from '../../ui/say.ts';
 
-const Panel = styled(Popover)`
-  width: min(22rem, calc(100vw - 2rem));
-  padding: 1rem 1.2rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
-
+const Words = styled(Panel)`
   form {
     display: grid;
     gap: 0.8rem;
@@ -40,7 +34,7 @@ export function FindReplace({ blocks, onReplace }: FindReplaceProps) {
       <Button>
         <Search size={18} aria-hidden /> Find and replace
       </Button>
-      <Panel placement="bottom start">
+      <Words placement="bottom start">
         <Dialog aria-label="Find and replace">
           <form
             onSubmit={(event) => {
@@ -63,7 +57,7 @@ export function FindReplace({ blocks, onReplace }: FindReplaceProps) {
             </Row>
           </form>
         </Dialog>
-      </Panel>
+      </Words>
     </DialogTrigger>
   );
 }

@@ -4,7 +4,6 @@ import { Headphones } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import { ApiError } from '../../api/client.ts';
 import { KEYS, useHandout, usePupils } from '../../api/queries.ts';
 import { saveBlocks } from '../../api/proofQueries.ts';
 import { Keeper, type KeptState } from '../../proof/keeper.ts';
@@ -13,6 +12,7 @@ import { Button, outlined } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { Workbench } from './Workbench.tsx';
 
 const ListenLink = styled(Link)`
@@ -26,17 +26,12 @@ export function Proof() {
   const pupils = usePupils();
   if (handout.isPending || pupils.isPending) return <p aria-busy="true">Fetching the handout …</p>;
   if (handout.isError || pupils.isError) {
-    const gone = handout.error instanceof ApiError && handout.error.status === 404;
     return (
-      <>
-        <ScreenTitle title={gone ? 'This handout is gone' : 'Proof'} />
-        <Notice
-          kind="error"
-          action={gone ? undefined : <Button onPress={() => void handout.refetch()}>Try again</Button>}
-        >
-          {messageOf(handout.error ?? pupils.error)} <Link to="/">To the handouts</Link>
-        </Notice>
-      </>
+      <HandoutTrouble
+        title="Proof"
+        error={handout.error ?? pupils.error}
+        onRetry={() => void handout.refetch().then(() => pupils.refetch())}
+      />
     );
   }
   return <Kept key={handoutId} handout={handout.data} pupils={pupils.data} />;

@@ -38,6 +38,10 @@ const Bench = styled(Row)`
   z-index: 5;
   padding: 0.5rem 0;
   background: var(--ground);
+
+  @media (max-width: 900px), (max-height: 500px) {
+    position: static;
+  }
 `;
 
 const Paper = styled.div`
@@ -52,7 +56,7 @@ const Paper = styled.div`
     min-height: 50vh;
     outline-offset: 0.8rem;
     white-space: pre-wrap;
-    tab-size: 8;
+    tab-size: 16;
   }
 
   .block {
@@ -63,6 +67,10 @@ const Paper = styled.div`
   h2,
   h3 {
     margin-top: 0.9em;
+  }
+
+  h2 {
+    font-size: 1.5em;
   }
 
   .list-item,
