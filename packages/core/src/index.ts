@@ -75,3 +75,20 @@ export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';
 export type { PlacedText } from './page/lines.ts';
 export { proofread, type Finding, type FindingKind } from './literacy/proofread.ts';
 export { gradeLevel, guessSyllables, readingEase, type TextCounts } from './literacy/readability.ts';
+export {
+  fromUnitSquare,
+  inPageOrder,
+  inverse,
+  isPage,
+  signedArea,
+  through,
+  type Homography,
+  type Point,
+  type Quad,
+} from './page/photo/geometry.ts';
+export { FLAT, shapeOf, toPhoto, warpOf, type Bend, type PageWarp } from './page/photo/warp.ts';
+export { resampled, type GreyPicture } from './page/photo/picture.ts';
+export { flattened } from './page/photo/flatten.ts';
+export { withoutRuledLines, type RuledLine } from './page/photo/ruledLines.ts';
+export { wordsOfHocr, type RecognisedWord } from './page/photo/hocr.ts';
+export { blocksFromPhotos, type PhotoWord, type RecognisedPage } from './page/photo/photoBlocks.ts';

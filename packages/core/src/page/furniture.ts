@@ -1,4 +1,5 @@
 import type { Line } from './lines.ts';
+import { median } from './regions.ts';
 
 /** A page with its lines and height, in the same unit. */
 export interface PageLines {
@@ -11,6 +12,10 @@ const MARGIN = 0.1;
 const PAGE_NUMBER =
   /^(?:[-–—•|\s]*)(?:page\s+|p\.\s*)?(?:\d{1,4}|[ivxlc]{1,6})(?:\s*(?:of|\/)\s*\d{1,4})?(?:[-–—•|\s]*)$/iu;
 
+/** A lone line this near to the edge, smaller than most of the page, is no part of the text even if there is one page only. */
+const EDGE = 0.06;
+const SMALLER = 0.86;
+
 /** A line that is page furniture: repeated at the head or foot of pages, or a page number there. */
 export interface Furniture {
   readonly page: number;
@@ -18,7 +23,7 @@ export interface Furniture {
   readonly rule: 'running head taken out' | 'page number taken out';
 }
 
-/** Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two) and page numbers. */
+/** Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two; or small print at the very edge) and page numbers. */
 export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
   const counts = new Map<string, number>();
   const marginal = pages.map(({ height, lines }) =>
@@ -30,9 +35,16 @@ export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
   return marginal.flatMap((lines, page) =>
     lines.flatMap((line): Furniture[] => {
       if (PAGE_NUMBER.test(line.text)) return [{ page, line, rule: 'page number taken out' }];
-      return (counts.get(keyOf(line)) ?? 0) >= enough ? [{ page, line, rule: 'running head taken out' }] : [];
+      const isHead = (counts.get(keyOf(line)) ?? 0) >= enough || isSmallPrint(line, pages[page]);
+      return isHead ? [{ page, line, rule: 'running head taken out' }] : [];
     }),
   );
+}
+
+function isSmallPrint({ y, size }: Line, page: PageLines | undefined): boolean {
+  if (!page || page.lines.length < 4) return false;
+  const isAtEdge = y < page.height * EDGE || y - size > page.height * (1 - EDGE);
+  return isAtEdge && size < median(page.lines.map((line) => line.size)) * SMALLER;
 }
 
 function keyOf({ text }: Line): string {

@@ -18,6 +18,11 @@ export interface LayoutOptions {
   readonly isWord: (word: string) => boolean;
 }
 
+/** Blocks, what was done to get them, and the runs they were made of, in reading order. */
+export interface LaidOut extends Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+  readonly runs: readonly PlacedText[];
+}
+
 type Draft = Omit<Block, 'offset'>;
 
 const MARKER = /^(?:([•◦▪●■□–‣*·-])\s+|\(?(\d{1,3}|[A-Za-z])[.)]\s+)(?=\S)/u;
@@ -29,10 +34,7 @@ const HEADING_MAX_CHARACTERS = 140;
  * Pages of placed text → blocks in reading order: columns one after the other, running heads and page numbers taken out, headings told by size or weight, lines joined to paragraphs over line ends, hyphens and
  * pages, lists and tables.
  */
-export function blocksFromLayout(
-  pages: readonly LayoutPage[],
-  { isWord }: LayoutOptions,
-): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+export function blocksFromLayout(pages: readonly LayoutPage[], { isWord }: LayoutOptions): LaidOut {
   const withLines = pages.map(({ height, runs }) => ({ height, lines: linesOf(runs) }));
   const furniture = furnitureOf(withLines);
   const builder = new Builder(bodyOf(withLines.flatMap(({ lines }) => lines)), isWord);
@@ -73,6 +75,7 @@ class Builder {
   readonly #isWord: (word: string) => boolean;
   readonly #blocks: Draft[] = [];
   readonly #cleanUps: CleanUp[] = [];
+  readonly #runs: PlacedText[] = [];
   /** Whether the last block may go on in the next column or page. */
   #isOpen = false;
   /** Where the mark of the list item that is being read stands. */
@@ -88,6 +91,7 @@ class Builder {
   }
 
   region({ kind, lines }: Region): void {
+    this.#runs.push(...lines.flatMap(({ runs }) => runs));
     if (kind === 'table') {
       this.#blocks.push(...tableRows(rowsOf(lines), false));
       this.#isOpen = false;
@@ -96,7 +100,7 @@ class Builder {
     const left = median(lines.map(({ x }) => x));
     const right = Math.max(...lines.map((line) => line.right));
     const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
-    const usual = median(steps.filter((step) => step > 0)) || this.#body.size * 1.2;
+    const usual = usualStep(steps) || this.#body.size * 1.2;
     lines.forEach((line, i) => {
       const before = lines[i - 1];
       const begins =
@@ -174,10 +178,16 @@ class Builder {
     return above.slice(0, -1) + below;
   }
 
-  finish(): Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+  finish(): LaidOut {
     const { blocks, cleanUps } = withoutNoteMarks(this.#blocks.filter(({ text }) => text !== ''));
-    return { blocks: placed(blocks), cleanUps: [...this.#cleanUps, ...cleanUps] };
+    return { blocks: placed(blocks), cleanUps: [...this.#cleanUps, ...cleanUps], runs: this.#runs };
   }
+}
+
+/** The step from line to line within paragraphs: most of the shorter ones. Lists and short paragraphs have many longer ones. */
+function usualStep(steps: readonly number[]): number {
+  const sorted = steps.filter((step) => step > 0).sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length * 0.3)] ?? 0;
 }
 
 /** Lines on one baseline are a row; columns are where cells begin. */

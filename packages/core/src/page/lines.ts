@@ -18,6 +18,8 @@ export interface Line {
   readonly right: number;
   readonly size: number;
   readonly isBold: boolean;
+  /** What it is made of, from the left. */
+  readonly runs: readonly PlacedText[];
 }
 
 /** Runs further apart than this many sizes stand in different columns or cells. */
@@ -55,7 +57,12 @@ function joined(row: readonly PlacedText[]): Line[] {
     const size = Math.max(run.size, last?.size ?? 0);
     const raised = last && gap < size * 0.4 && isRaised(run, last) ? raise(run.text.trim()) : undefined;
     if (last && raised !== undefined) {
-      lines[lines.length - 1] = { ...last, text: last.text.trimEnd() + raised, right: run.x + run.width };
+      lines[lines.length - 1] = {
+        ...last,
+        text: last.text.trimEnd() + raised,
+        right: run.x + run.width,
+        runs: [...last.runs, run],
+      };
     } else if (last && gap < size * APART) {
       const space = gap > size * 0.12 && !/\s$/u.test(last.text) && !/^\s/u.test(run.text) ? ' ' : '';
       lines[lines.length - 1] = {
@@ -65,6 +72,7 @@ function joined(row: readonly PlacedText[]): Line[] {
         right: Math.max(last.right, run.x + run.width),
         size,
         isBold: last.isBold && run.isBold,
+        runs: [...last.runs, run],
       };
     } else
       lines.push({
@@ -74,6 +82,7 @@ function joined(row: readonly PlacedText[]): Line[] {
         right: run.x + run.width,
         size: run.size,
         isBold: run.isBold,
+        runs: [run],
       });
   }
   return lines.map((line) => ({ ...line, text: line.text.replace(/\s+/gu, ' ').trim() }));

@@ -1,0 +1,153 @@
+import type { CleanUp, ImportedDocument } from '../imported.ts';
+import { blocksFromLayout, type LayoutOptions } from '../layoutBlocks.ts';
+import type { PlacedText } from '../lines.ts';
+import type { RecognisedWord } from './hocr.ts';
+import type { RuledLine } from './ruledLines.ts';
+
+/** A page that was photographed, laid flat and recognised. Lengths are in its pixels. */
+export interface RecognisedPage {
+  readonly width: number;
+  readonly height: number;
+  readonly words: readonly RecognisedWord[];
+  readonly lines: readonly RuledLine[];
+}
+
+/** A word of a photographed handout and where it stands. */
+export interface PhotoWord {
+  readonly text: string;
+  /** Index of the page. */
+  readonly page: number;
+  /** Shares of the flat page's width and height. */
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly confidence: number;
+}
+
+/** A line's letters from foot to head are about this share of the size of its type. */
+const LETTERS = 0.88;
+/** Lines whose sizes differ by less than this have one size: recognisers measure roughly. */
+const ONE_SIZE = 1.13;
+/** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */
+const DIRT = 40;
+const DIRT_LINE = 25;
+/** What recognisers take the dot of a list for. */
+const TAKEN_FOR_DOT = /^[«»•·°*+¢©®¤eo.]$/u;
+
+/** Recognised pages → blocks in reading order, the words in that order, and what was done to get them. */
+export function blocksFromPhotos(
+  pages: readonly RecognisedPage[],
+  options: LayoutOptions,
+): Pick<ImportedDocument, 'blocks' | 'cleanUps'> & { readonly words: readonly PhotoWord[] } {
+  const cleanUps: CleanUp[] = [];
+  const origin = new Map<PlacedText, PhotoWord>();
+  const snap = sizesSnapped(pages.flatMap(({ words }) => words));
+  const layout = pages.map(({ width, height, words, lines }, page) => {
+    const dots = dotsOf(words);
+    const isDirt = dirtIn(words);
+    const dirt = words.filter((word) => !dots.has(word) && isDirt(word));
+    if (dirt.length > 0)
+      cleanUps.push({
+        rule: 'specks taken out',
+        block: 0,
+        before: dirt.map(({ text }) => text).join(' '),
+        after: '',
+      });
+    const runs = words
+      .filter((word) => !dirt.includes(word))
+      .map((word): PlacedText => {
+        const run = {
+          text: dots.has(word) ? '•' : word.text,
+          x: word.x,
+          y: word.baseline,
+          width: word.width,
+          size: snap(word.size) / LETTERS,
+          isBold: false,
+        };
+        if (!dots.has(word))
+          origin.set(run, {
+            text: word.text,
+            page,
+            x: word.x / width,
+            y: word.y / height,
+            width: word.width / width,
+            height: word.height / height,
+            confidence: word.confidence,
+          });
+        return run;
+      });
+    return { width, height, runs: [...runs, ...blanksOf(lines, runs, width)] };
+  });
+  const laid = blocksFromLayout(layout, options);
+  return {
+    blocks: laid.blocks,
+    cleanUps: [...cleanUps, ...laid.cleanUps],
+    words: laid.runs.flatMap((run) => origin.get(run) ?? []),
+  };
+}
+
+/** Tells what is no writing: specks and edges that were taken for marks. */
+function dirtIn(words: readonly RecognisedWord[]): (word: RecognisedWord) => boolean {
+  const surest = new Map<number, number>();
+  for (const { line, confidence, text } of words)
+    if (/[\p{L}\p{N}]/u.test(text)) surest.set(line, Math.max(surest.get(line) ?? 0, confidence));
+  return ({ text, confidence, line }) =>
+    (surest.get(line) ?? 0) < DIRT_LINE || text === '|' || (confidence < DIRT && !/[\p{L}\p{N}]/u.test(text));
+}
+
+/** Sizes that differ little become one: the commonest of them, by letters. */
+function sizesSnapped(words: readonly RecognisedWord[]): (size: number) => number {
+  const weights = new Map<number, number>();
+  for (const { size, text } of words) weights.set(size, (weights.get(size) ?? 0) + text.length);
+  const near = (size: number) =>
+    [...weights].reduce((sum, [other, weight]) => (isOneSize(size, other) ? sum + weight : sum), 0);
+  const centres: number[] = [];
+  for (const [size] of [...weights].sort((a, b) => near(b[0]) - near(a[0]) || b[1] - a[1]))
+    if (!centres.some((centre) => isOneSize(centre, size))) centres.push(size);
+  return (size) => centres.find((centre) => isOneSize(centre, size)) ?? size;
+}
+
+function isOneSize(a: number, b: number): boolean {
+  return Math.max(a, b) / Math.min(a, b) < ONE_SIZE;
+}
+
+/** Words that are the dots of a list: a small lone mark at the beginning of a line with a gap after it, or the same lone letter before two lines. */
+function dotsOf(words: readonly RecognisedWord[]): ReadonlySet<RecognisedWord> {
+  const first = words.flatMap((word, i) => {
+    const next = words[i + 1];
+    const begins = words[i - 1]?.line !== word.line && next?.line === word.line;
+    const apart = next !== undefined && next.x - word.x - word.width > word.size * 0.25;
+    return begins && apart && TAKEN_FOR_DOT.test(word.text) ? [word] : [];
+  });
+  return new Set(
+    first.filter(
+      (word) =>
+        !/[eo]/u.test(word.text) ||
+        first.filter((other) => Math.abs(other.x - word.x) < word.size * 0.5).length >= 2,
+    ),
+  );
+}
+
+/** Ruled lines on which something is to be written: they stand on the baseline of a line of text and touch no word of it. */
+function blanksOf(lines: readonly RuledLine[], runs: readonly PlacedText[], width: number): PlacedText[] {
+  const upright = lines.filter(({ isLevel }) => !isLevel);
+  return lines.flatMap((line): PlacedText[] => {
+    if (!line.isLevel || line.length > width * 0.6) return [];
+    const right = line.x + line.length;
+    const isOfTable = upright.some(
+      ({ x, y, length }) => x > line.x - 12 && x < right + 12 && y < line.y + 12 && y + length > line.y - 12,
+    );
+    if (isOfTable) return [];
+    const beside = runs.find(
+      ({ x, y, width: wide, size }) =>
+        Math.abs(line.y - y) < size * 0.45 && (x + wide <= line.x + size * 0.3 || x >= right - size * 0.3),
+    );
+    const isUnder = runs.some(
+      ({ x, y, width: wide, size }) =>
+        Math.abs(line.y - y) < size * 0.45 && x + wide > line.x + size * 0.3 && x < right - size * 0.3,
+    );
+    if (!beside || isUnder) return [];
+    return [{ text: '____', x: line.x, y: beside.y, width: line.length, size: beside.size, isBold: false }];
+  });
+}

@@ -1,0 +1,27 @@
+import cv from '@techstark/opencv-js';
+
+let ready: Promise<void> | undefined;
+
+/**
+ * Runs some work with OpenCV and frees every matrix that was made on the way.
+ * The library is a thenable that never settles: it must not be returned from an async function, so it is handed in.
+ */
+export async function withOpenCv<T>(
+  work: (library: typeof cv, keep: <M extends { delete(): void }>(matrix: M) => M) => T,
+): Promise<T> {
+  ready ??= new Promise((resolve) => {
+    // It may have been got ready while other modules were loaded.
+    if ('Mat' in cv) resolve();
+    else cv.onRuntimeInitialized = () => resolve();
+  });
+  await ready;
+  const made: { delete(): void }[] = [];
+  try {
+    return work(cv, (matrix) => {
+      made.push(matrix);
+      return matrix;
+    });
+  } finally {
+    for (const matrix of made) matrix.delete();
+  }
+}

@@ -1,0 +1,139 @@
+import {
+  isPage,
+  warpOf,
+  wordsOfHocr,
+  type Bend,
+  FLAT,
+  type GreyPicture,
+  type PageWarp,
+  type Point,
+  type Quad,
+  type RecognisedPage,
+} from '@aurelfield/core';
+import sharp from 'sharp';
+import { ReaderError } from '../readerError.ts';
+import { decodePhoto, type Photo } from './decodePhoto.ts';
+import { findOutline } from './findOutline.ts';
+import { layFlat, READ_DPI } from './layFlat.ts';
+import { recognise } from './tesseract.ts';
+
+/** A photo as it was looked at. Places are shares of its width and height. */
+export interface LookedAt {
+  readonly width: number;
+  readonly height: number;
+  /** A JPEG for screens. */
+  readonly shown: Uint8Array;
+  /** Nothing when no page was found. */
+  readonly corners: Quad | undefined;
+  readonly outline: readonly Point[];
+}
+
+/** How a page of a photo is to be read. */
+export interface PageChoice {
+  /** Corners of the page, in shares of the photo: the first is the page's top left, so they also say which way is up. The whole photo by default. */
+  readonly corners?: Quad | undefined;
+  /** The outline that was found with the photo; bends the edges between corners that lie on it. */
+  readonly outline?: readonly Point[] | undefined;
+  readonly languages: readonly string[];
+}
+
+/** A page that was read. */
+export interface ReadPage extends RecognisedPage {
+  /** The flat page, a JPEG. */
+  readonly flat: Uint8Array;
+  /** Where the page lies, in shares of the photo. */
+  readonly warp: PageWarp;
+}
+
+/** Decodes a photo and looks for the page in it. */
+export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<LookedAt> {
+  const photo = await decodePhoto(name, bytes);
+  const found = await findOutline(await photo.small());
+  const { width, height, shown } = photo;
+  return { width, height, shown, corners: found?.corners, outline: found?.outline ?? [] };
+}
+
+const WHOLE: Quad = [
+  { x: 0, y: 0 },
+  { x: 1, y: 0 },
+  { x: 1, y: 1 },
+  { x: 0, y: 1 },
+];
+
+/**
+ * Reads a page of a photo: lays it flat, cleans it, recognises its words.
+ * @throws ReaderError when the corners make no page, or nothing can be recognised.
+ */
+export async function readPhoto(
+  name: string,
+  bytes: Uint8Array,
+  { corners = WHOLE, outline = [], languages }: PageChoice,
+): Promise<ReadPage> {
+  const photo = await decodePhoto(name, bytes);
+  const warp = warpIn(photo, corners, outline);
+  const { picture, unruled, lines } = layFlat(await photo.grey(), warp);
+  const hocr = await recognise(await pngOf(unruled), { languages, dpi: READ_DPI });
+  return {
+    width: picture.width,
+    height: picture.height,
+    words: wordsOfHocr(hocr),
+    lines,
+    flat: await sharp(picture.pixels, { raw: { ...sizeOf(picture), channels: 1 } })
+      .jpeg({ quality: 70 })
+      .toBuffer(),
+    warp: { corners, bend: warp.bend },
+  };
+}
+
+/** The warp in pixels of the photo. */
+function warpIn(
+  { width, height }: Pick<Photo, 'width' | 'height'>,
+  corners: Quad,
+  outline: readonly Point[],
+) {
+  const scaled = (point: Point) => ({ x: point.x * width, y: point.y * height });
+  const quad = corners.map(scaled) as unknown as Quad;
+  if (!isPage(quad))
+    throw new ReaderError(
+      'corners',
+      'The four corners do not make a page. Drag each to its own corner of the page.',
+    );
+  const bend: Bend = outline.length > 0 ? warpOf(quad, outline.map(scaled)).bend : FLAT;
+  return { corners: quad, bend };
+}
+
+/** A part of a flat page, read alone. Its box is in shares of the page. @returns the words in the order of the recogniser. */
+export async function readRegion(
+  flat: Uint8Array,
+  box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+  languages: readonly string[],
+): Promise<string> {
+  const { width, height } = await sharp(flat).metadata();
+  const left = Math.min(width - 2, Math.max(0, Math.floor(box.x * width)));
+  const top = Math.min(height - 2, Math.max(0, Math.floor(box.y * height)));
+  const part = await sharp(flat)
+    .extract({
+      left,
+      top,
+      width: Math.max(2, Math.min(width - left, Math.round(box.width * width))),
+      height: Math.max(2, Math.min(height - top, Math.round(box.height * height))),
+    })
+    // Recognisers want some paper around the letters.
+    .extend({ top: 20, bottom: 20, left: 20, right: 20, background: '#ffffff' })
+    .png()
+    .toBuffer();
+  const words = wordsOfHocr(await recognise(part, { languages, dpi: READ_DPI }));
+  const lines = new Map<number, string[]>();
+  for (const { line, text } of words) lines.set(line, [...(lines.get(line) ?? []), text]);
+  return [...lines.values()].map((line) => line.join(' ')).join(' ');
+}
+
+function pngOf(picture: GreyPicture): Promise<Buffer> {
+  return sharp(picture.pixels, { raw: { ...sizeOf(picture), channels: 1 } })
+    .png({ compressionLevel: 1 })
+    .toBuffer();
+}
+
+function sizeOf({ width, height }: GreyPicture) {
+  return { width, height };
+}

@@ -1,0 +1,115 @@
+import { spawn } from 'node:child_process';
+import { copyFile, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { ReaderError } from '../readerError.ts';
+
+/** Where Debian keeps the engine's data: settings, and languages installed with it. */
+const DEBIAN_DATA = '/usr/share/tesseract-ocr/5/tessdata';
+/** English of the finer kind, from the package registry. */
+const FINE_ENGLISH = '@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz';
+/** Data of the engine that are no language. */
+const NO_LANGUAGE = new Set(['osd', 'equ']);
+/** Milliseconds for one page. */
+const TIMEOUT = 90_000;
+
+let data: Promise<string> | undefined;
+
+/** A folder with the engine's settings and all languages there are. */
+function dataFolder(): Promise<string> {
+  data ??= prepare().catch((error: unknown) => {
+    data = undefined;
+    throw error;
+  });
+  return data;
+}
+
+async function prepare(): Promise<string> {
+  const folder = path.join(tmpdir(), `aurelfield-tessdata-${process.getuid?.() ?? 0}`);
+  await mkdir(path.join(folder, 'configs'), { recursive: true });
+  for (const name of await readdir(path.join(DEBIAN_DATA, 'configs')).catch(() => []))
+    await copyFile(path.join(DEBIAN_DATA, 'configs', name), path.join(folder, 'configs', name));
+  const packed = await readFile(createRequire(import.meta.url).resolve(FINE_ENGLISH));
+  const target = path.join(folder, 'eng.traineddata');
+  const bytes = gunzipSync(packed);
+  const there = await readFile(target).catch(() => undefined);
+  if (!there?.equals(bytes)) await writeFile(target, bytes);
+  for (const name of await readdir(DEBIAN_DATA).catch(() => []))
+    if (name.endsWith('.traineddata') && name !== 'eng.traineddata')
+      await symlink(path.join(DEBIAN_DATA, name), path.join(folder, name)).catch(() => undefined);
+  return folder;
+}
+
+/** Codes (ISO 639-2/T, as the engine names them) of the languages that can be recognised; none without the engine. */
+export async function recognisableLanguages(): Promise<string[]> {
+  try {
+    await run(['--version'], undefined, undefined);
+    const names = await readdir(await dataFolder());
+    return names
+      .flatMap((name) => /^([a-z_]+)\.traineddata$/iu.exec(name)?.[1] ?? [])
+      .filter((name) => !NO_LANGUAGE.has(name))
+      .sort();
+  } catch {
+    return [];
+  }
+}
+
+/**
+ * Recognises the words of a page.
+ * @param picture PNG or PGM, at the dots an inch that are told.
+ * @returns hOCR.
+ * @throws ReaderError when the engine is missing or fails.
+ */
+export async function recognise(
+  picture: Uint8Array,
+  { languages, dpi, signal }: { languages: readonly string[]; dpi: number; signal?: AbortSignal | undefined },
+): Promise<string> {
+  const known = new Set(await recognisableLanguages());
+  if (known.size === 0)
+    throw new ReaderError(
+      'no-engine',
+      'Photos cannot be read on this computer: the Debian package tesseract-ocr is missing. Install it and start Aurelfield again.',
+    );
+  const chosen = languages.filter((language) => known.has(language));
+  const folder = await dataFolder();
+  return run(
+    // Mode 3 finds columns by itself.
+    ['stdin', 'stdout', '--tessdata-dir', folder, '-l', (chosen.length > 0 ? chosen : ['eng']).join('+'), '--psm', '3', '--dpi', String(dpi), 'hocr'], // prettier-ignore
+    picture,
+    signal,
+  );
+}
+
+function run(
+  args: readonly string[],
+  input: Uint8Array | undefined,
+  signal: AbortSignal | undefined,
+): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const child = spawn('tesseract', args, {
+      stdio: ['pipe', 'pipe', 'pipe'],
+      env: { ...process.env, OMP_THREAD_LIMIT: '1' },
+      timeout: TIMEOUT,
+      ...(signal ? { signal } : {}),
+    });
+    const out: Buffer[] = [];
+    let told = '';
+    child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
+    child.stderr.on('data', (chunk: Buffer) => (told = (told + chunk.toString()).slice(-400)));
+    child.stdin.on('error', () => undefined);
+    child.stdin.end(input);
+    child.on('error', reject);
+    child.on('close', (code) => {
+      if (code === 0) resolve(Buffer.concat(out).toString('utf8'));
+      else
+        reject(
+          new ReaderError(
+            'engine',
+            `The recogniser stopped: ${told.trim() || 'it took too long'}. Try the page again.`,
+          ),
+        );
+    });
+  });
+}

@@ -1,0 +1,16 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { decodePhoto } from '../../packages/readers/src/photo/decodePhoto.ts';
+import { lookAtPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
+import { layFlat } from '../../packages/readers/src/photo/layFlat.ts';
+import { warpOf } from '@aurelfield/core';
+const b = readFileSync('/tmp/ph/5-hard.jpg');
+let t=Date.now(); const lap=(n:string)=>{console.log(n,Date.now()-t);t=Date.now();};
+const look = await lookAtPhoto('x', b); lap('look');
+const p = await decodePhoto('x', b); lap('decode'); const g = await p.grey();
+const sc=(q:any)=>({x:q.x*p.width,y:q.y*p.height});
+const f = layFlat(g, warpOf(look.corners!.map(sc) as any, look.outline.map(sc))); lap('flat');
+console.log(f.lines);
+await sharp(f.picture.pixels,{raw:{width:f.picture.width,height:f.picture.height,channels:1}}).extract({left:100,top:450,width:1450,height:420}).png().toFile('/tmp/a.png');
+await sharp(f.unruled.pixels,{raw:{width:f.picture.width,height:f.picture.height,channels:1}}).extract({left:100,top:450,width:1450,height:420}).png().toFile('/tmp/b.png');
+await sharp({create:{width:1450,height:850,channels:3,background:'#f00'}}).composite([{input:'/tmp/a.png',left:0,top:0},{input:'/tmp/b.png',left:0,top:425}]).png().toFile('/tmp/look.png');
