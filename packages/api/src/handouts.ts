@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, languageSchema, titleSchema } from './common.ts';
+import { MAX_PHOTOS } from './photos.ts';
 import { entryKindSchema } from './pronunciations.ts';
 
 export const blockSchema = z.object({
@@ -21,7 +22,7 @@ export const occurrenceSchema = z.object({
 });
 export type Occurrence = z.infer<typeof occurrenceSchema>;
 
-export const sourceKindSchema = z.enum(['typed', 'file', 'web-page']);
+export const sourceKindSchema = z.enum(['typed', 'file', 'web-page', 'photos']);
 export const formatSchema = z.enum(['text', 'markdown']);
 export type TextFormat = z.infer<typeof formatSchema>;
 
@@ -52,6 +53,8 @@ export const intakeSchema = z.object({
   content: z.array(blockSchema).nullable(),
   warnings: z.array(z.string()),
   cleanUps: z.array(cleanUpSchema),
+  /** Photos it was read of, in order; empty for all else. */
+  photos: z.array(z.uuid()),
 });
 export type Intake = z.infer<typeof intakeSchema>;
 
@@ -72,6 +75,8 @@ export const handoutInputSchema = z.object({
   content: z.array(blockSchema).optional(),
   cleanUps: z.array(cleanUpSchema).default([]),
   ticket: z.uuid().optional(),
+  /** Photos it was read of, in order; then `ticket` does not count. */
+  photos: z.array(z.uuid()).max(MAX_PHOTOS).default([]),
 });
 export type HandoutInput = z.input<typeof handoutInputSchema>;
 

@@ -2,6 +2,7 @@
 export * from './common.ts';
 export * from './session.ts';
 export * from './pupils.ts';
+export * from './photos.ts';
 export * from './handouts.ts';
 export * from './proof.ts';
 export * from './readings.ts';

@@ -92,3 +92,5 @@ export { flattened } from './page/photo/flatten.ts';
 export { withoutRuledLines, type RuledLine } from './page/photo/ruledLines.ts';
 export { wordsOfHocr, type RecognisedWord } from './page/photo/hocr.ts';
 export { blocksFromPhotos, type PhotoWord, type RecognisedPage } from './page/photo/photoBlocks.ts';
+export { bareRegions, type Box } from './page/photo/bareRegions.ts';
+export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';

@@ -1,19 +1,33 @@
-import { dictionary } from 'cmu-pronouncing-dictionary';
-import { readDocument } from './readDocument.ts';
 import { ReaderError } from './readerError.ts';
-import type { ReadAnswer, ReadJob } from './readSafely.ts';
+import type { ReadAnswer, ReadJob, ReadResults } from './readSafely.ts';
 
-/** The process that reads one document and is then ended. */
+/** The process that reads one document or photo and is then ended. */
 const send = (answer: ReadAnswer | { readonly type: 'ready' }) => process.send?.(answer);
-const isWord = (word: string) => Object.hasOwn(dictionary, word.toLowerCase());
 
-process.once('message', ({ kind, name, bytes }: ReadJob) => {
-  const read = async () =>
-    kind === 'page'
-      ? (await import('./webPage.ts')).readWebPage(bytes)
-      : readDocument(name, bytes, { isWord });
-  read().then(
-    (document) => send({ type: 'done', document }),
+async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
+  const { name, bytes } = job;
+  switch (job.kind) {
+    case 'page':
+      return (await import('./webPage.ts')).readWebPage(bytes);
+    case 'look':
+      return (await import('./photo/readPhoto.ts')).lookAtPhoto(name, bytes);
+    case 'photo':
+      return (await import('./photo/readPhoto.ts')).readPhoto(name, bytes, job.choice);
+    case 'region':
+      return (await import('./photo/readPhoto.ts')).readRegion(bytes, job.box, job.languages);
+    case 'scan':
+      return (await import('./photo/scannedPdf.ts')).pagesOfScan(name, bytes);
+    case 'file': {
+      const { dictionary } = await import('cmu-pronouncing-dictionary');
+      const isWord = (word: string) => Object.hasOwn(dictionary, word.toLowerCase());
+      return (await import('./readDocument.ts')).readDocument(name, bytes, { isWord });
+    }
+  }
+}
+
+process.once('message', (job: ReadJob) => {
+  read(job).then(
+    (result) => send({ type: 'done', result }),
     (error: unknown) =>
       send(
         error instanceof ReaderError

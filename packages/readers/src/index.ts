@@ -2,4 +2,6 @@
 export { ReaderError } from './readerError.ts';
 export { fetchPage, type FetchedPage, type FetchOptions } from './fetchPage.ts';
 export { READABLE_ENDINGS } from './readDocument.ts';
-export { readSafely, type ReadJob, type SafeOptions } from './readSafely.ts';
+export { readSafely, type ReadJob, type ReadResults, type SafeOptions } from './readSafely.ts';
+export type { LookedAt, PageChoice, ReadPage } from './photo/readPhoto.ts';
+export { recognisableLanguages } from './photo/tesseract.ts';

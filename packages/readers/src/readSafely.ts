@@ -1,18 +1,34 @@
-import type { ImportedDocument } from '@aurelfield/core';
+import type { Box, ImportedDocument } from '@aurelfield/core';
 import { fork } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import type { LookedAt, PageChoice, ReadPage } from './photo/readPhoto.ts';
 import { ReaderError } from './readerError.ts';
 
-/** What is to be read: a file by its name, or a web page as it was fetched. */
-export interface ReadJob {
-  readonly kind: 'file' | 'page';
-  readonly name: string;
-  readonly bytes: Uint8Array;
+/** What is to be read: a file by its name, a web page as it was fetched, a photo to be looked at or read, a part of a flat page, a PDF whose pages are pictures. */
+export type ReadJob =
+  | { readonly kind: 'file' | 'page' | 'look' | 'scan'; readonly name: string; readonly bytes: Uint8Array }
+  | { readonly kind: 'photo'; readonly name: string; readonly bytes: Uint8Array; readonly choice: PageChoice }
+  | {
+      readonly kind: 'region';
+      readonly name: string;
+      readonly bytes: Uint8Array;
+      readonly box: Box;
+      readonly languages: readonly string[];
+    };
+
+/** What comes of each kind of job. */
+export interface ReadResults {
+  readonly file: ImportedDocument;
+  readonly page: ImportedDocument;
+  readonly look: LookedAt;
+  readonly photo: ReadPage;
+  readonly region: string;
+  readonly scan: readonly Uint8Array[];
 }
 
 export type ReadAnswer =
-  | { readonly type: 'done'; readonly document: ImportedDocument }
+  | { readonly type: 'done'; readonly result: ReadResults[keyof ReadResults] }
   | { readonly type: 'refused'; readonly problem: string; readonly message: string }
   | { readonly type: 'failed'; readonly message: string };
 
@@ -30,7 +46,10 @@ export interface SafeOptions {
  * Reads a document in a process of its own that is ended when it takes too long or too much memory, so that no file can hold up or bring down its caller.
  * @throws ReaderError that says what is wrong; the signal's reason when cancelled.
  */
-export function readSafely(job: ReadJob, options: SafeOptions = {}): Promise<ImportedDocument> {
+export function readSafely<K extends ReadJob['kind']>(
+  job: ReadJob & { readonly kind: K },
+  options: SafeOptions = {},
+): Promise<ReadResults[K]> {
   const script = options.script ?? new URL('./child.ts', import.meta.url);
   const loader = script.pathname.endsWith('.ts')
     ? ['--import', pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href]
@@ -67,7 +86,7 @@ export function readSafely(job: ReadJob, options: SafeOptions = {}): Promise<Imp
     options.signal?.addEventListener('abort', onAbort, { once: true });
     child.on('message', (answer: ReadAnswer | { readonly type: 'ready' }) => {
       if (answer.type === 'ready') child.send(job);
-      else if (answer.type === 'done') finish(() => resolve(answer.document));
+      else if (answer.type === 'done') finish(() => resolve(answer.result as ReadResults[K]));
       else if (answer.type === 'refused')
         finish(() => reject(new ReaderError(answer.problem, answer.message)));
       else

@@ -8,9 +8,13 @@ import { requireCsrfToken, requireTeacher, sessionHandler } from './auth/session
 import type { OpenDatabase } from './db/database.ts';
 import type { ExportService } from './exports/exportService.ts';
 import type { HandoutStore } from './handouts/handoutStore.ts';
+import { photoPageRoutes } from './handouts/photoPageRoutes.ts';
+import { PhotoStore } from './handouts/photoStore.ts';
 import { proofRoutes } from './handouts/proofRoutes.ts';
 import { handoutRoutes } from './handouts/routes.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
+import { photoRoutes } from './intake/photoRoutes.ts';
+import type { PhotoTray } from './intake/photoTray.ts';
 import { intakeRoutes } from './intake/routes.ts';
 import type { SourceTray } from './intake/sourceTray.ts';
 import type { JobRunner } from './jobs/jobRunner.ts';
@@ -38,6 +42,7 @@ export interface AppParts {
   readonly exports: ExportService;
   readonly voices: VoiceRegistry;
   readonly tray: SourceTray;
+  readonly photoTray: PhotoTray;
   readonly readerProcess: URL | undefined;
   readonly allowedOrigins: readonly string[];
   readonly secret: string;
@@ -86,9 +91,11 @@ function apiRoutes(parts: AppParts): express.Router {
   api.use(express.json({ limit: '16mb' }));
   const accepted = new AcceptedStore(parts.database.db);
   const doubtful = new DoubtfulService({ ...parts, accepted });
+  api.use(photoRoutes(parts));
   api.use(intakeRoutes(parts));
+  api.use(photoPageRoutes({ ...parts, photos: new PhotoStore(parts.database.db) }));
   api.use(proofRoutes({ ...parts, accepted }));
-  api.use(handoutRoutes(parts.handouts, parts.tray));
+  api.use(handoutRoutes(parts.handouts, parts.tray, parts.photoTray));
   api.use(pupilRoutes(parts.pupils, parts.voices));
   api.use(pronunciationRoutes(parts.pronunciations, parts.pupils, parts.voices, accepted, doubtful));
   api.use(readingRoutes(parts.service, parts.exports, parts.runner));

@@ -10,6 +10,7 @@ import { openDatabase } from './db/database.ts';
 import { loadDemo } from './demo/loadDemo.ts';
 import { ExportService } from './exports/exportService.ts';
 import { HandoutStore } from './handouts/handoutStore.ts';
+import { PhotoTray } from './intake/photoTray.ts';
 import { SourceTray } from './intake/sourceTray.ts';
 import { JobRunner } from './jobs/jobRunner.ts';
 import { JobStore } from './jobs/jobStore.ts';
@@ -129,6 +130,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
     exports,
     voices,
     tray,
+    photoTray: new PhotoTray(path.join(config.dataFolder, 'tray')),
     readerProcess: config.readerProcess === undefined ? undefined : pathToFileURL(config.readerProcess),
     allowedOrigins: [...config.allowedOrigins, ...(site ? [site.origin] : [])],
     secret: config.secret,

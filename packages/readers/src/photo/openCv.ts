@@ -11,7 +11,7 @@ export async function withOpenCv<T>(
 ): Promise<T> {
   ready ??= new Promise((resolve) => {
     // It may have been got ready while other modules were loaded.
-    if ('Mat' in cv) resolve();
+    if (typeof (cv as { Mat?: unknown }).Mat === 'function') resolve();
     else cv.onRuntimeInitialized = () => resolve();
   });
   await ready;

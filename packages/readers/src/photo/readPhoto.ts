@@ -1,9 +1,11 @@
 import {
+  bareRegions,
   isPage,
   warpOf,
   wordsOfHocr,
-  type Bend,
   FLAT,
+  type Bend,
+  type Box,
   type GreyPicture,
   type PageWarp,
   type Point,
@@ -43,6 +45,8 @@ export interface ReadPage extends RecognisedPage {
   readonly flat: Uint8Array;
   /** Where the page lies, in shares of the photo. */
   readonly warp: PageWarp;
+  /** Regions with ink in which no word was found. */
+  readonly bare: readonly Box[];
 }
 
 /** Decodes a photo and looks for the page in it. */
@@ -72,12 +76,13 @@ export async function readPhoto(
   const photo = await decodePhoto(name, bytes);
   const warp = warpIn(photo, corners, outline);
   const { picture, unruled, lines } = layFlat(await photo.grey(), warp);
-  const hocr = await recognise(await pngOf(unruled), { languages, dpi: READ_DPI });
+  const words = wordsOfHocr(await recognise(await pngOf(unruled), { languages, dpi: READ_DPI }));
   return {
     width: picture.width,
     height: picture.height,
-    words: wordsOfHocr(hocr),
+    words,
     lines,
+    bare: bareRegions(unruled, words),
     flat: await sharp(picture.pixels, { raw: { ...sizeOf(picture), channels: 1 } })
       .jpeg({ quality: 70 })
       .toBuffer(),
@@ -103,11 +108,7 @@ function warpIn(
 }
 
 /** A part of a flat page, read alone. Its box is in shares of the page. @returns the words in the order of the recogniser. */
-export async function readRegion(
-  flat: Uint8Array,
-  box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
-  languages: readonly string[],
-): Promise<string> {
+export async function readRegion(flat: Uint8Array, box: Box, languages: readonly string[]): Promise<string> {
   const { width, height } = await sharp(flat).metadata();
   const left = Math.min(width - 2, Math.max(0, Math.floor(box.x * width)));
   const top = Math.min(height - 2, Math.max(0, Math.floor(box.y * height)));

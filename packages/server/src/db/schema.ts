@@ -1,9 +1,12 @@
 import type { Look } from '@aurelfield/api';
 import type {
   Block,
+  Box,
   CleanUp,
   LoudnessChoice,
+  PageWarp,
   Pauses,
+  PhotoWord,
   PlacedEntry,
   PronunciationEntry,
   SpeechPlan,
@@ -141,7 +144,7 @@ export const acceptedWords = pgTable(
   (table) => [primaryKey({ columns: [table.schoolId, table.word] })],
 );
 
-export const sourceKind = pgEnum('source_kind', ['typed', 'file', 'web-page']);
+export const sourceKind = pgEnum('source_kind', ['typed', 'file', 'web-page', 'photos']);
 
 export const handouts = pgTable(
   'handouts',
@@ -180,6 +183,33 @@ export const sources = pgTable('sources', {
   mediaType: text('media_type').notNull(),
   content: bytes('content').notNull(),
 });
+
+/** Pages of a photographed handout, with the words found on each in reading order. */
+export const photoPages = pgTable(
+  'photo_pages',
+  {
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    schoolId: schoolId(),
+    position: integer('position').notNull(),
+    name: text('name').notNull(),
+    mediaType: text('media_type').notNull(),
+    /** The photo as it came. */
+    photo: bytes('photo').notNull(),
+    /** The page laid flat, a JPEG of `width` × `height` pixels. */
+    flat: bytes('flat').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Where the page lies in the photo. */
+    warp: jsonb('warp').$type<PageWarp>().notNull(),
+    words: jsonb('words').$type<readonly PhotoWord[]>().notNull(),
+    bare: jsonb('bare').$type<readonly Box[]>().notNull(),
+    /** Numbers of the words that a teacher found right. */
+    checked: jsonb('checked').$type<number[]>().notNull().default([]),
+  },
+  (table) => [primaryKey({ columns: [table.handoutId, table.position] })],
+);
 
 export const blockType = pgEnum('block_type', [
   'heading',

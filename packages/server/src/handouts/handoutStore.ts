@@ -12,7 +12,17 @@ import type { Block } from '@aurelfield/core';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../db/database.ts';
-import { blocks, handouts, jobs, occurrences, pupils, readings, sources, versions } from '../db/schema.ts';
+import {
+  blocks,
+  handouts,
+  jobs,
+  occurrences,
+  photoPages,
+  pupils,
+  readings,
+  sources,
+  versions,
+} from '../db/schema.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { countWords, handoutBlocks } from '../intake/examine.ts';
 import type { TrayItem } from '../intake/sourceTray.ts';
@@ -23,6 +33,9 @@ export interface SourceFile {
   readonly mediaType: string;
   readonly content: Buffer;
 }
+
+/** A photographed page about to be stored. */
+export type NewPhotoPage = Omit<typeof photoPages.$inferInsert, 'handoutId' | 'schoolId' | 'position'>;
 
 const ROWS_PER_INSERT = 2000;
 /** Edits within this time are one version. Milliseconds. */
@@ -236,12 +249,13 @@ export class HandoutStore {
     if (removed.length === 0) throw notFound('This pronunciation');
   }
 
-  /** Stores a handout with its source: the file as uploaded, or the text as typed. */
+  /** Stores a handout with its source: the file as uploaded, the pages as photographed, or the text as typed. */
   async add(
     schoolId: string,
     teacherId: string | null,
     input: HandoutInput,
     source?: TrayItem,
+    pages: readonly NewPhotoPage[] = [],
   ): Promise<Handout> {
     const found = handoutBlocks(input);
     const words = await countWords(found, input.language);
@@ -267,12 +281,14 @@ export class HandoutStore {
       await tx.insert(sources).values({
         handoutId: made.id,
         schoolId,
-        kind: source?.kind ?? 'typed',
-        fileName: source?.name ?? null,
+        kind: source?.kind ?? (pages.length > 0 ? 'photos' : 'typed'),
+        fileName: source?.name ?? (pages.length > 0 ? nameOfPhotos(pages) : null),
         address: source?.address ?? null,
         mediaType: source?.mediaType ?? (input.format === 'markdown' ? 'text/markdown' : 'text/plain'),
         content: Buffer.from(source?.content ?? new TextEncoder().encode(input.text ?? '')),
       });
+      for (const [position, page] of pages.entries())
+        await tx.insert(photoPages).values({ ...page, handoutId: made.id, schoolId, position });
       await tx.insert(versions).values({
         schoolId,
         handoutId: made.id,
@@ -305,6 +321,11 @@ export class HandoutStore {
     const original = await this.get(schoolId, handoutId);
     const source = await this.source(schoolId, handoutId);
     const { title, language, subject, className, sourceKind, sourceName, sourceAddress } = original;
+    const pages = await this.#db
+      .select()
+      .from(photoPages)
+      .where(and(eq(photoPages.handoutId, handoutId), eq(photoPages.schoolId, schoolId)))
+      .orderBy(asc(photoPages.position));
     return this.add(
       schoolId,
       teacherId,
@@ -316,7 +337,7 @@ export class HandoutStore {
         content: original.blocks,
         cleanUps: original.cleanUps,
       },
-      sourceKind === 'typed'
+      sourceKind === 'typed' || sourceKind === 'photos'
         ? undefined
         : {
             kind: sourceKind,
@@ -325,6 +346,7 @@ export class HandoutStore {
             address: sourceAddress,
             content: source.content,
           },
+      pages,
     );
   }
 
@@ -355,6 +377,13 @@ export class HandoutStore {
       );
     if (!row) throw notFound('This handout');
     const { source, title } = row;
+    if (source.kind === 'photos') {
+      const [first] = await this.#db
+        .select({ fileName: photoPages.name, mediaType: photoPages.mediaType, content: photoPages.photo })
+        .from(photoPages)
+        .where(and(eq(photoPages.handoutId, handoutId), eq(photoPages.position, 0)));
+      if (first) return first;
+    }
     return {
       fileName: source.fileName ?? `${title}.txt`,
       mediaType: source.mediaType,
@@ -439,7 +468,7 @@ function toRow(
 
 interface SelectedRow {
   readonly handout: typeof handouts.$inferSelect;
-  readonly sourceKind: 'typed' | 'file' | 'web-page';
+  readonly sourceKind: HandoutSummary['sourceKind'];
   readonly sourceName: string | null;
   readonly sourceAddress: string | null;
 }
@@ -456,6 +485,10 @@ function toSummary(
     updatedAt: handout.updatedAt.toISOString(),
     createdAt: handout.createdAt.toISOString(),
   });
+}
+
+function nameOfPhotos(pages: readonly NewPhotoPage[]): string {
+  return pages.length === 1 ? (pages[0]?.name ?? '') : `${pages[0]?.name ?? ''} and ${pages.length - 1} more`;
 }
 
 function contentHash(found: readonly Block[]): string {

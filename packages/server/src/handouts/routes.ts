@@ -13,14 +13,16 @@ import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { checkSaid } from '../pronunciations/checkSaid.ts';
-import type { HandoutStore } from './handoutStore.ts';
+import type { HandoutStore, NewPhotoPage } from './handoutStore.ts';
 import { readTextFile, type UploadedFile } from '../intake/examine.ts';
+import { documentOf, photosOf } from '../intake/photoRoutes.ts';
+import type { PhotoTray } from '../intake/photoTray.ts';
 import type { SourceTray } from '../intake/sourceTray.ts';
 
 const placeSchema = z.object({ block: z.coerce.number().int(), start: z.coerce.number().int() });
 
 /** The shelf: take in, look at, change, put away and bring back handouts. */
-export function handoutRoutes(store: HandoutStore, tray: SourceTray): Router {
+export function handoutRoutes(store: HandoutStore, tray: SourceTray, photoTray: PhotoTray): Router {
   const router = Router();
   const upload = multer({
     storage: multer.memoryStorage(),
@@ -41,6 +43,7 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray): Router {
     const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
     if (input.ticket !== undefined && !source)
       throw new HttpProblem(410, 'gone', 'The file was read too long ago. Choose it again.');
+    const pages = await pagesOf(photoTray, schoolId, input.photos);
     const made = await store.add(
       schoolId,
       request.session.teacherId ?? null,
@@ -53,7 +56,9 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray): Router {
           address: null,
           content: file.bytes,
         }),
+      pages,
     );
+    for (const ticket of input.photos) await photoTray.remove(schoolId, ticket);
     if (input.ticket !== undefined) await tray.remove(schoolId, input.ticket);
     response.status(201).json(made);
   });
@@ -104,6 +109,28 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray): Router {
   });
 
   return router;
+}
+
+/** What a handout keeps of the photos it was read of. */
+async function pagesOf(
+  tray: PhotoTray,
+  schoolId: string,
+  tickets: readonly string[],
+): Promise<NewPhotoPage[]> {
+  if (tickets.length === 0) return [];
+  const photos = await photosOf(tray, schoolId, tickets);
+  const { words } = documentOf(photos);
+  return photos.map(({ facts, reading, photo, flat }, page) => ({
+    name: facts.name,
+    mediaType: facts.mediaType,
+    photo,
+    flat,
+    width: reading.width,
+    height: reading.height,
+    warp: reading.warp,
+    bare: reading.bare,
+    words: words.filter((word) => word.page === page),
+  }));
 }
 
 function uploaded(request: Request): UploadedFile | undefined {

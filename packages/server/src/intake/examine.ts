@@ -104,6 +104,7 @@ export async function examine(
     content: null,
     warnings: [],
     cleanUps: [],
+    photos: [],
   };
 }
 
@@ -111,7 +112,7 @@ export async function examine(
 export async function examineDocument(
   document: ImportedDocument,
   voices: VoiceRegistry,
-  { fileName, ticket }: { fileName: string; ticket: string },
+  { fileName, ticket }: { fileName: string; ticket: string | null },
 ): Promise<Intake> {
   const { blocks } = document;
   checkLength(blocks.map(({ text }) => text).join('\n'));
@@ -144,6 +145,7 @@ export async function examineDocument(
     })),
     warnings: [...document.warnings],
     cleanUps: [...document.cleanUps],
+    photos: [],
   };
 }
 

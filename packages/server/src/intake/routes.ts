@@ -1,5 +1,12 @@
 import { intakeRequestSchema, MAX_FILE_BYTES, pageRequestSchema } from '@aurelfield/api';
-import { fetchPage, ReaderError, readSafely, type FetchOptions, type ReadJob } from '@aurelfield/readers';
+import {
+  fetchPage,
+  ReaderError,
+  readSafely,
+  type FetchOptions,
+  type ReadJob,
+  type ReadResults,
+} from '@aurelfield/readers';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import multer from 'multer';
@@ -76,9 +83,13 @@ export function intakeRoutes({ tray, voices, readerProcess, allowedOrigins }: In
   return router;
 }
 
-/** Reads a document outside of the server's own process. @throws HttpProblem that says what is wrong with it. */
-export function read(job: ReadJob, script: URL | undefined, signal?: AbortSignal) {
-  return asProblem(() => readSafely(job, { script, signal }));
+/** Reads a document or photo outside of the server's own process. @throws HttpProblem that says what is wrong with it. */
+export function read<K extends ReadJob['kind']>(
+  job: ReadJob & { readonly kind: K },
+  script: URL | undefined,
+  signal?: AbortSignal,
+): Promise<ReadResults[K]> {
+  return asProblem(() => readSafely<K>(job, { script, signal }));
 }
 
 /** Fetches a page within limits. @throws HttpProblem that says what is wrong with it. */

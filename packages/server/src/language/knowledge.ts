@@ -21,6 +21,11 @@ export function wordKnowledge(language: string): LanguageKnowledge | undefined {
   return english;
 }
 
+/** Whether a word is in the English pronouncing dictionary. */
+export function isPronounced(word: string): boolean {
+  return Object.hasOwn(dictionary, word.toLowerCase().replace(/[’ʼ]/gu, "'"));
+}
+
 /** Syllables of an English word by the pronouncing dictionary; `undefined` where it is not in it. */
 export function syllablesOfWord(word: string): number | undefined {
   const phones = dictionary[word.toLowerCase().replace(/[’ʼ]/gu, "'")];

@@ -1,0 +1,67 @@
+import { checkedWordsSchema, regionRequestSchema } from '@aurelfield/api';
+import { Router, type Request } from 'express';
+import { z } from 'zod';
+import { schoolOf } from '../auth/sessions.ts';
+import { attachment } from '../http/attachment.ts';
+import { leaving } from '../http/leaving.ts';
+import { idParam } from '../http/params.ts';
+import { recogniserCode } from '../intake/recogniserCode.ts';
+import { read, type IntakeParts } from '../intake/routes.ts';
+import type { HandoutStore } from './handoutStore.ts';
+import type { PhotoStore } from './photoStore.ts';
+
+export interface PhotoPageParts extends Pick<IntakeParts, 'readerProcess'> {
+  readonly handouts: HandoutStore;
+  readonly photos: PhotoStore;
+}
+
+/** The photos of a handout beside its text: pages, words, what was found right, a part read alone. */
+export function photoPageRoutes({ handouts, photos, readerProcess }: PhotoPageParts): Router {
+  const router = Router();
+
+  router.get('/handouts/:id/photos', async (request, response) => {
+    await handouts.row(schoolOf(request), idParam(request));
+    response.json(await photos.pages(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/handouts/:id/photos/:page/flat', async (request, response) => {
+    const { content } = await photos.picture(schoolOf(request), idParam(request), pageOf(request), 'flat');
+    response.set('Cache-Control', 'private, max-age=3600').type('image/jpeg').send(content);
+  });
+
+  router.get('/handouts/:id/photos/:page/photo', async (request, response) => {
+    const { name, content } = await photos.picture(
+      schoolOf(request),
+      idParam(request),
+      pageOf(request),
+      'photo',
+    );
+    response.setHeader('Content-Disposition', attachment(name));
+    response.type('application/octet-stream').send(content);
+  });
+
+  router.put('/handouts/:id/photos/:page/checked', async (request, response) => {
+    const { checked } = checkedWordsSchema.parse(request.body);
+    await photos.setChecked(schoolOf(request), idParam(request), pageOf(request), checked);
+    response.status(204).end();
+  });
+
+  router.post('/handouts/:id/photos/:page/region', async (request, response) => {
+    const { box } = regionRequestSchema.parse(request.body);
+    const [schoolId, handoutId] = [schoolOf(request), idParam(request)];
+    const { language } = await handouts.row(schoolId, handoutId);
+    const { name, content } = await photos.picture(schoolId, handoutId, pageOf(request), 'flat');
+    const text = await read(
+      { kind: 'region', name, bytes: content, box, languages: recogniserCode(language) },
+      readerProcess,
+      leaving(response),
+    );
+    response.json({ text });
+  });
+
+  return router;
+}
+
+function pageOf(request: Request): number {
+  return z.coerce.number().int().nonnegative().parse(request.params.page);
+}
