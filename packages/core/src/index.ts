@@ -94,3 +94,5 @@ export { wordsOfHocr, type RecognisedWord } from './page/photo/hocr.ts';
 export { blocksFromPhotos, type PhotoWord, type RecognisedPage } from './page/photo/photoBlocks.ts';
 export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
+export { listDots } from './page/photo/listDots.ts';
+export { linesOfWords, segmentsOf, type Segment } from './page/photo/segments.ts';

@@ -110,7 +110,7 @@ class Builder {
             line.x < this.#itemAt - this.#body.size * 0.5 ||
             line.x - left > this.#body.size * 0.8 !== before.x - left > this.#body.size * 0.8 ||
             (endsSentence(before.text) && before.right < right - (right - left) * 0.3) ||
-            Math.abs(line.size - before.size) > 0.6;
+            Math.abs(line.size - before.size) > line.size * 0.05;
       this.#line(line, begins);
     });
     const last = lines.at(-1);

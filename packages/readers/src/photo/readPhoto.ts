@@ -1,12 +1,13 @@
 import {
   bareRegions,
   isPage,
+  linesOfWords,
+  listDots,
   warpOf,
   wordsOfHocr,
   FLAT,
   type Bend,
   type Box,
-  type GreyPicture,
   type PageWarp,
   type Point,
   type Quad,
@@ -17,6 +18,8 @@ import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';
 import { findOutline } from './findOutline.ts';
 import { layFlat, READ_DPI } from './layFlat.ts';
+import { lookedAtAgain } from './secondLook.ts';
+import { imageOf, pngOf } from './png.ts';
 import { recognise } from './tesseract.ts';
 
 /** A photo as it was looked at. Places are shares of its width and height. */
@@ -76,16 +79,16 @@ export async function readPhoto(
   const photo = await decodePhoto(name, bytes);
   const warp = warpIn(photo, corners, outline);
   const { picture, unruled, lines } = layFlat(await photo.grey(), warp);
-  const words = wordsOfHocr(await recognise(await pngOf(unruled), { languages, dpi: READ_DPI }));
+  const first = wordsOfHocr(await recognise(await pngOf(unruled), { languages, dpi: READ_DPI }));
+  const words = await lookedAtAgain(unruled, first, languages);
   return {
     width: picture.width,
     height: picture.height,
     words,
     lines,
+    dotted: listDots(unruled, words),
     bare: bareRegions(unruled, words),
-    flat: await sharp(picture.pixels, { raw: { ...sizeOf(picture), channels: 1 } })
-      .jpeg({ quality: 70 })
-      .toBuffer(),
+    flat: await imageOf(picture).jpeg({ quality: 70 }).toBuffer(),
     warp: { corners, bend: warp.bend },
   };
 }
@@ -123,18 +126,8 @@ export async function readRegion(flat: Uint8Array, box: Box, languages: readonly
     .extend({ top: 20, bottom: 20, left: 20, right: 20, background: '#ffffff' })
     .png()
     .toBuffer();
-  const words = wordsOfHocr(await recognise(part, { languages, dpi: READ_DPI }));
-  const lines = new Map<number, string[]>();
-  for (const { line, text } of words) lines.set(line, [...(lines.get(line) ?? []), text]);
-  return [...lines.values()].map((line) => line.join(' ')).join(' ');
-}
-
-function pngOf(picture: GreyPicture): Promise<Buffer> {
-  return sharp(picture.pixels, { raw: { ...sizeOf(picture), channels: 1 } })
-    .png({ compressionLevel: 1 })
-    .toBuffer();
-}
-
-function sizeOf({ width, height }: GreyPicture) {
-  return { width, height };
+  const words = wordsOfHocr(await recognise(part, { languages, dpi: READ_DPI, layout: 'block' }));
+  return linesOfWords(words)
+    .map((line) => line.map(({ text }) => text).join(' '))
+    .join(' ');
 }

@@ -45,7 +45,7 @@ async function prepare(): Promise<string> {
 /** Codes (ISO 639-2/T, as the engine names them) of the languages that can be recognised; none without the engine. */
 export async function recognisableLanguages(): Promise<string[]> {
   try {
-    await run(['--version'], undefined, undefined);
+    await run(['--version'], undefined);
     const names = await readdir(await dataFolder());
     return names
       .flatMap((name) => /^([a-z_]+)\.traineddata$/iu.exec(name)?.[1] ?? [])
@@ -56,6 +56,17 @@ export async function recognisableLanguages(): Promise<string[]> {
   }
 }
 
+export interface RecogniseOptions {
+  /** Codes of languages; English where none of them is installed. */
+  readonly languages: readonly string[];
+  readonly dpi: number;
+  /** A whole page, in which columns are looked for, or one block of text. A page by default. */
+  readonly layout?: 'page' | 'block';
+}
+
+/** The engine's numbers for them. */
+const SEGMENTATION = { page: '3', block: '6' } as const;
+
 /**
  * Recognises the words of a page.
  * @param picture PNG or PGM, at the dots an inch that are told.
@@ -64,7 +75,7 @@ export async function recognisableLanguages(): Promise<string[]> {
  */
 export async function recognise(
   picture: Uint8Array,
-  { languages, dpi, signal }: { languages: readonly string[]; dpi: number; signal?: AbortSignal | undefined },
+  { languages, dpi, layout = 'page' }: RecogniseOptions,
 ): Promise<string> {
   const known = new Set(await recognisableLanguages());
   if (known.size === 0)
@@ -75,24 +86,17 @@ export async function recognise(
   const chosen = languages.filter((language) => known.has(language));
   const folder = await dataFolder();
   return run(
-    // Mode 3 finds columns by itself.
-    ['stdin', 'stdout', '--tessdata-dir', folder, '-l', (chosen.length > 0 ? chosen : ['eng']).join('+'), '--psm', '3', '--dpi', String(dpi), 'hocr'], // prettier-ignore
+    ['stdin', 'stdout', '--tessdata-dir', folder, '-l', (chosen.length > 0 ? chosen : ['eng']).join('+'), '--psm', SEGMENTATION[layout], '--dpi', String(dpi), 'hocr'], // prettier-ignore
     picture,
-    signal,
   );
 }
 
-function run(
-  args: readonly string[],
-  input: Uint8Array | undefined,
-  signal: AbortSignal | undefined,
-): Promise<string> {
+function run(args: readonly string[], input: Uint8Array | undefined): Promise<string> {
   return new Promise((resolve, reject) => {
     const child = spawn('tesseract', args, {
       stdio: ['pipe', 'pipe', 'pipe'],
       env: { ...process.env, OMP_THREAD_LIMIT: '1' },
       timeout: TIMEOUT,
-      ...(signal ? { signal } : {}),
     });
     const out: Buffer[] = [];
     let told = '';

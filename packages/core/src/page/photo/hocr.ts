@@ -33,6 +33,7 @@ export function wordsOfHocr(hocr: string): RecognisedWord[] {
     attributeNamePrefix: '',
     parseTagValue: false,
     trimValues: true,
+    htmlEntities: true,
   });
   const words: RecognisedWord[] = [];
   let line = -1;

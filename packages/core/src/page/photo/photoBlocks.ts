@@ -3,6 +3,7 @@ import { blocksFromLayout, type LayoutOptions } from '../layoutBlocks.ts';
 import type { PlacedText } from '../lines.ts';
 import type { RecognisedWord } from './hocr.ts';
 import type { RuledLine } from './ruledLines.ts';
+import { segmentsOf, type Segment } from './segments.ts';
 
 /** A page that was photographed, laid flat and recognised. Lengths are in its pixels. */
 export interface RecognisedPage {
@@ -10,6 +11,8 @@ export interface RecognisedPage {
   readonly height: number;
   readonly words: readonly RecognisedWord[];
   readonly lines: readonly RuledLine[];
+  /** Numbers of the lines of text that begin with the dot of a list. */
+  readonly dotted: readonly number[];
 }
 
 /** A word of a photographed handout and where it stands. */
@@ -25,8 +28,6 @@ export interface PhotoWord {
   readonly confidence: number;
 }
 
-/** A line's letters from foot to head are about this share of the size of its type. */
-const LETTERS = 0.88;
 /** Lines whose sizes differ by less than this have one size: recognisers measure roughly. */
 const ONE_SIZE = 1.13;
 /** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */
@@ -42,8 +43,12 @@ export function blocksFromPhotos(
 ): Pick<ImportedDocument, 'blocks' | 'cleanUps'> & { readonly words: readonly PhotoWord[] } {
   const cleanUps: CleanUp[] = [];
   const origin = new Map<PlacedText, PhotoWord>();
-  const snap = sizesSnapped(pages.flatMap(({ words }) => words));
-  const layout = pages.map(({ width, height, words, lines }, page) => {
+  const segments = pages.map(({ words }) => segmentsOf(words));
+  const snap = sizesSnapped(segments.flat());
+  const layout = pages.map(({ width, height, words, lines, dotted }, page) => {
+    const own = new Map(
+      segments[page]?.flatMap((segment) => segment.words.map((word) => [word, segment] as const)),
+    );
     const dots = dotsOf(words);
     const isDirt = dirtIn(words);
     const dirt = words.filter((word) => !dots.has(word) && isDirt(word));
@@ -60,9 +65,9 @@ export function blocksFromPhotos(
         const run = {
           text: dots.has(word) ? '•' : word.text,
           x: word.x,
-          y: word.baseline,
+          y: own.get(word)?.baseline ?? word.baseline,
           width: word.width,
-          size: snap(word.size) / LETTERS,
+          size: snap(own.get(word)?.size ?? word.size),
           isBold: false,
         };
         if (!dots.has(word))
@@ -77,7 +82,15 @@ export function blocksFromPhotos(
           });
         return run;
       });
-    return { width, height, runs: [...runs, ...blanksOf(lines, runs, width)] };
+    const seen = dotted
+      .filter((line) => ![...dots].some((dot) => dot.line === line))
+      .flatMap((line) =>
+        dotBefore(
+          segments[page]?.find((segment) => segment.words[0]?.line === line),
+          snap,
+        ),
+      );
+    return { width, height, runs: [...runs, ...seen, ...blanksOf(lines, runs, width)] };
   });
   const laid = blocksFromLayout(layout, options);
   return {
@@ -97,9 +110,10 @@ function dirtIn(words: readonly RecognisedWord[]): (word: RecognisedWord) => boo
 }
 
 /** Sizes that differ little become one: the commonest of them, by letters. */
-function sizesSnapped(words: readonly RecognisedWord[]): (size: number) => number {
+function sizesSnapped(segments: readonly Segment[]): (size: number) => number {
   const weights = new Map<number, number>();
-  for (const { size, text } of words) weights.set(size, (weights.get(size) ?? 0) + text.length);
+  for (const { size, words } of segments)
+    weights.set(size, (weights.get(size) ?? 0) + words.reduce((sum, { text }) => sum + text.length, 0));
   const near = (size: number) =>
     [...weights].reduce((sum, [other, weight]) => (isOneSize(size, other) ? sum + weight : sum), 0);
   const centres: number[] = [];
@@ -129,11 +143,28 @@ function dotsOf(words: readonly RecognisedWord[]): ReadonlySet<RecognisedWord> {
   );
 }
 
+/** The dot of a list that was seen before a line although the recogniser left it out. */
+function dotBefore(segment: Segment | undefined, snap: (size: number) => number): PlacedText[] {
+  const word = segment?.words[0];
+  if (!word) return [];
+  const size = snap(segment.size);
+  return [{ text: '•', x: word.x - size * 0.8, y: segment.baseline, width: size * 0.3, size, isBold: false }];
+}
+
+function overlap(a: RuledLine, b: RuledLine): boolean {
+  return a.x < b.x + b.length && b.x < a.x + a.length;
+}
+
 /** Ruled lines on which something is to be written: they stand on the baseline of a line of text and touch no word of it. */
 function blanksOf(lines: readonly RuledLine[], runs: readonly PlacedText[], width: number): PlacedText[] {
   const upright = lines.filter(({ isLevel }) => !isLevel);
-  return lines.flatMap((line): PlacedText[] => {
-    if (!line.isLevel || line.length > width * 0.6) return [];
+  const level = lines.filter(({ isLevel }) => isLevel);
+  // A thick line was followed more than once.
+  const single = level.filter(
+    (line, i) => !level.slice(0, i).some((other) => Math.abs(other.y - line.y) < 8 && overlap(other, line)),
+  );
+  return single.flatMap((line): PlacedText[] => {
+    if (line.length > width * 0.6) return [];
     const right = line.x + line.length;
     const isOfTable = upright.some(
       ({ x, y, length }) => x > line.x - 12 && x < right + 12 && y < line.y + 12 && y + length > line.y - 12,

@@ -16,6 +16,9 @@ const LONG_LEVEL = 0.045;
 const LONG_UPRIGHT = 0.035;
 /** … and both are at most this thick: 0.8 mm on A4. */
 const THICK = 0.004;
+/** A line is straight: it drifts by at most this share of its length, or by a few pixels. A drawn curve drifts further. */
+const STRAIGHT = 0.03;
+const FEW_PIXELS = 4;
 /** Pixels by which a run may be broken. */
 const GAP = 3;
 
@@ -64,12 +67,15 @@ function followed({ width, height, pixels }: GreyPicture, out: Uint8Array, isLev
       const touched: (readonly [number, number, number])[] = [];
       let band: readonly [number, number] = [across, across];
       let [at, level, missing] = [along, across, 0];
+      let [lowest, highest] = [across, across];
       while (at < length && missing <= GAP) {
         const step = [0, -1, 1].find((by) => isInk(at, level + by));
         if (step === undefined) missing += 1;
         else {
           missing = 0;
           level += step;
+          lowest = Math.min(lowest, level);
+          highest = Math.max(highest, level);
           const own = extent(at, level);
           if (own) {
             band = own;
@@ -83,6 +89,7 @@ function followed({ width, height, pixels }: GreyPicture, out: Uint8Array, isLev
       const run = at - missing - along;
       // Where letters or other lines touch it, a line is thick for a while.
       if (run < least || thin.length < run * 0.7) continue;
+      if (highest - lowest > Math.max(FEW_PIXELS, run * STRAIGHT)) continue;
       lines.push({ isLevel, x: isLevel ? along : across, y: isLevel ? across : along, length: run });
       for (const [point, from, to] of thin)
         for (let k = Math.max(0, from - 1); k <= Math.min(breadth - 1, to + 1); k++)

@@ -1,0 +1,60 @@
+import { median } from '../regions.ts';
+import type { RecognisedWord } from './hocr.ts';
+
+/** Words of one line that stand together: a line that recognisers draw across columns or cells is several. */
+export interface Segment {
+  readonly words: readonly RecognisedWord[];
+  /** Where its letters stand, and the size of its type: pixels. */
+  readonly baseline: number;
+  readonly size: number;
+}
+
+/** Words further apart than this share of their line's height stand in different columns. */
+const APART = 1.3;
+
+/** Heights of letters in shares of the size of the type, as in most book faces (common practice, no source; measured on our own two). */
+const TALL = { pattern: /[bdfhkl\p{Lu}\d]/u, height: 0.71 };
+const MIDDLING = { pattern: /[tij]/u, height: 0.65 };
+const SMALL = 0.5;
+const BELOW = { pattern: /[gjpqy,;()[\]]/u, depth: 0.21 };
+
+/** Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words. */
+export function segmentsOf(words: readonly RecognisedWord[]): Segment[] {
+  return linesOfWords(words).flatMap((line) => {
+    const pieces: RecognisedWord[][] = [];
+    for (const word of [...line].sort((a, b) => a.x - b.x)) {
+      const last = pieces.at(-1)?.at(-1);
+      if (last && word.x - last.x - last.width < word.size * APART) pieces.at(-1)?.push(word);
+      else pieces.push([word]);
+    }
+    return pieces.map(measured);
+  });
+}
+
+/** Words by their lines, in order. */
+export function linesOfWords(words: readonly RecognisedWord[]): RecognisedWord[][] {
+  const lines = new Map<number, RecognisedWord[]>();
+  for (const word of words) {
+    const line = lines.get(word.line);
+    if (line) line.push(word);
+    else lines.set(word.line, [word]);
+  }
+  return [...lines.values()];
+}
+
+function measured(words: readonly RecognisedWord[]): Segment {
+  const letters = words.filter(({ text }) => /[\p{L}\d]/u.test(text));
+  const sizes = letters.map(({ text, height }) => height / (heightOf(text) + depthOf(text)));
+  const size = sizes.length > 0 ? median(sizes) : (words[0]?.size ?? 0);
+  const feet = letters.map(({ text, y, height }) => y + height - depthOf(text) * size);
+  return { words, size, baseline: feet.length > 0 ? median(feet) : (words[0]?.baseline ?? 0) };
+}
+
+function heightOf(text: string): number {
+  if (TALL.pattern.test(text)) return TALL.height;
+  return MIDDLING.pattern.test(text) ? MIDDLING.height : SMALL;
+}
+
+function depthOf(text: string): number {
+  return BELOW.pattern.test(text) ? BELOW.depth : 0;
+}

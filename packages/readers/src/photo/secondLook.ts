@@ -1,0 +1,122 @@
+import { segmentsOf, wordsOfHocr, type GreyPicture, type RecognisedWord } from '@aurelfield/core';
+import { READ_DPI } from './layFlat.ts';
+import { imageOf } from './png.ts';
+import { recognise } from './tesseract.ts';
+
+/** Lines whose words are no surer than this on average are read a second time, by themselves. */
+const UNSURE = 72;
+/** A second reading must be this much surer. */
+const BETTER = 8;
+/** Parts of a page that are looked at again at most: each takes a third of a second. */
+const PARTS_AT_MOST = 5;
+const MARGIN = 14;
+
+interface Part {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** Reads unsure lines again without what stands around them: beside a drawing or a rule a recogniser often cuts a line in two. */
+export async function lookedAtAgain(
+  page: GreyPicture,
+  words: readonly RecognisedWord[],
+  languages: readonly string[],
+): Promise<RecognisedWord[]> {
+  let result = [...words];
+  for (const part of partsOf(words).slice(0, PARTS_AT_MOST)) {
+    const inside = result.filter((word) => isInside(word, part));
+    const again = await readPart(page, part, languages);
+    if (sureness(again) < sureness(inside) + BETTER) continue;
+    const number = Math.max(...result.map(({ line }) => line)) + 1;
+    result = [
+      ...result.filter((word) => !inside.includes(word)),
+      ...again.map((word) => ({ ...word, line: word.line + number })),
+    ];
+  }
+  return result;
+}
+
+/** Boxes around unsure lines; those that touch are one. */
+function partsOf(words: readonly RecognisedWord[]): Part[] {
+  const parts: Part[] = [];
+  for (const { words: line } of segmentsOf(words)) {
+    if (sureness(line) >= UNSURE) continue;
+    let part = around(line);
+    for (let i = parts.length - 1; i >= 0; i--) {
+      const other = parts[i];
+      if (!other || !touch(part, other)) continue;
+      part = joined(part, other);
+      parts.splice(i, 1);
+    }
+    parts.push(part);
+  }
+  // A part holds whole lines: what else stands at their height between its sides is read with them.
+  return parts.map((part) =>
+    words
+      .filter((word) => isInside(word, part))
+      .map((word) => around([word]))
+      .reduce(joined, part),
+  );
+}
+
+async function readPart(
+  page: GreyPicture,
+  part: Part,
+  languages: readonly string[],
+): Promise<RecognisedWord[]> {
+  const left = Math.max(0, part.left - MARGIN);
+  const top = Math.max(0, part.top - MARGIN);
+  const width = Math.min(page.width, part.right + MARGIN) - left;
+  const height = Math.min(page.height, part.bottom + MARGIN) - top;
+  const png = await imageOf(page)
+    .extract({ left, top, width, height })
+    .extend({ top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN, background: '#ffffff' })
+    .png()
+    .toBuffer();
+  const words = wordsOfHocr(await recognise(png, { languages, dpi: READ_DPI, layout: 'block' }));
+  const [dx, dy] = [left - MARGIN, top - MARGIN];
+  return words.map((word) => ({ ...word, x: word.x + dx, y: word.y + dy, baseline: word.baseline + dy }));
+}
+
+/** Mean confidence by letters; 0 of nothing. */
+function sureness(words: readonly RecognisedWord[]): number {
+  const letters = words.reduce((sum, { text }) => sum + text.length, 0);
+  return (
+    words.reduce((sum, { text, confidence }) => sum + confidence * text.length, 0) / Math.max(1, letters)
+  );
+}
+
+function around(words: readonly RecognisedWord[]): Part {
+  return {
+    left: Math.floor(Math.min(...words.map(({ x }) => x))),
+    top: Math.floor(Math.min(...words.map(({ y }) => y))),
+    right: Math.ceil(Math.max(...words.map(({ x, width }) => x + width))),
+    bottom: Math.ceil(Math.max(...words.map(({ y, height }) => y + height))),
+  };
+}
+
+function touch(a: Part, b: Part): boolean {
+  const reach = MARGIN * 2;
+  return (
+    a.left < b.right + reach &&
+    b.left < a.right + reach &&
+    a.top < b.bottom + reach &&
+    b.top < a.bottom + reach
+  );
+}
+
+function joined(a: Part, b: Part): Part {
+  return {
+    left: Math.min(a.left, b.left),
+    top: Math.min(a.top, b.top),
+    right: Math.max(a.right, b.right),
+    bottom: Math.max(a.bottom, b.bottom),
+  };
+}
+
+function isInside({ x, y, width, height }: RecognisedWord, part: Part): boolean {
+  const [cx, cy] = [x + width / 2, y + height / 2];
+  return cx >= part.left && cx <= part.right && cy >= part.top && cy <= part.bottom;
+}
