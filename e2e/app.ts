@@ -23,7 +23,12 @@ export interface RunningApp {
 }
 
 /** Starts the built server (dist/) as `npm start` does, on a free port. */
-export async function startApp(options: { demo?: boolean; port: number }): Promise<RunningApp> {
+export async function startApp(options: {
+  demo?: boolean;
+  /** Whether the demo's photographed page is read first. */
+  photo?: boolean;
+  port: number;
+}): Promise<RunningApp> {
   const name = `e2e_${process.pid}_${Date.now()}`;
   const admin = new pg.Client({ connectionString: inject('databaseUrl').replace('{database}', 'postgres') });
   await admin.connect();
@@ -42,6 +47,7 @@ export async function startApp(options: { demo?: boolean; port: number }): Promi
     AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
     AUREL_LOG: 'error',
     AUREL_DEMO: options.demo === false ? 'no' : 'yes',
+    AUREL_DEMO_PHOTO: options.photo === true ? 'yes' : 'no',
     NODE_ENV: 'production',
   };
   let child: ChildProcess | undefined;

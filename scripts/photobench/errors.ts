@@ -25,9 +25,5 @@ export function errorRates(truth: string, found: string): { cer: number; wer: nu
 }
 
 function tidy(text: string): string {
-  return text
-    .replace(/[‘’]/gu, "'")
-    .replace(/[“”]/gu, '"')
-    .replace(/\s+/gu, ' ')
-    .trim();
+  return text.replace(/[‘’]/gu, "'").replace(/[“”]/gu, '"').replace(/\s+/gu, ' ').trim();
 }

@@ -6,6 +6,8 @@ const schema = z.object({
   AUREL_PORT: z.coerce.number().int().min(0).max(65_535).default(4680),
   AUREL_HOST: z.string().default('127.0.0.1'),
   AUREL_DEMO: z.enum(['yes', 'no']).default('yes'),
+  /** Whether the demo's photographed page is read at the first start, which takes some seconds; by default it comes with the demo. */
+  AUREL_DEMO_PHOTO: z.enum(['yes', 'no']).optional(),
   AUREL_SECRET: z.string().min(16),
   /** Whether stand-ins for outside services are started; by default they come with the demo. */
   AUREL_STAND_INS: z.enum(['yes', 'no']).optional(),
@@ -28,6 +30,7 @@ export interface Config {
   readonly host: string;
   readonly port: number;
   readonly demo: boolean;
+  readonly demoPhoto: boolean;
   readonly standIns: boolean;
   readonly secret: string;
   readonly webFolder: string | undefined;
@@ -53,6 +56,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     host: env.AUREL_HOST,
     port: env.AUREL_PORT,
     demo: env.AUREL_DEMO === 'yes',
+    demoPhoto: (env.AUREL_DEMO_PHOTO ?? env.AUREL_DEMO) === 'yes',
     standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',
     secret: env.AUREL_SECRET,
     webFolder: env.AUREL_WEB,

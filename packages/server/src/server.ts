@@ -8,6 +8,8 @@ import { createApp } from './app.ts';
 import type { Config } from './config.ts';
 import { openDatabase } from './db/database.ts';
 import { loadDemo } from './demo/loadDemo.ts';
+import { loadDemoPhoto } from './demo/loadDemoPhoto.ts';
+import { DEMO_PHOTO } from './demo/people.ts';
 import { ExportService } from './exports/exportService.ts';
 import { HandoutStore } from './handouts/handoutStore.ts';
 import { PhotoTray } from './intake/photoTray.ts';
@@ -104,14 +106,23 @@ export async function startServer(config: Config): Promise<RunningServer> {
     log,
   );
 
-  if (config.demo)
-    await loadDemo(
+  const readerProcess = config.readerProcess === undefined ? undefined : pathToFileURL(config.readerProcess);
+  const isNewDemo =
+    config.demo &&
+    (await loadDemo(
       database.db,
       handouts,
       pupils,
       pronunciations,
       path.join(config.resources, 'demo', 'handouts'),
-    );
+    ));
+  if (isNewDemo && config.demoPhoto)
+    await loadDemoPhoto(
+      database.db,
+      handouts,
+      path.join(config.resources, 'demo', 'photos', DEMO_PHOTO.name),
+      readerProcess,
+    ).catch((error: unknown) => log.warn({ error }, 'The demo has no photographed page.'));
   const tray = new SourceTray(path.join(config.dataFolder, 'tray'));
   const site = config.standIns
     ? await startSchoolSite(path.join(config.resources, 'demo', 'site'))
@@ -131,7 +142,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
     voices,
     tray,
     photoTray: new PhotoTray(path.join(config.dataFolder, 'tray')),
-    readerProcess: config.readerProcess === undefined ? undefined : pathToFileURL(config.readerProcess),
+    readerProcess,
     allowedOrigins: [...config.allowedOrigins, ...(site ? [site.origin] : [])],
     secret: config.secret,
     webFolder: config.webFolder,

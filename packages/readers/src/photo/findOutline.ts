@@ -1,7 +1,7 @@
 import { inPageOrder, isPage, signedArea, type Point, type Quad } from '@aurelfield/core';
 import type cvModule from '@techstark/opencv-js';
 import type { Mat } from '@techstark/opencv-js';
-import { withOpenCv } from './openCv.ts';
+import { constants, withOpenCv } from './openCv.ts';
 
 /** A page found in a photo. All in shares of the photo's width and height. */
 export interface FoundPage {
@@ -32,9 +32,9 @@ const OUTLINE_POINTS = 480;
  */
 export function findOutline(picture: SmallPicture): Promise<FoundPage | undefined> {
   return withOpenCv((cv, keep) => {
-    const rgb = keep(cv.matFromArray(picture.height, picture.width, cv.CV_8UC3, picture.pixels));
+    const rgb = keep(cv.matFromArray(picture.height, picture.width, constants.CV_8UC3, picture.pixels));
     const grey = keep(new cv.Mat());
-    cv.cvtColor(rgb, grey, cv.COLOR_RGB2GRAY);
+    cv.cvtColor(rgb, grey, constants.COLOR_RGB2GRAY);
     cv.GaussianBlur(grey, grey, new cv.Size(5, 5), 0);
     let best: (FoundPage & { readonly fullness: number }) | undefined;
     for (const mask of [byBrightness, byColour, byLocalBrightness, byEdges]) {
@@ -54,39 +54,39 @@ type Mask = (cv: Library, keep: Keep, grey: Mat, rgb: Mat) => Mat;
 
 const byBrightness: Mask = (cv, keep, grey) => {
   const mask = keep(new cv.Mat());
-  cv.threshold(grey, mask, 0, 255, cv.THRESH_BINARY + cv.THRESH_OTSU);
+  cv.threshold(grey, mask, 0, 255, constants.THRESH_BINARY + constants.THRESH_OTSU);
   return mask;
 };
 
 const byColour: Mask = (cv, keep, _grey, rgb) => {
   const hsv = keep(new cv.Mat());
-  cv.cvtColor(rgb, hsv, cv.COLOR_RGB2HSV);
+  cv.cvtColor(rgb, hsv, constants.COLOR_RGB2HSV);
   const channels = keep(new cv.MatVector());
   cv.split(hsv, channels);
   const saturation = keep(channels.get(1));
   cv.GaussianBlur(saturation, saturation, new cv.Size(7, 7), 0);
   const mask = keep(new cv.Mat());
-  cv.threshold(saturation, mask, 0, 255, cv.THRESH_BINARY_INV + cv.THRESH_OTSU);
+  cv.threshold(saturation, mask, 0, 255, constants.THRESH_BINARY_INV + constants.THRESH_OTSU);
   return mask;
 };
 
 const byLocalBrightness: Mask = (cv, keep, grey) => {
   const mask = keep(new cv.Mat());
-  cv.adaptiveThreshold(grey, mask, 255, cv.ADAPTIVE_THRESH_MEAN_C, cv.THRESH_BINARY, 301, 0);
+  cv.adaptiveThreshold(grey, mask, 255, constants.ADAPTIVE_THRESH_MEAN_C, constants.THRESH_BINARY, 301, 0);
   return mask;
 };
 
 const byEdges: Mask = (cv, keep, grey) => {
   const edges = keep(new cv.Mat());
   cv.Canny(grey, edges, 30, 90);
-  const kernel = keep(cv.Mat.ones(5, 5, cv.CV_8U));
+  const kernel = keep(cv.Mat.ones(5, 5, constants.CV_8U));
   cv.dilate(edges, edges, kernel);
   // What the edges enclose: all that cannot be reached from outside.
   const contours = keep(new cv.MatVector());
   const hierarchy = keep(new cv.Mat());
-  cv.findContours(edges, contours, hierarchy, cv.RETR_EXTERNAL, cv.CHAIN_APPROX_NONE);
-  const mask = keep(cv.Mat.zeros(grey.rows, grey.cols, cv.CV_8U));
-  cv.drawContours(mask, contours, -1, new cv.Scalar(255), cv.FILLED);
+  cv.findContours(edges, contours, hierarchy, constants.RETR_EXTERNAL, constants.CHAIN_APPROX_NONE);
+  const mask = keep(cv.Mat.zeros(grey.rows, grey.cols, constants.CV_8U));
+  cv.drawContours(mask, contours, -1, new cv.Scalar(255), constants.FILLED);
   cv.erode(mask, mask, kernel);
   return mask;
 };
@@ -94,13 +94,13 @@ const byEdges: Mask = (cv, keep, grey) => {
 function pageOf(cv: Library, keep: Keep, mask: Mat): (FoundPage & { fullness: number }) | undefined {
   const size = Math.max(mask.cols, mask.rows);
   const kernel = (share: number) =>
-    keep(cv.Mat.ones(Math.round(size * share), Math.round(size * share), cv.CV_8U));
+    keep(cv.Mat.ones(Math.round(size * share), Math.round(size * share), constants.CV_8U));
   // Letters are holes in the page; bright grain of the desk must not hang on to it.
-  cv.morphologyEx(mask, mask, cv.MORPH_CLOSE, kernel(0.012));
-  cv.morphologyEx(mask, mask, cv.MORPH_OPEN, kernel(0.03));
+  cv.morphologyEx(mask, mask, constants.MORPH_CLOSE, kernel(0.012));
+  cv.morphologyEx(mask, mask, constants.MORPH_OPEN, kernel(0.03));
   const contours = keep(new cv.MatVector());
   const hierarchy = keep(new cv.Mat());
-  cv.findContours(mask, contours, hierarchy, cv.RETR_EXTERNAL, cv.CHAIN_APPROX_NONE);
+  cv.findContours(mask, contours, hierarchy, constants.RETR_EXTERNAL, constants.CHAIN_APPROX_NONE);
   let largest: Mat | undefined;
   let area = 0;
   for (let i = 0; i < contours.size(); i++) {

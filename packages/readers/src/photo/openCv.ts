@@ -1,5 +1,12 @@
 import cv from '@techstark/opencv-js';
 
+/** Constants of the library, which its types leave open. */
+type Constant =
+  | 'ADAPTIVE_THRESH_MEAN_C' | 'CHAIN_APPROX_NONE' | 'COLOR_RGB2GRAY' | 'COLOR_RGB2HSV' | 'CV_8U' | 'CV_8UC3' | 'FILLED' | 'MORPH_CLOSE' | 'MORPH_OPEN' | 'RETR_EXTERNAL' | 'THRESH_BINARY' | 'THRESH_BINARY_INV'
+  | 'THRESH_OTSU'; // prettier-ignore
+
+export const constants = cv as unknown as Readonly<Record<Constant, number>>;
+
 let ready: Promise<void> | undefined;
 
 /**

@@ -99,6 +99,9 @@ export const DEMO_HANDOUTS = [
   { file: 'kiln-letter.md', subject: 'English', className: 'Year 9' },
 ] as const;
 
+/** The demo's photographed handout: demo/photos/moss.jpg. */
+export const DEMO_PHOTO = { name: 'moss.jpg', subject: 'Science', className: 'Year 8' } as const;
+
 /** Words of the demo's world that a voice would say wrongly. */
 export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [
   {

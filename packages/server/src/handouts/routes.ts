@@ -13,9 +13,10 @@ import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { checkSaid } from '../pronunciations/checkSaid.ts';
-import type { HandoutStore, NewPhotoPage } from './handoutStore.ts';
+import type { HandoutStore } from './handoutStore.ts';
+import { newPhotoPages } from './newPhotoPages.ts';
 import { readTextFile, type UploadedFile } from '../intake/examine.ts';
-import { documentOf, photosOf } from '../intake/photoRoutes.ts';
+import { photosOf } from '../intake/photoRoutes.ts';
 import type { PhotoTray } from '../intake/photoTray.ts';
 import type { SourceTray } from '../intake/sourceTray.ts';
 
@@ -43,7 +44,7 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray, photoTray: 
     const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
     if (input.ticket !== undefined && !source)
       throw new HttpProblem(410, 'gone', 'The file was read too long ago. Choose it again.');
-    const pages = await pagesOf(photoTray, schoolId, input.photos);
+    const pages = newPhotoPages(await photosOf(photoTray, schoolId, input.photos));
     const made = await store.add(
       schoolId,
       request.session.teacherId ?? null,
@@ -109,28 +110,6 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray, photoTray: 
   });
 
   return router;
-}
-
-/** What a handout keeps of the photos it was read of. */
-async function pagesOf(
-  tray: PhotoTray,
-  schoolId: string,
-  tickets: readonly string[],
-): Promise<NewPhotoPage[]> {
-  if (tickets.length === 0) return [];
-  const photos = await photosOf(tray, schoolId, tickets);
-  const { words } = documentOf(photos);
-  return photos.map(({ facts, reading, photo, flat }, page) => ({
-    name: facts.name,
-    mediaType: facts.mediaType,
-    photo,
-    flat,
-    width: reading.width,
-    height: reading.height,
-    warp: reading.warp,
-    bare: reading.bare,
-    words: words.filter((word) => word.page === page),
-  }));
 }
 
 function uploaded(request: Request): UploadedFile | undefined {

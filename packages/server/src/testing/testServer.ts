@@ -37,6 +37,7 @@ export async function startTestServer({ demo = true } = {}): Promise<TestServer>
       host: '127.0.0.1',
       port: 0,
       demo,
+      demoPhoto: false,
       standIns: true,
       secret: 'a secret for tests only',
       webFolder: undefined,

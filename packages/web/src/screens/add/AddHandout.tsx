@@ -1,6 +1,6 @@
 import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type Intake, type TextFormat } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
-import { Globe, Upload } from 'lucide-react';
+import { Camera, Globe, ImagePlus, Upload } from 'lucide-react';
 import { useEffect, useState, type FormEvent } from 'react';
 import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
@@ -16,8 +16,11 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, languageName } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
+import { useRecognisableLanguages } from '../../api/photoQueries.ts';
+import { PhotoPages } from './PhotoPages.tsx';
 import { Preview } from './Preview.tsx';
 import { SourceList } from './SourceList.tsx';
+import { usePhotos } from './usePhotos.ts';
 import { useSources, type Source } from './useSources.ts';
 
 const Columns = styled.form`
@@ -49,6 +52,15 @@ const FILE_TYPES = [
   '.txt', '.md', '.markdown', '.html', '.htm', '.docx', '.odt', '.rtf', '.pdf', '.pptx', '.epub', '.csv', '.tsv', '.xlsx', '.ods',
 ]; // prettier-ignore
 
+const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'image/tiff', 'image/avif', 'image/gif'];
+const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
+
+const OnTouch = styled.span`
+  @media not (pointer: coarse) {
+    display: none;
+  }
+`;
+
 const DRAFT_KEY = 'aurelfield:draft';
 const draftSchema = z.object({
   text: z.string(),
@@ -76,9 +88,16 @@ export function AddHandout() {
   const rested = useResting(draft.text, 400);
   const tooLong = draft.text.length > MAX_HANDOUT_CHARACTERS;
   const examination = useExamination(tooLong ? '' : rested);
+  const [photoLanguages, setPhotoLanguages] = useState<readonly string[]>(['eng']);
+  const photos = usePhotos(photoLanguages);
+  const hasPhotos = photos.pages.length > 0;
+  const recognisable = useRecognisableLanguages(hasPhotos);
   const ready = sources.filter((source) => source.found !== undefined);
-  const single = sources.length === 1 ? sources[0] : undefined;
-  const typed = sources.length === 0;
+  // What could not be read leaves the field where it was, with all that was typed into it.
+  const typed = !hasPhotos && sources.every(({ state }) => state === 'failed');
+  const alive = sources.filter(({ state }) => state !== 'failed');
+  const handoutCount = alive.length + (hasPhotos ? 1 : 0);
+  const single = handoutCount === 1 ? (hasPhotos ? photos : alive[0]) : undefined;
   const found = typed ? (draft.text.trim() === '' ? undefined : examination.data) : single?.found;
 
   useEffect(() => {
@@ -95,8 +114,15 @@ export function AddHandout() {
   const fromFile = textFile?.found?.text === draft.text ? textFile.found : undefined;
   const title = draft.title ?? (typed ? fromFile?.title : undefined) ?? found?.title ?? '';
 
-  /** One text file alone is put into the field, where it can be changed before it is stored. */
-  const takeFiles = async (files: readonly File[]) => {
+  /** Photos become pages of one handout. One text file alone is put into the field, where it can be changed before it is stored. */
+  const takeFiles = async (chosen: readonly File[]) => {
+    const isPhoto = ({ name, type }: File) => type.startsWith('image/') || PHOTO_NAME.test(name);
+    photos.add(chosen.filter(isPhoto));
+    const files = chosen.filter((file) => !isPhoto(file));
+    if (files.length === 0) {
+      setDraft((before) => ({ ...before, title: null, language: '' }));
+      return;
+    }
     const alone = files.length === 1 && sources.length === 0;
     const read = await Promise.all(files.map((file) => addFile(file)));
     const [only] = read;
@@ -118,6 +144,23 @@ export function AddHandout() {
     setDraft((before) => ({ ...before, text, title: null, language: '' }));
   };
 
+  const takeScan = async (source: Source) => {
+    if (!source.scan) return;
+    try {
+      setSources((all) =>
+        all.map((other) => (other.id === source.id ? { ...other, state: 'reading' } : other)),
+      );
+      await photos.addScan(source.scan, new AbortController().signal);
+      remove(source.id);
+    } catch (error) {
+      setSources((all) =>
+        all.map((other) =>
+          other.id === source.id ? { ...other, state: 'failed', error: messageOf(error) } : other,
+        ),
+      );
+    }
+  };
+
   const takePage = async () => {
     if (address.trim() === '') return;
     const page = await addPage(address);
@@ -133,6 +176,7 @@ export function AddHandout() {
     text: intake.text,
     format: intake.format,
     cleanUps: intake.cleanUps,
+    photos: intake.photos,
     ...(intake.content ? { content: intake.content } : {}),
     ...(intake.ticket === null ? {} : { ticket: intake.ticket }),
   });
@@ -176,18 +220,30 @@ export function AddHandout() {
         );
       }
     }
-    if (done === ready.length) void navigate('/');
+    if (photos.found) {
+      try {
+        await add.mutateAsync(
+          inputOf(photos.found, { title: photos.found.title, language: photos.found.language }),
+        );
+        done += 1;
+        setStored(done);
+      } catch {
+        return;
+      }
+    }
+    if (done === ready.length + (photos.found ? 1 : 0)) void navigate('/');
   };
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (sources.length > 1) void storeAll();
+    if (handoutCount > 1) void storeAll();
     else if (typed ? draft.text.trim() !== '' && !tooLong : found) storeOne();
   };
 
+  const readyCount = ready.length + (photos.found ? 1 : 0);
   const spoken = new Set((voices.data ?? []).map((voice) => baseLanguage(voice.language)));
   const hasVoice = !voices.data || spoken.has(baseLanguage(language));
-  const reading = sources.some(({ state }) => state === 'reading');
+  const reading = photos.isBusy || sources.some(({ state }) => state === 'reading');
   return (
     <>
       <ScreenTitle title="Add a handout" />
@@ -216,6 +272,33 @@ export function AddHandout() {
               drop them in this frame.
             </Fact>
           </Row>
+          <Row>
+            <FileTrigger
+              allowsMultiple
+              acceptedFileTypes={PHOTO_TYPES}
+              onSelect={(files) => {
+                if (files && files.length > 0) void takeFiles([...files]);
+              }}
+            >
+              <Button>
+                <ImagePlus size={18} aria-hidden /> Choose photos
+              </Button>
+            </FileTrigger>
+            <OnTouch>
+              <FileTrigger
+                acceptedFileTypes={['image/*']}
+                defaultCamera="environment"
+                onSelect={(files) => {
+                  if (files && files.length > 0) void takeFiles([...files]);
+                }}
+              >
+                <Button>
+                  <Camera size={18} aria-hidden /> Take a photo
+                </Button>
+              </FileTrigger>
+            </OnTouch>
+            <Fact>Photos of pages become one handout, page after page. Keep all four corners in view.</Fact>
+          </Row>
           <Row style={{ alignItems: 'flex-end' }}>
             <div style={{ flex: '1 1 16rem' }}>
               <Field
@@ -234,9 +317,32 @@ export function AddHandout() {
               <Globe size={18} aria-hidden /> Fetch the page
             </Button>
           </Row>
-          {sources.length > 0 && <SourceList sources={sources} onRemove={remove} />}
+          {sources.length > 0 && (
+            <SourceList sources={sources} onRemove={remove} onScan={(source) => void takeScan(source)} />
+          )}
+          {hasPhotos && (
+            <PhotoPages
+              pages={photos.pages}
+              error={photos.error}
+              languages={{ all: recognisable.data ?? [], chosen: photoLanguages }}
+              onLanguages={(chosen) => {
+                setPhotoLanguages(chosen);
+                photos.readAll(chosen);
+              }}
+              onCorners={photos.setCorners}
+              onRead={photos.read}
+              onMove={photos.move}
+              onRemove={photos.remove}
+              onStop={photos.stopAll}
+            />
+          )}
           {textFile && typed && <SourceList sources={[textFile]} onRemove={() => setTextFile(undefined)} />}
-          {single?.found?.content && <Preview found={single.found} name={single.name} />}
+          {single?.found?.content && (
+            <Preview
+              found={single.found}
+              name={hasPhotos ? count(photos.pages.length, 'photo') : (alive[0]?.name ?? '')}
+            />
+          )}
           {typed && (
             <Field
               label="Text"
@@ -251,9 +357,9 @@ export function AddHandout() {
         </Drop>
         <Sheet aria-label="What was found">
           <h2>What was found</h2>
-          {sources.length > 1 ? (
+          {handoutCount > 1 ? (
             <p role="status">
-              {count(ready.length, 'handout')} to store
+              {count(readyCount, 'handout')} to store
               {reading ? ', more are being read …' : '.'}
             </p>
           ) : (
@@ -293,25 +399,25 @@ export function AddHandout() {
             value={draft.className}
             onChange={set('className')}
           />
-          {add.isError && sources.length <= 1 && <Notice kind="error">{messageOf(add.error)}</Notice>}
+          {add.isError && <Notice kind="error">{messageOf(add.error)}</Notice>}
           <Row>
             <SolidButton
               type="submit"
               isDisabled={
-                add.isPending || reading || (typed ? draft.text.trim() === '' || tooLong : ready.length === 0)
+                add.isPending || reading || (typed ? draft.text.trim() === '' || tooLong : readyCount === 0)
               }
             >
               {add.isPending
                 ? stored > 0
                   ? `Storing, ${stored} done …`
                   : 'Storing …'
-                : sources.length > 1
-                  ? `Store all ${ready.length}`
+                : handoutCount > 1
+                  ? `Store all ${readyCount}`
                   : typed
                     ? 'Store and listen'
                     : 'Store and proof'}
             </SolidButton>
-            {(draft.text !== '' || sources.length > 0) && (
+            {(draft.text !== '' || sources.length > 0 || hasPhotos) && (
               <PlainButton
                 onPress={() => {
                   const [before, fileBefore, sourcesBefore] = [draft, textFile, sources];
@@ -326,6 +432,7 @@ export function AddHandout() {
                   forget(DRAFT_KEY);
                   setTextFile(undefined);
                   clear();
+                  photos.clear();
                   setDraft(EMPTY);
                 }}
               >

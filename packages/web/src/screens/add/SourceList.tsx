@@ -1,6 +1,6 @@
 import { FileText, Globe, LoaderCircle, X } from 'lucide-react';
 import styled from 'styled-components';
-import { IconButton } from '../../ui/Button.tsx';
+import { Button, IconButton } from '../../ui/Button.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/say.ts';
@@ -37,10 +37,12 @@ const List = styled.ul`
 interface SourceListProps {
   readonly sources: readonly Source[];
   readonly onRemove: (id: number) => void;
+  /** Takes the pages of a scanned PDF as photos, in the place of the file. */
+  readonly onScan?: (source: Source) => void;
 }
 
 /** Files and pages that were chosen: what is being read, what was found, what could not be read and why. */
-export function SourceList({ sources, onRemove }: SourceListProps) {
+export function SourceList({ sources, onRemove, onScan }: SourceListProps) {
   return (
     <List aria-label="Chosen files and pages">
       {sources.map((source) => (
@@ -69,7 +71,18 @@ export function SourceList({ sources, onRemove }: SourceListProps) {
               <X size={18} aria-hidden />
             </IconButton>
           </div>
-          {source.error !== undefined && <Notice kind="error">{source.error}</Notice>}
+          {source.error !== undefined && (
+            <Notice
+              kind="error"
+              action={
+                source.scan && onScan ? (
+                  <Button onPress={() => onScan(source)}>Add its pages as photos</Button>
+                ) : undefined
+              }
+            >
+              {source.error}
+            </Notice>
+          )}
         </li>
       ))}
     </List>

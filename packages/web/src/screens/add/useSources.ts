@@ -1,5 +1,6 @@
 import { MAX_FILE_BYTES, type Intake } from '@aurelfield/api';
 import { useCallback, useRef, useState } from 'react';
+import { ApiError } from '../../api/client.ts';
 import { examineFile, examinePage } from '../../api/queries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
@@ -10,6 +11,8 @@ export interface Source {
   readonly state: 'reading' | 'failed' | 'found';
   readonly found?: Intake;
   readonly error?: string;
+  /** A PDF whose pages are pictures: they can be added as photos. */
+  readonly scan?: File;
 }
 
 /** Files and pages that are being read, each by itself and with a way to stop it. */
@@ -25,7 +28,7 @@ export function useSources() {
   );
 
   const begin = useCallback(
-    async (name: string, work: (signal: AbortSignal) => Promise<Intake>): Promise<Source> => {
+    async (name: string, work: (signal: AbortSignal) => Promise<Intake>, file?: File): Promise<Source> => {
       const id = nextId.current++;
       const stop = new AbortController();
       stops.current.set(id, stop);
@@ -35,7 +38,12 @@ export function useSources() {
         change(id, { state: 'found', found });
         return { id, name, state: 'found', found };
       } catch (error) {
-        const failed = { state: 'failed', error: messageOf(error) } as const;
+        const isScan = error instanceof ApiError && error.problem === 'scan';
+        const failed = {
+          state: 'failed',
+          error: messageOf(error),
+          ...(isScan && file ? { scan: file } : {}),
+        } as const;
         if (!stop.signal.aborted) change(id, failed);
         return { id, name, ...failed };
       } finally {
@@ -47,14 +55,17 @@ export function useSources() {
 
   const addFile = useCallback(
     (file: File) =>
-      begin(file.name, (signal) =>
-        file.size > MAX_FILE_BYTES
-          ? Promise.reject(
-              new Error(
-                `“${file.name}” is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Split it and add the parts one by one.`,
-              ),
-            )
-          : examineFile(file, signal),
+      begin(
+        file.name,
+        (signal) =>
+          file.size > MAX_FILE_BYTES
+            ? Promise.reject(
+                new Error(
+                  `“${file.name}” is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Split it and add the parts one by one.`,
+                ),
+              )
+            : examineFile(file, signal),
+        file,
       ),
     [begin],
   );

@@ -1,0 +1,53 @@
+import { guessLanguage, guessTitle } from '@aurelfield/core';
+import { eq } from 'drizzle-orm';
+import { readFile } from 'node:fs/promises';
+import type { Database } from '../db/database.ts';
+import { schools, teachers } from '../db/schema.ts';
+import type { HandoutStore } from '../handouts/handoutStore.ts';
+import { newPhotoPages } from '../handouts/newPhotoPages.ts';
+import { documentOf } from '../intake/photoRoutes.ts';
+import { read } from '../intake/routes.ts';
+import { DEMO_PHOTO } from './people.ts';
+
+/**
+ * Reads the demo's photographed page as a teacher's photo is read, and puts it on the demo school's shelf.
+ * @throws HttpProblem when photos cannot be read on this computer.
+ */
+export async function loadDemoPhoto(
+  db: Database,
+  handouts: HandoutStore,
+  file: string,
+  readerProcess: URL | undefined,
+): Promise<void> {
+  const [school] = await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
+  if (!school) return;
+  const [teacher] = await db
+    .select({ id: teachers.id })
+    .from(teachers)
+    .where(eq(teachers.schoolId, school.id));
+  const { name, subject, className } = DEMO_PHOTO;
+  const photo = await readFile(file);
+  const { corners, outline, width, height } = await read({ kind: 'look', name, bytes: photo }, readerProcess);
+  const choice = { corners, outline, languages: ['eng'] };
+  const { flat, ...reading } = await read({ kind: 'photo', name, bytes: photo, choice }, readerProcess);
+  const facts = { name, mediaType: 'image/jpeg', width, height, corners: corners ?? null, outline };
+  const pages = [{ facts, reading, photo, flat: Buffer.from(flat) }];
+  const { blocks, cleanUps } = documentOf(pages);
+  await handouts.add(
+    school.id,
+    teacher?.id ?? null,
+    {
+      title: guessTitle(blocks, name),
+      language: guessLanguage(blocks.map(({ text }) => text).join(' ')),
+      subject,
+      className,
+      content: blocks.map(({ offset: _offset, heads, ...block }) => ({
+        ...block,
+        ...(heads ? { heads: [...heads] } : {}),
+      })),
+      cleanUps: [...cleanUps],
+    },
+    undefined,
+    newPhotoPages(pages),
+  );
+}
