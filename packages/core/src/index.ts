@@ -91,7 +91,12 @@ export { resampled, type GreyPicture } from './page/photo/picture.ts';
 export { flattened } from './page/photo/flatten.ts';
 export { withoutRuledLines, type RuledLine } from './page/photo/ruledLines.ts';
 export { wordsOfHocr, type RecognisedWord } from './page/photo/hocr.ts';
-export { blocksFromPhotos, type PhotoWord, type RecognisedPage } from './page/photo/photoBlocks.ts';
+export {
+  blocksFromPhotos,
+  DOUBTFUL_CONFIDENCE,
+  type PhotoWord,
+  type RecognisedPage,
+} from './page/photo/photoBlocks.ts';
 export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';

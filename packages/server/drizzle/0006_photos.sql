@@ -6,6 +6,7 @@ CREATE TABLE "photo_pages" (
 	"name" text NOT NULL,
 	"media_type" text NOT NULL,
 	"photo" "bytea" NOT NULL,
+	"shown" "bytea" NOT NULL,
 	"flat" "bytea" NOT NULL,
 	"width" integer NOT NULL,
 	"height" integer NOT NULL,

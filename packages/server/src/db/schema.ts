@@ -197,6 +197,8 @@ export const photoPages = pgTable(
     mediaType: text('media_type').notNull(),
     /** The photo as it came. */
     photo: bytes('photo').notNull(),
+    /** The photo as screens show it: upright, a JPEG. */
+    shown: bytes('shown').notNull(),
     /** The page laid flat, a JPEG of `width` × `height` pixels. */
     flat: bytes('flat').notNull(),
     width: integer('width').notNull(),

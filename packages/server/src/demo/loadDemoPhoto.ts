@@ -27,11 +27,14 @@ export async function loadDemoPhoto(
     .where(eq(teachers.schoolId, school.id));
   const { name, subject, className } = DEMO_PHOTO;
   const photo = await readFile(file);
-  const { corners, outline, width, height } = await read({ kind: 'look', name, bytes: photo }, readerProcess);
+  const { corners, outline, width, height, shown } = await read(
+    { kind: 'look', name, bytes: photo },
+    readerProcess,
+  );
   const choice = { corners, outline, languages: ['eng'] };
   const { flat, ...reading } = await read({ kind: 'photo', name, bytes: photo, choice }, readerProcess);
   const facts = { name, mediaType: 'image/jpeg', width, height, corners: corners ?? null, outline };
-  const pages = [{ facts, reading, photo, flat: Buffer.from(flat) }];
+  const pages = [{ facts, reading, photo, shown: Buffer.from(shown), flat: Buffer.from(flat) }];
   const { blocks, cleanUps } = documentOf(pages);
   await handouts.add(
     school.id,

@@ -24,10 +24,11 @@ export function photoPageRoutes({ handouts, photos, readerProcess }: PhotoPagePa
     response.json(await photos.pages(schoolOf(request), idParam(request)));
   });
 
-  router.get('/handouts/:id/photos/:page/flat', async (request, response) => {
-    const { content } = await photos.picture(schoolOf(request), idParam(request), pageOf(request), 'flat');
-    response.set('Cache-Control', 'private, max-age=3600').type('image/jpeg').send(content);
-  });
+  for (const which of ['flat', 'shown'] as const)
+    router.get(`/handouts/:id/photos/:page/${which}`, async (request, response) => {
+      const { content } = await photos.picture(schoolOf(request), idParam(request), pageOf(request), which);
+      response.set('Cache-Control', 'private, max-age=3600').type('image/jpeg').send(content);
+    });
 
   router.get('/handouts/:id/photos/:page/photo', async (request, response) => {
     const { name, content } = await photos.picture(

@@ -14,7 +14,7 @@ export class PhotoStore {
 
   /** The pages of a handout without their pictures; none where it was not photographed. */
   async pages(schoolId: string, handoutId: string): Promise<PhotoPageView[]> {
-    const { id: _id, photo: _photo, flat: _flat, ...columns } = PAGE_COLUMNS;
+    const { photo: _photo, shown: _shown, flat: _flat, ...columns } = PAGE_COLUMNS;
     const rows = await this.#db
       .select(columns)
       .from(photoPages)
@@ -23,19 +23,19 @@ export class PhotoStore {
     return rows.map((row) => ({ ...row, words: [...row.words], bare: [...row.bare] }) as PhotoPageView);
   }
 
-  /** The picture of a page: the photo as it came, or the flat page. @throws HttpProblem 404 without such a page. */
+  /** The picture of a page: the photo as it came, as screens show it, or the flat page. @throws HttpProblem 404 without such a page. */
   async picture(
     schoolId: string,
     handoutId: string,
     position: number,
-    which: 'photo' | 'flat',
+    which: 'photo' | 'shown' | 'flat',
   ): Promise<{ name: string; mediaType: string; content: Buffer }> {
     const [row] = await this.#db
       .select({ name: photoPages.name, mediaType: photoPages.mediaType, content: PAGE_COLUMNS[which] })
       .from(photoPages)
       .where(pageIs(schoolId, handoutId, position));
     if (!row) throw notFound('This page');
-    return which === 'flat' ? { ...row, mediaType: 'image/jpeg' } : row;
+    return which === 'photo' ? row : { ...row, mediaType: 'image/jpeg' };
   }
 
   /** Notes which words of a page were found right. @throws HttpProblem 404 without such a page. */
@@ -50,7 +50,6 @@ export class PhotoStore {
 }
 
 const PAGE_COLUMNS = {
-  id: photoPages.handoutId,
   name: photoPages.name,
   width: photoPages.width,
   height: photoPages.height,
@@ -59,6 +58,7 @@ const PAGE_COLUMNS = {
   bare: photoPages.bare,
   checked: photoPages.checked,
   photo: photoPages.photo,
+  shown: photoPages.shown,
   flat: photoPages.flat,
 };
 

@@ -6,7 +6,7 @@ import {
   type PhotoRead,
   type PhotoView,
 } from '@aurelfield/api';
-import { blocksFromPhotos, type Quad } from '@aurelfield/core';
+import { blocksFromPhotos, DOUBTFUL_CONFIDENCE, type Quad } from '@aurelfield/core';
 import { recognisableLanguages } from '@aurelfield/readers';
 import { Router, type Request } from 'express';
 import multer from 'multer';
@@ -20,8 +20,6 @@ import type { PhotoTray, TrayPhoto } from './photoTray.ts';
 import { read, type IntakeParts } from './routes.ts';
 import { Turns } from './turns.ts';
 
-/** Below this confidence a word is shown to the teacher: on typical photos 1 word of 200, and most of the wrong ones among them. */
-export const DOUBTFUL_CONFIDENCE = 80;
 /** Photos that are looked at or read at the same time. */
 const AT_ONCE = 2;
 

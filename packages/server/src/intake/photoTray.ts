@@ -25,6 +25,8 @@ export interface TrayPhoto {
   readonly facts: PhotoFacts;
   readonly reading: PhotoReading;
   readonly photo: Buffer;
+  /** For screens. */
+  readonly shown: Buffer;
   readonly flat: Buffer;
 }
 
@@ -70,13 +72,14 @@ export class PhotoTray {
 
   /** A photo with what was read of it; `undefined` when it was not read or is not there any more. */
   async get(schoolId: string, ticket: string): Promise<TrayPhoto | undefined> {
-    const [facts, reading, photo, flat] = await Promise.all([
+    const [facts, reading, photo, shown, flat] = await Promise.all([
       this.facts(schoolId, ticket),
       this.#json<PhotoReading>(schoolId, ticket, 'reading.json'),
       this.picture(schoolId, ticket, 'photo'),
+      this.picture(schoolId, ticket, 'shown.jpg'),
       this.picture(schoolId, ticket, 'flat.jpg'),
     ]);
-    return facts && reading && photo && flat && { facts, reading, photo, flat };
+    return facts && reading && photo && shown && flat && { facts, reading, photo, shown, flat };
   }
 
   async remove(schoolId: string, ticket: string): Promise<void> {

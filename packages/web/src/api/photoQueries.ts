@@ -68,8 +68,8 @@ export function usePhotoPages(handoutId: string, isPhotographed: boolean) {
   });
 }
 
-/** Where the browser finds a page of a handout: laid flat, or the photo as it came. */
-export function pagePicture(handoutId: string, page: number, which: 'flat' | 'photo'): string {
+/** Where the browser finds a page of a handout: laid flat, the photo for screens, or as it came. */
+export function pagePicture(handoutId: string, page: number, which: 'flat' | 'shown' | 'photo'): string {
   return `/api/handouts/${handoutId}/photos/${page}/${which}`;
 }
 

@@ -4,8 +4,11 @@ import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 
+/** A place in the text that is marked, and why: the kind is a class of its mark. */
+export type Mark = Pick<FindingView, 'block' | 'start' | 'end'> & { readonly kind: string };
+
 interface Marked {
-  readonly findings: readonly FindingView[];
+  readonly marks: readonly Mark[];
   readonly current: number;
 }
 
@@ -20,11 +23,11 @@ export const FindingMarks = Extension.create({
         key,
         state: {
           init: () => DecorationSet.empty,
-          apply: (transaction, marks) => {
+          apply: (transaction, before) => {
             const marked = transaction.getMeta(key) as Marked | undefined;
             return marked
               ? decorate(transaction.doc, marked)
-              : marks.map(transaction.mapping, transaction.doc);
+              : before.map(transaction.mapping, transaction.doc);
           },
         },
         props: { decorations: (state) => key.getState(state) },
@@ -49,14 +52,14 @@ export function placeOf(doc: ProseNode, finding: Pick<FindingView, 'block' | 'st
   return undefined;
 }
 
-function decorate(doc: ProseNode, { findings, current }: Marked): DecorationSet {
+function decorate(doc: ProseNode, { marks, current }: Marked): DecorationSet {
   return DecorationSet.create(
     doc,
-    findings.flatMap((finding, i) => {
+    marks.flatMap((finding, i) => {
       const place = placeOf(doc, finding);
       if (!place) return [];
       const attributes = {
-        class: `found ${finding.kind.replace(' ', '-')}${i === current ? ' current' : ''}`,
+        class: `found ${finding.kind.replaceAll(' ', '-')}${i === current ? ' current' : ''}`,
       };
       if (place.from === place.to) {
         const size = doc.nodeAt(place.node)?.nodeSize ?? 0;

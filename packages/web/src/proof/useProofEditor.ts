@@ -3,7 +3,7 @@ import { blocksFromElement } from '@aurelfield/core';
 import { Extension } from '@tiptap/core';
 import { useEditor, type Editor } from '@tiptap/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { FindingMarks, FINDINGS_KEY, placeOf } from './findingMarks.ts';
+import { FindingMarks, FINDINGS_KEY, placeOf, type Mark } from './findingMarks.ts';
 import { EXTENSIONS, fromEditor, toEditor, toHtml } from './schema.ts';
 import { blocksOf, noted, redone, undone, type Steps } from './steps.ts';
 
@@ -24,9 +24,20 @@ export interface ProofEditor {
   readonly setKind: (change: Partial<Omit<BlockView, 'text'>>) => void;
   /** Puts a text in the place of a finding, as one step. */
   readonly correct: (finding: FindingView, text: string) => void;
-  /** Shows where a finding stands. */
-  readonly show: (finding: FindingView) => void;
-  readonly mark: (findings: readonly FindingView[], current: number) => void;
+  /** Selects what stands in a place and brings it into view. */
+  readonly show: (place: Pick<FindingView, 'block' | 'start' | 'end'>) => void;
+  /** Puts a block after the one in which the cursor stands, as one step, and the cursor into it. */
+  readonly insertAfter: (block: BlockView) => void;
+  /** Where the cursor stands, or what lies under a point of the window. */
+  readonly cursor: () => TextPlace | undefined;
+  readonly under: (x: number, y: number) => TextPlace | undefined;
+  readonly mark: (marks: readonly Mark[], current: number) => void;
+}
+
+/** A block by its number, and an offset in its text. */
+export interface TextPlace {
+  readonly block: number;
+  readonly offset: number;
 }
 
 /** The editor of a handout's blocks, with steps of its own for going back and forth. */
@@ -142,10 +153,31 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
       const { node } = editor.view.domAtPos(place.from);
       (node instanceof Element ? node : node.parentElement)?.scrollIntoView({ block: 'center' });
     },
+    insertAfter: (block) =>
+      edit(() => {
+        const { $from } = editor.state.selection;
+        const at = $from.depth > 0 ? $from.after(1) : editor.state.doc.content.size;
+        editor
+          .chain()
+          .insertContentAt(at, toEditor([block]).content ?? [])
+          .setTextSelection(at + 1)
+          .focus()
+          .scrollIntoView()
+          .run();
+      }),
+    cursor: () => textPlace(editor, editor.state.selection.from),
+    under: (x, y) => {
+      const found = editor.view.posAtCoords({ left: x, top: y });
+      return found ? textPlace(editor, found.pos) : undefined;
+    },
     mark: useCallback(
-      (findings, current) =>
-        editor.view.dispatch(editor.state.tr.setMeta(FINDINGS_KEY, { findings, current })),
+      (marks, current) => editor.view.dispatch(editor.state.tr.setMeta(FINDINGS_KEY, { marks, current })),
       [editor],
     ),
   };
+}
+
+function textPlace(editor: Editor, position: number): TextPlace | undefined {
+  const resolved = editor.state.doc.resolve(position);
+  return resolved.depth > 0 ? { block: resolved.index(0), offset: resolved.parentOffset } : undefined;
 }

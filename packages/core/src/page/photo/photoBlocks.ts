@@ -28,6 +28,8 @@ export interface PhotoWord {
   readonly confidence: number;
 }
 
+/** Below this confidence a word is shown to the teacher: on typical photos 1 word of 200, and most of the wrong ones among them. */
+export const DOUBTFUL_CONFIDENCE = 80;
 /** Lines whose sizes differ by less than this have one size: recognisers measure roughly. */
 const ONE_SIZE = 1.13;
 /** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */

@@ -1,6 +1,7 @@
 import type { BlockView, CleanUpView, Handout } from '@aurelfield/api';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import styled from 'styled-components';
+import { pagePicture } from '../../api/photoQueries.ts';
 import { fetchPageAgain } from '../../api/proofQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
@@ -28,11 +29,13 @@ const Done = styled.ul`
 interface OriginProps {
   readonly handout: Handout;
   readonly blocks: readonly BlockView[];
+  /** Pages of a photographed handout. */
+  readonly photos: readonly unknown[];
   readonly onTake: (blocks: readonly BlockView[]) => void;
 }
 
 /** Where the text came from: the source as it was, what was cleaned up when it was read, and the page as it is now. */
-export function Origin({ handout, blocks, onTake }: OriginProps) {
+export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
   const [again, setAgain] = useState<Awaited<ReturnType<typeof fetchPageAgain>>>();
   const [error, setError] = useState<string>();
   const [isFetching, setFetching] = useState(false);
@@ -48,8 +51,18 @@ export function Origin({ handout, blocks, onTake }: OriginProps) {
       <h2 id="origin">Where it came from</h2>
       <p style={{ margin: 0, overflowWrap: 'anywhere' }}>
         {handout.sourceAddress ?? handout.sourceName ?? 'Typed or pasted'}
-        {' · '}
-        <a href={`/api/handouts/${handout.id}/source`}>the source as it came</a>
+        {photos.length === 0 && (
+          <>
+            {' · '}
+            <a href={`/api/handouts/${handout.id}/source`}>the source as it came</a>
+          </>
+        )}
+        {photos.map((_, page) => (
+          <Fragment key={page}>
+            {' · '}
+            <a href={pagePicture(handout.id, page, 'photo')}>photo {page + 1} as it came</a>
+          </Fragment>
+        ))}
       </p>
       {handout.sourceAddress !== null && (
         <Row>

@@ -1,10 +1,11 @@
-import type { Handout, Pupil } from '@aurelfield/api';
+import type { Handout, PhotoPageView, Pupil } from '@aurelfield/api';
 import { useQueryClient } from '@tanstack/react-query';
 import { Headphones } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { KEYS, useHandout, usePupils } from '../../api/queries.ts';
+import { usePhotoPages } from '../../api/photoQueries.ts';
 import { saveBlocks } from '../../api/proofQueries.ts';
 import { Keeper, type KeptState } from '../../proof/keeper.ts';
 import type { Steps } from '../../proof/steps.ts';
@@ -24,23 +25,29 @@ export function Proof() {
   const { handoutId = '' } = useParams();
   const handout = useHandout(handoutId);
   const pupils = usePupils();
-  if (handout.isPending || pupils.isPending) return <p aria-busy="true">Fetching the handout …</p>;
-  if (handout.isError || pupils.isError) {
+  const isPhotographed = handout.data?.sourceKind === 'photos';
+  const pages = usePhotoPages(handoutId, isPhotographed);
+  if (handout.isPending || pupils.isPending || (isPhotographed && pages.isPending))
+    return <p aria-busy="true">Fetching the handout …</p>;
+  if (handout.isError || pupils.isError || pages.isError) {
     return (
       <HandoutTrouble
         title="Proof"
-        error={handout.error ?? pupils.error}
-        onRetry={() => void handout.refetch().then(() => pupils.refetch())}
+        error={handout.error ?? pupils.error ?? pages.error}
+        onRetry={() => void handout.refetch().then(() => Promise.all([pupils.refetch(), pages.refetch()]))}
       />
     );
   }
-  return <Kept key={handoutId} handout={handout.data} pupils={pupils.data} />;
+  return <Kept key={handoutId} handout={handout.data} pupils={pupils.data} pages={pages.data ?? NO_PAGES} />;
 }
 
 interface KeptProps {
   readonly handout: Handout;
   readonly pupils: readonly Pupil[];
+  readonly pages: readonly PhotoPageView[];
 }
+
+const NO_PAGES: readonly PhotoPageView[] = [];
 
 const SAYS: Readonly<Record<KeptState, string>> = {
   kept: 'All is kept',
@@ -51,7 +58,7 @@ const SAYS: Readonly<Record<KeptState, string>> = {
 };
 
 /** Finds out which text to begin with, and keeps what is typed. */
-function Kept({ handout, pupils }: KeptProps) {
+function Kept({ handout, pupils, pages }: KeptProps) {
   const client = useQueryClient();
   const [state, setState] = useState<KeptState>('kept');
   const [error, setError] = useState<Error>();
@@ -125,7 +132,14 @@ function Kept({ handout, pupils }: KeptProps) {
       )}
       {state === 'failed' && error && <Notice kind="error">{messageOf(error)}</Notice>}
       {begun ? (
-        <Workbench key={begun.round} handout={handout} pupils={pupils} begin={begun.steps} onSteps={keep} />
+        <Workbench
+          key={begun.round}
+          handout={handout}
+          pupils={pupils}
+          pages={pages}
+          begin={begun.steps}
+          onSteps={keep}
+        />
       ) : (
         <p aria-busy="true">Opening the text …</p>
       )}

@@ -1,4 +1,4 @@
-import type { BlockView, FindingView, Handout, Pupil } from '@aurelfield/api';
+import type { BlockView, FindingView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
 import { sentencesOf } from '@aurelfield/core';
 import { EditorContent } from '@tiptap/react';
 import { Redo2, Undo2, Volume2 } from 'lucide-react';
@@ -6,7 +6,8 @@ import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { fetchSample } from '../../api/queries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
-import { useProofEditor } from '../../proof/useProofEditor.ts';
+import type { Mark } from '../../proof/findingMarks.ts';
+import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';
 import type { Steps } from '../../proof/steps.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
@@ -18,6 +19,8 @@ import { useSound } from '../../ui/useSound.ts';
 import { Findings } from './Findings.tsx';
 import { FindReplace } from './FindReplace.tsx';
 import { Origin } from './Origin.tsx';
+import { PhotoPanel } from './photo/PhotoPanel.tsx';
+import { usePhotoWords, type PlacedWord } from './photo/usePhotoWords.ts';
 import { Sections } from './Sections.tsx';
 import { Versions } from './Versions.tsx';
 
@@ -27,8 +30,26 @@ const Columns = styled.div`
   gap: 1.5rem;
   align-items: start;
 
-  @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
+  &[data-photo='true'] {
+    grid-template-columns: minmax(0, 1fr) minmax(20rem, 46%);
+  }
+
+  /* Photo and text are looked at together, however far down the text is. */
+  &[data-photo='true'] > :last-child {
+    @media (min-width: 901px) and (min-height: 501px) {
+      position: sticky;
+      top: 0;
+      max-height: 100vh;
+      overflow: auto;
+      padding-block: 0.5rem;
+    }
+  }
+
+  &&,
+  &[data-photo='true'] {
+    @media (max-width: 900px) {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
 `;
 
@@ -119,6 +140,16 @@ const Paper = styled.div`
     border-bottom: 2px solid var(--line);
   }
 
+  .doubtful {
+    text-decoration: underline 2px dashed var(--danger);
+  }
+
+  .spot {
+    text-decoration: none;
+    box-shadow: 0 0 0 2px var(--accent);
+    border-radius: 3px;
+  }
+
   .current {
     background: var(--sentence);
     border-radius: 4px;
@@ -139,12 +170,14 @@ type KindId = (typeof KINDS)[number]['id'];
 interface WorkbenchProps {
   readonly handout: Handout;
   readonly pupils: readonly Pupil[];
+  /** Pages of a photographed handout; none else. */
+  readonly pages: readonly PhotoPageView[];
   readonly begin: Steps;
   readonly onSteps: (steps: Steps) => void;
 }
 
 /** The text to work on, what to look at beside it, and the tools above. */
-export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
+export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchProps) {
   const proof = useProofEditor(begin, onSteps);
   const { editor, blocks, mark } = proof;
   const rested = useResting(blocks, 600);
@@ -154,12 +187,31 @@ export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
   const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
   const { play, error } = useSound();
+  const photoWords = usePhotoWords(handout.id, pages, blocks);
+  const [spot, setSpot] = useState<number>();
+  const spotted = spot === undefined ? undefined : photoWords.words[spot];
+  const spotPlace = spotted?.place;
 
   useEffect(() => {
     // Findings are of a text that rested; while it is changed they only move along.
-    if (rested === blocks) mark(findings, current);
+    if (rested !== blocks) return;
+    const marks: Mark[] = [...findings];
+    for (const { place } of photoWords.doubtful) if (place) marks.push({ ...place, kind: 'doubtful' });
+    if (spotPlace) marks.push({ ...spotPlace, kind: 'spot' });
+    mark(marks, current);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- marked anew when the answer is new, not at every change
-  }, [findings, current, mark]);
+  }, [findings, current, photoWords.doubtful, spotPlace, mark]);
+
+  /** The word of the photo that belongs to a place in the text is looked at. */
+  const lookAt = (place: TextPlace | undefined) => {
+    if (pages.length === 0 || !place) return;
+    const word = photoWords.at(place.block, place.offset);
+    if (word) setSpot(word.index);
+  };
+  const pick = (word: PlacedWord) => {
+    setSpot(word.index);
+    if (word.place) proof.show(word.place);
+  };
 
   const goTo = (index: number) => {
     const finding = findings[index];
@@ -205,7 +257,7 @@ export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
   };
 
   return (
-    <Columns>
+    <Columns data-photo={pages.length > 0}>
       <div>
         <Bench role="toolbar" aria-label="Tools for the text">
           <Choice
@@ -238,11 +290,26 @@ export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
           <FindReplace blocks={blocks} onReplace={proof.replaceAll} />
         </Bench>
         {error !== undefined && <Notice kind="error">{error}</Notice>}
-        <Paper>
+        <Paper
+          onMouseMove={(event) => lookAt(proof.under(event.clientX, event.clientY))}
+          onKeyUp={() => lookAt(proof.cursor())}
+          onClick={() => lookAt(proof.cursor())}
+        >
           <EditorContent editor={editor} />
         </Paper>
       </div>
       <div>
+        {pages.length > 0 && (
+          <PhotoPanel
+            handoutId={handout.id}
+            pages={pages}
+            photoWords={photoWords}
+            spot={spotted}
+            onHover={(word) => setSpot(word?.index)}
+            onPick={pick}
+            onInsert={proof.insertAfter}
+          />
+        )}
         <Findings
           findings={findings}
           total={check.data?.total ?? 0}
@@ -258,7 +325,7 @@ export function Workbench({ handout, pupils, begin, onSteps }: WorkbenchProps) {
           onCorrect={proof.correct}
         />
         <Sections sections={check.data?.sections ?? []} />
-        <Origin handout={handout} blocks={blocks} onTake={proof.replaceAll} />
+        <Origin handout={handout} blocks={blocks} photos={pages} onTake={proof.replaceAll} />
         <Versions handoutId={handout.id} onTake={proof.replaceAll} />
       </div>
     </Columns>

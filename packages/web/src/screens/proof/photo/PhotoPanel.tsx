@@ -1,0 +1,230 @@
+import type { PhotoPageView } from '@aurelfield/api';
+import type { Box } from '@aurelfield/core';
+import { Check, ChevronDown, ChevronLeft, ChevronRight, ChevronUp, ScanText } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { readRegion } from '../../../api/photoQueries.ts';
+import { Button, IconButton, PlainButton } from '../../../ui/Button.tsx';
+import { Fact, Row, Sheet } from '../../../ui/layout.tsx';
+import { messageOf, Notice } from '../../../ui/Notice.tsx';
+import { count } from '../../../ui/say.ts';
+import { useUndo } from '../../../ui/Undo.tsx';
+import { Magnified } from './Magnified.tsx';
+import { PagePicture } from './PagePicture.tsx';
+import type { PlacedWord, usePhotoWords } from './usePhotoWords.ts';
+
+interface PhotoPanelProps {
+  readonly handoutId: string;
+  readonly pages: readonly PhotoPageView[];
+  readonly photoWords: ReturnType<typeof usePhotoWords>;
+  /** The word that the text is looked at. */
+  readonly spot: PlacedWord | undefined;
+  readonly onHover: (word: PlacedWord | undefined) => void;
+  /** Shows a word in the text, ready to be typed over. */
+  readonly onPick: (word: PlacedWord) => void;
+  /** Puts a text read of a part, or a picture to be described, after what the cursor stands in. */
+  readonly onInsert: (block: { type: 'paragraph' | 'picture'; text: string }) => void;
+}
+
+const FRAME: Box = { x: 0.3, y: 0.4, width: 0.4, height: 0.1 };
+
+/** The photo beside the text: the word that is looked at, what is doubtful, and regions in which nothing was read. */
+export function PhotoPanel({
+  handoutId,
+  pages,
+  photoWords,
+  spot,
+  onHover,
+  onPick,
+  onInsert,
+}: PhotoPanelProps) {
+  const { words, doubtful, setRight } = photoWords;
+  const [number, setNumber] = useState(0);
+  const [view, setView] = useState<'flat' | 'shown'>('flat');
+  const [isMarking, setMarking] = useState(false);
+  const [part, setPart] = useState<Box>();
+  const [isReading, setReading] = useState(false);
+  const [error, setError] = useState<string>();
+  const tell = useUndo();
+  const shown = spot?.page ?? number;
+  const page = pages[shown];
+  const current = doubtful.findIndex(({ index }) => index === spot?.index);
+
+  const go = (by: 1 | -1) => {
+    if (doubtful.length === 0) return;
+    // Without a current one the next after the word that is looked at, or the first.
+    const after = spot ? doubtful.findIndex(({ index }) => index > spot.index) : 0;
+    const to =
+      current >= 0
+        ? (current + by + doubtful.length) % doubtful.length
+        : by === 1
+          ? Math.max(0, after)
+          : (Math.max(0, after) - 1 + doubtful.length) % doubtful.length;
+    const word = doubtful[to];
+    if (word) onPick(word);
+  };
+  const accept = () => {
+    const word = doubtful[current];
+    if (!word) return;
+    const next = doubtful[current + 1] ?? doubtful[0];
+    setRight(word, true).catch((failure: unknown) => setError(messageOf(failure)));
+    tell({ text: `“${word.text}” is right.`, undo: () => void setRight(word, false) });
+    if (next && next.index !== word.index) onPick(next);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'F9') go(event.shiftKey ? -1 : 1);
+      else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && current >= 0) accept();
+      else return;
+      event.preventDefault();
+    };
+    // Before the editor takes the key.
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  });
+
+  const readPart = (box: Box) => {
+    setReading(true);
+    setError(undefined);
+    readRegion(handoutId, shown, box)
+      .then(
+        ({ text }) => {
+          if (text.trim() === '') setError('No words were found in this part.');
+          else {
+            onInsert({ type: 'paragraph', text });
+            setMarking(false);
+            setPart(undefined);
+          }
+        },
+        (failure: unknown) => setError(messageOf(failure)),
+      )
+      .finally(() => setReading(false));
+  };
+  if (!page) return null;
+  return (
+    <Sheet aria-labelledby="photo-panel" style={{ marginBottom: '1rem' }}>
+      <Row style={{ justifyContent: 'space-between' }}>
+        <h2 id="photo-panel" style={{ margin: 0 }}>
+          The photo
+        </h2>
+        {pages.length > 1 && (
+          <Row>
+            <IconButton
+              aria-label="Page before"
+              isDisabled={shown === 0}
+              onPress={() => {
+                onHover(undefined);
+                setNumber(shown - 1);
+              }}
+            >
+              <ChevronLeft size={18} aria-hidden />
+            </IconButton>
+            <Fact>
+              {shown + 1} of {pages.length}
+            </Fact>
+            <IconButton
+              aria-label="Page after"
+              isDisabled={shown === pages.length - 1}
+              onPress={() => {
+                onHover(undefined);
+                setNumber(shown + 1);
+              }}
+            >
+              <ChevronRight size={18} aria-hidden />
+            </IconButton>
+          </Row>
+        )}
+      </Row>
+      <Row style={{ justifyContent: 'space-between' }}>
+        <span role="status">
+          {doubtful.length === 0
+            ? 'No word is doubtful.'
+            : current >= 0
+              ? `Doubtful word ${current + 1} of ${doubtful.length}: “${doubtful[current]?.text}”`
+              : count(doubtful.length, 'doubtful word')}
+        </span>
+        {doubtful.length > 0 && (
+          <Row>
+            <IconButton aria-label="Doubtful word before (Shift F9)" onPress={() => go(-1)}>
+              <ChevronUp size={18} aria-hidden />
+            </IconButton>
+            <IconButton aria-label="Next doubtful word (F9)" onPress={() => go(1)}>
+              <ChevronDown size={18} aria-hidden />
+            </IconButton>
+          </Row>
+        )}
+      </Row>
+      {spot && <Magnified handoutId={handoutId} page={page} word={spot} />}
+      {current >= 0 && (
+        <Row>
+          <Button onPress={accept}>
+            <Check size={18} aria-hidden /> It is right
+          </Button>
+          <Fact>Ctrl Enter. Or type over it in the text.</Fact>
+        </Row>
+      )}
+      <PagePicture
+        handoutId={handoutId}
+        number={shown}
+        page={page}
+        view={isMarking ? 'flat' : view}
+        words={words.filter((word) => word.page === shown)}
+        doubtful={new Set(doubtful.map(({ index }) => index))}
+        spot={spot}
+        part={part}
+        isMarking={isMarking}
+        onPart={setPart}
+        onReadPart={() => part && readPart(part)}
+        onHover={onHover}
+        onPick={onPick}
+      />
+      <Row>
+        <PlainButton onPress={() => setView(view === 'flat' ? 'shown' : 'flat')}>
+          {view === 'flat' ? 'As it was taken' : 'Laid flat'}
+        </PlainButton>
+        <PlainButton
+          aria-pressed={isMarking}
+          onPress={() => {
+            setMarking(!isMarking);
+            setPart(isMarking ? undefined : FRAME);
+          }}
+        >
+          <ScanText size={18} aria-hidden /> {isMarking ? 'Leave the part' : 'Read a part alone'}
+        </PlainButton>
+        {isMarking && part && (
+          <Button isDisabled={isReading} onPress={() => readPart(part)}>
+            {isReading ? 'Reading …' : 'Read it'}
+          </Button>
+        )}
+      </Row>
+      {error !== undefined && <Notice kind="error">{error}</Notice>}
+      {page.bare.length > 0 && (
+        <details>
+          <summary>{count(page.bare.length, 'region')} without words</summary>
+          <ul style={{ margin: 0, paddingInlineStart: '1.2rem' }}>
+            {page.bare.map((box, i) => (
+              <li key={i}>
+                {whereOf(box)}
+                <Row>
+                  <PlainButton isDisabled={isReading} onPress={() => readPart(box)}>
+                    Read it
+                  </PlainButton>
+                  <PlainButton onPress={() => onInsert({ type: 'picture', text: '' })}>
+                    It is a picture: describe it
+                  </PlainButton>
+                </Row>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </Sheet>
+  );
+}
+
+/** Where a region lies, in words. */
+function whereOf({ x, y, width, height }: Box): string {
+  const [across, down] = [x + width / 2, y + height / 2];
+  const row = down < 0.33 ? 'top' : down < 0.67 ? 'middle' : 'bottom';
+  const column = across < 0.33 ? 'left' : across < 0.67 ? 'middle' : 'right';
+  return row === column ? 'In the middle' : `${row[0]?.toUpperCase()}${row.slice(1)}, ${column}`;
+}
