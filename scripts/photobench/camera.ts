@@ -87,6 +87,15 @@ interface Vertex {
   readonly v: number;
 }
 
+/** Where the corners of a page are in its photo: shares of width and height, clockwise from the top left. */
+export function cornersOf(ratio: number, shot: Shot): { x: number; y: number }[] {
+  const place = placing(ratio, shot);
+  return [place(0, 0), place(1, 0), place(1, 1), place(0, 1)].map(({ x, y }) => ({
+    x: x / PHOTO.width,
+    y: y / PHOTO.height,
+  }));
+}
+
 /** Page coordinates from 0 to 1 → photo pixels; the whole page is in view. */
 function placing(ratio: number, shot: Shot) {
   const seen = (u: number, v: number) => project(u, v, ratio, shot);

@@ -203,3 +203,33 @@ test('a file that is not there is a failure of the work', async () => {
   expect(status).toBe(1);
   expect(err).toContain('nowhere.txt');
 });
+
+describe('photo', () => {
+  test('reads a photographed page into blocks, and says what is doubtful', async () => {
+    const out = path.join(mkdtempSync(path.join(tmpdir(), 'aurel-photo-')), 'doc.json');
+    const moss = fileURLToPath(new URL('../../server/demo/photos/moss.jpg', import.meta.url));
+    const { status, err } = await aurel(['photo', moss, '--out', out]);
+    expect([status, err]).toEqual([0, '']);
+    const document = z
+      .object({
+        title: z.string(),
+        language: z.string(),
+        blocks: z.array(z.object({ type: z.string(), text: z.string() })),
+        warnings: z.array(z.string()),
+      })
+      .parse(JSON.parse(readFileSync(out, 'utf8')));
+    expect(document).toMatchObject({ title: 'Moss under the lens', language: 'en-GB' });
+    expect(document.blocks.filter(({ type }) => type === 'list-item')).toHaveLength(4);
+    expect(document.warnings.join(' ')).toContain('Doubtful words:');
+  });
+
+  test.each([
+    [['photo', '--out', 'x.json'], 2, 'takes one or more pictures'],
+    [['photo', 'page.jpg'], 2, 'needs --out'],
+    [['photo', '/nowhere/page.jpg', '--out', 'x.json'], 1, 'no such file'],
+  ])('%j fails with %i', async (args, status, message) => {
+    const result = await aurel(args);
+    expect([result.status, result.err]).toEqual([status, expect.stringContaining(message)]);
+    expect(result.err.trim().split('\n')).toHaveLength(1);
+  });
+});

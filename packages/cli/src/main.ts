@@ -1,5 +1,6 @@
 import { UsageError } from './usage.ts';
 import { importDocument } from './verbs/import.ts';
+import { photo } from './verbs/photo.ts';
 import { speak } from './verbs/speak.ts';
 import { spoken } from './verbs/spoken.ts';
 import { voices } from './verbs/voices.ts';
@@ -10,6 +11,7 @@ const VERBS: Readonly<Record<string, (args: string[]) => void | Promise<void>>> 
   spoken,
   speak,
   import: importDocument,
+  photo,
 };
 
 const [verb = '', ...args] = process.argv.slice(2);

@@ -1,8 +1,8 @@
-import { guessLanguage, guessTitle } from '@aurelfield/core';
 import { fetchPage, readSafely, type ReadJob } from '@aurelfield/readers';
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { readArgs, UsageError } from '../usage.ts';
+import { importedJson } from './importedJson.ts';
 
 /** `import FILE|ADDRESS --out doc.json`: reads a document or a web page into blocks. */
 export async function importDocument(args: string[]): Promise<void> {
@@ -12,21 +12,10 @@ export async function importDocument(args: string[]): Promise<void> {
     throw new UsageError('import takes one file or web address.');
   if (values.out === undefined) throw new UsageError('import needs --out, the file to write.');
   const document = await readSafely(await jobFor(given));
-  const blocks = document.blocks.map(({ offset: _offset, ...block }) => block);
-  const sample = blocks
-    .slice(0, 40)
-    .map(({ text }) => text)
-    .join(' ');
-  const result = {
-    title: document.title || guessTitle(document.blocks, path.basename(given)),
-    language: document.language ?? guessLanguage(sample),
-    blocks,
-    warnings: document.warnings,
-  };
-  await writeFile(values.out, `${JSON.stringify(result, null, 2)}\n`);
+  await writeFile(values.out, importedJson(document, path.basename(given)));
 }
 
-async function jobFor(given: string): Promise<ReadJob> {
+async function jobFor(given: string): Promise<ReadJob & { readonly kind: 'file' | 'page' }> {
   if (/^https?:\/\//iu.test(given)) {
     const allowedOrigins = (process.env.AUREL_ALLOWED_ORIGINS ?? '')
       .split(' ')

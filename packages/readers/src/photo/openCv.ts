@@ -1,4 +1,8 @@
-import cv from '@techstark/opencv-js';
+import type cvModule from '@techstark/opencv-js';
+import { createRequire } from 'node:module';
+
+/** Required, not imported: loaders that await an imported module would await the library itself, which is a thenable that never settles. */
+const cv = createRequire(import.meta.url)('@techstark/opencv-js') as typeof cvModule;
 
 /** Constants of the library, which its types leave open. */
 type Constant =

@@ -16,7 +16,6 @@ import {
 import sharp from 'sharp';
 import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';
-import { findOutline } from './findOutline.ts';
 import { layFlat, READ_DPI } from './layFlat.ts';
 import { lookedAtAgain } from './secondLook.ts';
 import { imageOf, pngOf } from './png.ts';
@@ -55,6 +54,8 @@ export interface ReadPage extends RecognisedPage {
 /** Decodes a photo and looks for the page in it. */
 export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<LookedAt> {
   const photo = await decodePhoto(name, bytes);
+  // The library that finds outlines is large: it is loaded for photos only.
+  const { findOutline } = await import('./findOutline.ts');
   const found = await findOutline(await photo.small());
   const { width, height, shown } = photo;
   return { width, height, shown, corners: found?.corners, outline: found?.outline ?? [] };

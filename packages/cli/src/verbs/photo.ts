@@ -1,0 +1,33 @@
+import { blocksFromPhotos, DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
+import { readSafely, type ReadResults } from '@aurelfield/readers';
+import { dictionary } from 'cmu-pronouncing-dictionary';
+import { readFile, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { readArgs, UsageError } from '../usage.ts';
+import { importedJson } from './importedJson.ts';
+
+/** `photo IMAGE… --out doc.json [--lang eng+fra]`: reads photos of pages, in order, into blocks of one document. */
+export async function photo(args: string[]): Promise<void> {
+  const { values, positionals } = readArgs(args, { out: { type: 'string' }, lang: { type: 'string' } });
+  if (positionals.length === 0) throw new UsageError('photo takes one or more pictures.');
+  if (values.out === undefined) throw new UsageError('photo needs --out, the file to write.');
+  const languages = (values.lang ?? 'eng').split('+');
+  const warnings: string[] = [];
+  const pages: ReadResults['photo'][] = [];
+  for (const file of positionals) {
+    const [name, bytes] = [path.basename(file), await readFile(file)];
+    const { corners, outline } = await readSafely({ kind: 'look', name, bytes });
+    if (!corners) warnings.push(`No page was found in ${name}: the whole picture was read.`);
+    pages.push(await readSafely({ kind: 'photo', name, bytes, choice: { corners, outline, languages } }));
+  }
+  const { blocks, words } = blocksFromPhotos(pages, {
+    isWord: (word) => Object.hasOwn(dictionary, word.toLowerCase()),
+  });
+  const doubtful = words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).map(({ text }) => text);
+  if (doubtful.length > 0) warnings.push(`Doubtful words: ${doubtful.join(', ')}`);
+  if (blocks.length === 0) throw new Error('No words were found on the pictures.');
+  await writeFile(
+    values.out,
+    importedJson({ title: '', language: undefined, blocks, warnings }, path.basename(positionals[0] ?? '')),
+  );
+}

@@ -1,0 +1,204 @@
+import { blocksFromPhotos, type Quad } from '@aurelfield/core';
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { readSafely, type ReadResults } from '../readSafely.ts';
+import { decodePhoto } from './decodePhoto.ts';
+import { findOutline } from './findOutline.ts';
+import { layFlat } from './layFlat.ts';
+import { lookAtPhoto, readPhoto, readRegion } from './readPhoto.ts';
+import { pagesOfScan } from './scannedPdf.ts';
+import { recognisableLanguages } from './tesseract.ts';
+
+const MOSS = readFileSync(new URL('../../../server/demo/photos/moss.jpg', import.meta.url));
+const OPENING =
+  'Most people walk past moss without a look. Yet the green cushion on a wall is a forest in small: thousands of stems stand side by side, each no thicker than a thread, and between them live creatures that nobody sees.';
+
+/** A PDF of one page that is a picture, written by hand after ISO 32000. */
+function scannedPdf(jpeg: Uint8Array, width: number, height: number): Uint8Array {
+  const content = 'q 595 0 0 842 0 0 cm /P Do Q';
+  const parts: (string | Uint8Array)[] = ['%PDF-1.4\n'];
+  const offsets: number[] = [];
+  let length = parts[0]?.length ?? 0;
+  const put = (...pieces: (string | Uint8Array)[]) => {
+    for (const piece of pieces) {
+      parts.push(piece);
+      length += piece.length;
+    }
+  };
+  const object = (...pieces: (string | Uint8Array)[]) => {
+    offsets.push(length);
+    put(`${offsets.length} 0 obj\n`, ...pieces, '\nendobj\n');
+  };
+  object('<</Type/Catalog/Pages 2 0 R>>');
+  object('<</Type/Pages/Kids[3 0 R]/Count 1>>');
+  object(
+    '<</Type/Page/Parent 2 0 R/MediaBox[0 0 595 842]/Resources<</XObject<</P 4 0 R>>>>/Contents 5 0 R>>',
+  );
+  object(
+    `<</Type/XObject/Subtype/Image/Width ${width}/Height ${height}/ColorSpace/DeviceRGB/BitsPerComponent 8/Filter/DCTDecode/Length ${jpeg.length}>>\nstream\n`,
+    jpeg,
+    '\nendstream',
+  );
+  object(`<</Length ${content.length}>>\nstream\n${content}\nendstream`);
+  const start = length;
+  put(
+    `xref\n0 ${offsets.length + 1}\n0000000000 65535 f \n`,
+    ...offsets.map((offset) => `${String(offset).padStart(10, '0')} 00000 n \n`),
+    `trailer<</Size ${offsets.length + 1}/Root 1 0 R>>\nstartxref\n${start}\n%%EOF`,
+  );
+  return Buffer.concat(parts.map((part) => Buffer.from(part as string)));
+}
+
+let look: ReadResults['look'];
+let page: ReadResults['photo'];
+beforeAll(async () => {
+  look = await lookAtPhoto('moss.jpg', MOSS);
+  page = await readPhoto('moss.jpg', MOSS, {
+    corners: look.corners,
+    outline: look.outline,
+    languages: ['eng'],
+  });
+});
+const textOf = (pages: readonly ReadResults['photo'][]) =>
+  blocksFromPhotos(pages, { isWord: () => false }).blocks.map(
+    ({ type, level, text }) => `${type}${level ?? ''}: ${text}`,
+  );
+
+describe('the demo’s photographed page', () => {
+  test('is found: its corners are those the camera put there', () => {
+    // By the camera that took it: scripts/photobench/demoPhoto.ts and cornersOf.
+    const expected: Quad = [
+      { x: 0.051, y: 0.0601 }, { x: 0.9446, y: 0.04 }, { x: 0.949, y: 0.9213 }, { x: 0.1501, y: 0.96 },
+    ]; // prettier-ignore
+    look.corners?.forEach(({ x, y }, i) => {
+      expect(Math.hypot(x - (expected[i]?.x ?? 0), y - (expected[i]?.y ?? 0))).toBeLessThan(0.012);
+    });
+    expect(look.corners).toHaveLength(4);
+  });
+
+  test('is read: headings, paragraphs, list, caption; without its head and page number', () => {
+    const blocks = textOf([page]);
+    expect(blocks[0]).toBe('heading1: Moss under the lens');
+    expect(blocks[1]).toBe(`paragraph: ${OPENING}`);
+    expect(blocks.filter((block) => block.startsWith('heading2'))).toEqual([
+      'heading2: No roots, no pipes',
+      'heading2: What to do',
+      'heading2: Who lives there',
+    ]);
+    const items = blocks.filter((block) => block.startsWith('list-item'));
+    expect(items).toHaveLength(4);
+    expect(items[1]).toBe('list-item: Lay it in a dish and add five drops of rainwater.');
+    expect(blocks.join(' ')).toContain('Figure 1. A moss stem with its spore capsule, drawn ten times');
+    expect(blocks.join(' ')).not.toMatch(/Wrenmoor|Year 8/u);
+  });
+
+  test('has the drawing as a region without words', () => {
+    const [drawing] = page.bare;
+    expect(drawing?.x).toBeGreaterThan(0.6);
+    expect(drawing?.y).toBeGreaterThan(0.15);
+    expect((drawing?.y ?? 1) + (drawing?.height ?? 1)).toBeLessThan(0.45);
+  });
+
+  test('has each word where it is in the flat picture: a part read alone gives the same words', async () => {
+    const words = page.words.filter(({ text }) => /^(?:Moss|under|the|lens)$/u.test(text)).slice(0, 4);
+    const left = Math.min(...words.map(({ x }) => x)) / page.width;
+    const top = Math.min(...words.map(({ y }) => y)) / page.height;
+    const right = Math.max(...words.map(({ x, width }) => x + width)) / page.width;
+    const box = { x: left - 0.01, y: top - 0.01, width: right - left + 0.02, height: 0.05 };
+    expect(await readRegion(page.flat, box, ['eng'])).toBe('Moss under the lens');
+  });
+});
+
+describe('a photo', () => {
+  test('that its camera marked as lying on its side is stood up', async () => {
+    const lying = await sharp(MOSS).rotate(-90).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    const upright = await decodePhoto('lying.jpg', lying);
+    expect(upright.height).toBeGreaterThan(upright.width);
+    const found = await findOutline(await upright.small());
+    found?.corners.forEach((corner, i) => {
+      expect(Math.abs(corner.x - (look.corners?.[i]?.x ?? 0))).toBeLessThan(0.02);
+    });
+  });
+
+  test('turned by the teacher is read the right way up: the first corner is the page’s top left', async () => {
+    const turned = await sharp(MOSS).rotate(90).jpeg().toBuffer();
+    const again = await lookAtPhoto('turned.jpg', turned);
+    const [a, b, c, d] = again.corners ?? [];
+    if (!a || !b || !c || !d) throw new Error('No page was found.');
+    const read = await readPhoto('turned.jpg', turned, {
+      corners: [b, c, d, a],
+      outline: again.outline,
+      languages: ['eng'],
+    });
+    expect(textOf([read])[0]).toBe('heading1: Moss under the lens');
+  });
+
+  test('without a page in it has no corners', async () => {
+    const desk = await sharp({ create: { width: 900, height: 700, channels: 3, background: '#7a5a3c' } })
+      .jpeg()
+      .toBuffer();
+    expect((await lookAtPhoto('desk.jpg', desk)).corners).toBeUndefined();
+  });
+
+  test('of a page as large as the photo is laid flat as it is', async () => {
+    const white = await sharp({ create: { width: 800, height: 1131, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
+    const photo = await decodePhoto('page.png', white);
+    const corners: Quad = [{ x: 0, y: 0 }, { x: 800, y: 0 }, { x: 800, y: 1131 }, { x: 0, y: 1131 }]; // prettier-ignore
+    const flat = layFlat(await photo.grey(), { corners, bend: { top: [], right: [], bottom: [], left: [] } });
+    expect([flat.picture.width, flat.picture.height]).toEqual([1654, 2339]);
+    expect(flat.lines).toEqual([]);
+  });
+});
+
+describe('bad input', () => {
+  const grey = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#fff' }, limitInputPixels: false })
+      .toColourspace('b-w')
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+  test.each<[string, () => Uint8Array | Promise<Uint8Array>, string]>([
+    ['no bytes', () => new Uint8Array(0), 'empty'],
+    ['a text', () => Buffer.from('Dear all, the tide is at nine.'), 'not-photo'],
+    ['a drawing with a script', () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="900" height="900"><script>alert(1)</script></svg>'), 'not-photo'],
+    ['a photo cut short', () => MOSS.subarray(0, MOSS.length / 3), 'broken'],
+    ['a picture of 132 megapixels', () => grey(12_000, 11_000), 'too-large'],
+    ['a picture of 40 by 40 pixels', () => grey(40, 40), 'too-small'],
+  ])('%s is refused in words', async (_what, bytes, problem) => {
+    const job = { kind: 'look', name: 'x.jpg', bytes: await bytes() } as const;
+    await expect(readSafely(job)).rejects.toMatchObject({ name: 'ReaderError', problem });
+  }); // prettier-ignore
+
+  test('corners that make no page are refused', async () => {
+    const corners: Quad = [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 1, y: 0 }, { x: 0, y: 1 }]; // prettier-ignore
+    await expect(readPhoto('moss.jpg', MOSS, { corners, languages: [] })).rejects.toMatchObject({
+      problem: 'corners',
+    });
+  });
+});
+
+describe('a scanned PDF', () => {
+  test('gives its pages as pictures', async () => {
+    const { width, height } = await sharp(MOSS).metadata();
+    const pages = await readSafely({
+      kind: 'scan',
+      name: 'scan.pdf',
+      bytes: scannedPdf(MOSS, width, height),
+    });
+    expect(pages).toHaveLength(1);
+    const metadata = await sharp(pages[0]).metadata();
+    expect([metadata.format, metadata.height]).toEqual(['jpeg', 2924]);
+  });
+
+  test('that is none is refused', async () => {
+    await expect(pagesOfScan('x.pdf', Buffer.from('%PDF-1.4 nothing'))).rejects.toMatchObject({
+      problem: 'broken',
+    });
+  });
+});
+
+test('English can be recognised, and what else is installed', async () => {
+  expect(await recognisableLanguages()).toContain('eng');
+});
