@@ -8,7 +8,7 @@ let app: RunningApp;
 let browser: Browser;
 let page: Page;
 beforeAll(async () => {
-  app = await startApp({ port: 4702 });
+  app = await startApp({ port: 4702, photo: true });
   browser = await launchBrowser();
   ({ page } = await openPage(browser, app.base));
 });
@@ -85,6 +85,21 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
     await page.waitForSelector('.tiptap');
     await seeText(page, 'How hard it is');
     await page.keyboard.press('F8');
+    await check();
+  });
+
+  test('proof of a photographed page, with a doubtful word and a part marked', async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Proof"]')]
+        .find((link) => /Moss/.test(link.ariaLabel ?? ''))
+        ?.click(),
+    );
+    await page.waitForSelector('.tiptap');
+    await seeText(page, 'doubtful word');
+    await page.keyboard.press('F9');
+    await clickText(page, 'Read a part alone');
+    await seeText(page, 'Leave the part');
     await check();
   });
 

@@ -86,7 +86,12 @@ describe('the main job', () => {
       document.execCommand('insertText', false, text);
     }, TEXT);
     await seeText(page, '1 heading');
-    expect(await page.$eval('input[type="text"]', (input) => input.value)).toBe('The bore on the Sallow');
+    expect(
+      await page.$eval(
+        '::-p-aria([name="Title"][role="textbox"])',
+        (input) => (input as HTMLInputElement).value,
+      ),
+    ).toBe('The bore on the Sallow');
     await clickText(page, 'Store and listen');
     await page.waitForSelector('[role="slider"]');
     await seeText(page, 'English (Scotland), lower');

@@ -94,6 +94,7 @@ const server = await startServer({
   modelProcess: undefined,
   readerProcess: undefined,
   allowedOrigins: [],
+  demoPhoto: false,
   standIns: false,
   logLevel: 'silent',
 });

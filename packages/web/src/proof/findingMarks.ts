@@ -7,30 +7,43 @@ import type { Node as ProseNode } from '@tiptap/pm/model';
 /** A place in the text that is marked, and why: the kind is a class of its mark. */
 export type Mark = Pick<FindingView, 'block' | 'start' | 'end'> & { readonly kind: string };
 
+/** Marks of the text's findings, and of the photo's words: each kind is put there anew by itself. */
+export type Layer = 'findings' | 'photo';
+
 interface Marked {
+  readonly layer: Layer;
   readonly marks: readonly Mark[];
   readonly current: number;
 }
 
-const key = new PluginKey<DecorationSet>('findings');
+type Layers = Readonly<Record<Layer, DecorationSet>>;
+
+const key = new PluginKey<Layers>('findings');
 
 /** Marks in the text what was found; they move along while it is changed. */
 export const FindingMarks = Extension.create({
   name: 'findingMarks',
   addProseMirrorPlugins() {
     return [
-      new Plugin<DecorationSet>({
+      new Plugin<Layers>({
         key,
         state: {
-          init: () => DecorationSet.empty,
+          init: () => ({ findings: DecorationSet.empty, photo: DecorationSet.empty }),
           apply: (transaction, before) => {
             const marked = transaction.getMeta(key) as Marked | undefined;
-            return marked
-              ? decorate(transaction.doc, marked)
-              : before.map(transaction.mapping, transaction.doc);
+            const { mapping, doc } = transaction;
+            const moved = transaction.docChanged
+              ? { findings: before.findings.map(mapping, doc), photo: before.photo.map(mapping, doc) }
+              : before;
+            return marked ? { ...moved, [marked.layer]: decorate(doc, marked) } : moved;
           },
         },
-        props: { decorations: (state) => key.getState(state) },
+        props: {
+          decorations: (state) => {
+            const layers = key.getState(state);
+            return layers?.findings.add(state.doc, layers.photo.find());
+          },
+        },
       }),
     ];
   },

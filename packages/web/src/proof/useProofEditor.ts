@@ -3,7 +3,7 @@ import { blocksFromElement } from '@aurelfield/core';
 import { Extension } from '@tiptap/core';
 import { useEditor, type Editor } from '@tiptap/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { FindingMarks, FINDINGS_KEY, placeOf, type Mark } from './findingMarks.ts';
+import { FindingMarks, FINDINGS_KEY, placeOf, type Layer, type Mark } from './findingMarks.ts';
 import { EXTENSIONS, fromEditor, toEditor, toHtml } from './schema.ts';
 import { blocksOf, noted, redone, undone, type Steps } from './steps.ts';
 
@@ -24,14 +24,18 @@ export interface ProofEditor {
   readonly setKind: (change: Partial<Omit<BlockView, 'text'>>) => void;
   /** Puts a text in the place of a finding, as one step. */
   readonly correct: (finding: FindingView, text: string) => void;
-  /** Selects what stands in a place and brings it into view. */
-  readonly show: (place: Pick<FindingView, 'block' | 'start' | 'end'>) => void;
+  /** Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it can be typed over. */
+  readonly show: (
+    place: Pick<FindingView, 'block' | 'start' | 'end'>,
+    options?: { readonly focus?: boolean },
+  ) => void;
   /** Puts a block after the one in which the cursor stands, as one step, and the cursor into it. */
   readonly insertAfter: (block: BlockView) => void;
   /** Where the cursor stands, or what lies under a point of the window. */
   readonly cursor: () => TextPlace | undefined;
   readonly under: (x: number, y: number) => TextPlace | undefined;
-  readonly mark: (marks: readonly Mark[], current: number) => void;
+  /** Marks places, in the stead of those that were marked in this layer. */
+  readonly mark: (layer: Layer, marks: readonly Mark[], current?: number) => void;
 }
 
 /** A block by its number, and an offset in its text. */
@@ -43,6 +47,8 @@ export interface TextPlace {
 /** The editor of a handout's blocks, with steps of its own for going back and forth. */
 export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): ProofEditor {
   const [steps, setSteps] = useState(begin);
+  /** Whether something was typed that is no step yet. */
+  const [isTyped, setTyped] = useState(false);
   const latest = useRef(begin);
   const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const tell = useRef(onSteps);
@@ -51,6 +57,7 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
   }, [onSteps]);
 
   const take = useCallback((next: Steps) => {
+    setTyped(false);
     if (next === latest.current) return;
     latest.current = next;
     setSteps(next);
@@ -106,6 +113,7 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
     },
     onUpdate: ({ editor: changed }) => {
       clearTimeout(resting.current);
+      setTyped(true);
       resting.current = setTimeout(
         () => take(noted(latest.current, fromEditor(changed.state.doc))),
         STEP_REST,
@@ -122,7 +130,7 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
   return {
     editor,
     blocks: useMemo(() => blocksOf(steps), [steps]),
-    canUndo: steps.past.length > 0,
+    canUndo: steps.past.length > 0 || isTyped,
     canRedo: steps.future.length > 0,
     undo: () => go(editor, undone),
     redo: () => go(editor, redone),
@@ -146,10 +154,11 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
         const place = placeOf(editor.state.doc, finding);
         if (place) editor.view.dispatch(editor.state.tr.insertText(text, place.from, place.to));
       }),
-    show: (finding) => {
+    show: (finding, { focus = false } = {}) => {
       const place = placeOf(editor.state.doc, finding);
       if (!place) return;
       editor.commands.setTextSelection({ from: place.from, to: place.to });
+      if (focus) editor.view.focus();
       const { node } = editor.view.domAtPos(place.from);
       (node instanceof Element ? node : node.parentElement)?.scrollIntoView({ block: 'center' });
     },
@@ -171,7 +180,8 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
       return found ? textPlace(editor, found.pos) : undefined;
     },
     mark: useCallback(
-      (marks, current) => editor.view.dispatch(editor.state.tr.setMeta(FINDINGS_KEY, { marks, current })),
+      (layer, marks, current = -1) =>
+        editor.view.dispatch(editor.state.tr.setMeta(FINDINGS_KEY, { layer, marks, current })),
       [editor],
     ),
   };

@@ -90,7 +90,7 @@ export function AddHandout() {
   const examination = useExamination(tooLong ? '' : rested);
   const [photoLanguages, setPhotoLanguages] = useState<readonly string[]>(['eng']);
   const photos = usePhotos(photoLanguages);
-  const hasPhotos = photos.pages.length > 0;
+  const hasPhotos = photos.pages.some(({ state, photo }) => state !== 'failed' || photo !== undefined);
   const recognisable = useRecognisableLanguages(hasPhotos);
   const ready = sources.filter((source) => source.found !== undefined);
   // What could not be read leaves the field where it was, with all that was typed into it.
@@ -320,7 +320,7 @@ export function AddHandout() {
           {sources.length > 0 && (
             <SourceList sources={sources} onRemove={remove} onScan={(source) => void takeScan(source)} />
           )}
-          {hasPhotos && (
+          {photos.pages.length > 0 && (
             <PhotoPages
               pages={photos.pages}
               error={photos.error}
@@ -417,7 +417,7 @@ export function AddHandout() {
                     ? 'Store and listen'
                     : 'Store and proof'}
             </SolidButton>
-            {(draft.text !== '' || sources.length > 0 || hasPhotos) && (
+            {(draft.text !== '' || sources.length > 0 || photos.pages.length > 0) && (
               <PlainButton
                 onPress={() => {
                   const [before, fileBefore, sourcesBefore] = [draft, textFile, sources];

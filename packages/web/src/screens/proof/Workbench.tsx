@@ -194,13 +194,16 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
 
   useEffect(() => {
     // Findings are of a text that rested; while it is changed they only move along.
-    if (rested !== blocks) return;
-    const marks: Mark[] = [...findings];
+    if (rested === blocks) mark('findings', findings, current);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- marked anew when the answer is new, not at every change
+  }, [findings, current, mark]);
+
+  useEffect(() => {
+    const marks: Mark[] = [];
     for (const { place } of photoWords.doubtful) if (place) marks.push({ ...place, kind: 'doubtful' });
     if (spotPlace) marks.push({ ...spotPlace, kind: 'spot' });
-    mark(marks, current);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- marked anew when the answer is new, not at every change
-  }, [findings, current, photoWords.doubtful, spotPlace, mark]);
+    mark('photo', marks);
+  }, [photoWords.doubtful, spotPlace, mark]);
 
   /** The word of the photo that belongs to a place in the text is looked at. */
   const lookAt = (place: TextPlace | undefined) => {
@@ -210,7 +213,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   };
   const pick = (word: PlacedWord) => {
     setSpot(word.index);
-    if (word.place) proof.show(word.place);
+    if (word.place) proof.show(word.place, { focus: true });
   };
 
   const goTo = (index: number) => {
