@@ -15,6 +15,14 @@ describe('what is left out', () => {
     );
   });
 
+  test('a block that is marked as not to be read, whole', () => {
+    const [first, second] = blocks('It is wet.', 'Name: ____ Date: ____');
+    if (!first || !second) throw new Error('There are two.');
+    expect(leftOutOf([first, { ...second, silent: true }], 'en-GB', DEFAULT_CHOICES)).toMatchObject([
+      { block: 1, start: 0, text: 'Name: ____ Date: ____', rule: 'marked as not to be read' },
+    ]);
+  });
+
   test('signs that have no words, emoji and citations by choice, each by its rule', () => {
     expect(found(['It is wet ☂ here. Warm ♨ too 🙂 (Ward, 2011).', 'Dry ☼'])).toEqual([
       '0 ☂: sign without words',

@@ -21,6 +21,10 @@ export function leftOutOf(blocks: readonly Block[], language: string, choices: S
       const text = block.text.slice(start, end).trim();
       if (text !== '' && !SHAPES_SPEECH.test(text)) found.push({ block: index, start, end, text, rule });
     };
+    if (block.silent) {
+      add(0, block.text.length, 'marked as not to be read');
+      return found;
+    }
     let at = 0;
     for (const range of sentencesOf(block.text, language)) {
       const sentence = block.text.slice(range.start, range.end);

@@ -118,6 +118,17 @@ describe('planHandout', () => {
     expect(plan([block('***'), block('Moss.'), block('— …')])).toHaveLength(1);
   });
 
+  test('passes over what is marked as not to be read, and ends before it', () => {
+    const said = plan([
+      block('Moss.'),
+      { ...block('Name:'), silent: true },
+      block('Peat.'),
+      { ...block('4'), silent: true },
+    ]);
+    expect(said.map((sentence) => sentence.block)).toEqual([0, 2]);
+    expect(said.at(-1)?.pauseAfter).toBe(0);
+  });
+
   test('goes on from a later block as if it had begun at the first', () => {
     const blocks = [block('One. Two.'), block('Three.'), block('Four.')];
     const all = plan(blocks);

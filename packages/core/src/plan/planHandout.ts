@@ -77,6 +77,7 @@ export function* planHandout(
   { firstBlock = 0, lexicon, occurrences = [] }: PlanOptions = {},
 ): Generator<PlannedSentence> {
   const { choices = DEFAULT_CHOICES } = settings;
+  const lastSaid = blocks.findLastIndex(({ silent }) => !silent);
   for (let index = firstBlock; index < blocks.length; index++) {
     const block = blocks[index];
     if (block === undefined) return;
@@ -96,7 +97,7 @@ export function* planHandout(
       const lead =
         isAnnounced && announced ? expandSentence(announced, language).flatMap(({ spoken }) => spoken) : [];
       const lastInBlock = nth === pieces.length - 1;
-      const lastInHandout = lastInBlock && index === blocks.length - 1;
+      const lastInHandout = lastInBlock && index === lastSaid;
       yield {
         block: index,
         start: range.start,
@@ -148,6 +149,7 @@ const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], 
 };
 
 function piecesOf(block: Block, language: string): Piece[] {
+  if (block.silent) return [];
   if (block.type === 'table-row') return cellsOf(block);
   const announced = ANNOUNCED[baseLanguage(language)]?.[block.type];
   return sentencesOf(block.text, language).map((range, nth) => ({

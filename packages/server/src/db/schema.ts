@@ -235,6 +235,8 @@ export const blocks = pgTable(
     label: text('label'),
     /** Heads of a table's columns. */
     heads: jsonb('heads').$type<readonly string[]>(),
+    /** Shown and not read aloud. */
+    silent: boolean('silent').notNull().default(false),
     text: text('text').notNull(),
   },
   (table) => [

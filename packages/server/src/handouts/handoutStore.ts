@@ -82,11 +82,12 @@ export class HandoutStore {
       .from(blocks)
       .where(and(eq(blocks.handoutId, handoutId), eq(blocks.schoolId, schoolId)))
       .orderBy(asc(blocks.position));
-    return rows.map(({ type, level, label, heads, text }) => ({
+    return rows.map(({ type, level, label, heads, silent, text }) => ({
       type,
       ...(level === null ? {} : { level }),
       ...(label === null ? {} : { label }),
       ...(heads === null ? {} : { heads }),
+      ...(silent ? { silent } : {}),
       text,
       offset: 0,
     }));
@@ -462,6 +463,7 @@ function toRow(
     level: block.level ?? null,
     label: block.label ?? null,
     heads: block.heads ?? null,
+    silent: block.silent ?? false,
     text: block.text,
   };
 }
@@ -493,7 +495,9 @@ function nameOfPhotos(pages: readonly NewPhotoPage[]): string {
 
 function contentHash(found: readonly Block[]): string {
   const hash = createHash('sha256');
-  for (const { type, level, label, heads, text } of found)
-    hash.update(JSON.stringify([type, level, label, text, ...(heads ? [heads] : [])]));
+  for (const { type, level, label, heads, silent, text } of found)
+    hash.update(
+      JSON.stringify([type, level, label, text, ...(heads ? [heads] : []), ...(silent ? [silent] : [])]),
+    );
   return hash.digest('hex');
 }

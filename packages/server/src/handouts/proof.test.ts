@@ -31,12 +31,13 @@ describe('saving', () => {
       paragraph('The bog is very old.'),
       { type: 'table-row', heads: ['A', 'B'], text: '1\t2' },
       { type: 'picture', text: '' },
+      { type: 'paragraph', silent: true, text: 'Name:' },
       paragraph('   '),
     ];
     const { status, body } = await save(handout, content);
-    expect([status, body.words]).toEqual([200, 9]);
+    expect([status, body.words]).toEqual([200, 10]);
     const kept = (await client.get<Handout>(`/handouts/${handout.id}`)).body;
-    expect(kept.blocks).toEqual(content.slice(0, 4));
+    expect(kept.blocks).toEqual(content.slice(0, 5));
     expect(kept.contentHash).toBe(body.contentHash);
   });
 

@@ -21,6 +21,7 @@ const HandoutBlock = Node.create({
       level: { default: null, keepOnSplit: false },
       label: { default: null, keepOnSplit: false },
       heads: { default: null, keepOnSplit: false },
+      silent: { default: false, keepOnSplit: false },
     };
   },
 
@@ -37,11 +38,14 @@ const HandoutBlock = Node.create({
   },
 
   renderHTML({ node }) {
-    const { type, level } = node.attrs as BlockView;
+    const { type, level, silent } = node.attrs as BlockView;
     const tag = type === 'heading' ? ((level ?? 1) <= 1 ? 'h2' : 'h3') : 'p';
     return [
       tag,
-      { class: `block ${type}`, 'data-placeholder': type === 'picture' ? 'Describe the picture here.' : '' },
+      {
+        class: `block ${type}${silent ? ' silent' : ''}`,
+        'data-placeholder': type === 'picture' ? 'Describe the picture here.' : '',
+      },
       0,
     ];
   },
@@ -51,9 +55,15 @@ export const EXTENSIONS = [FlatDocument, Text, HandoutBlock];
 
 /** Blocks → what the editor holds. */
 export function toEditor(blocks: readonly BlockView[]): JSONContent {
-  const content = blocks.map(({ type, level, label, heads, text }) => ({
+  const content = blocks.map(({ type, level, label, heads, silent, text }) => ({
     type: 'block',
-    attrs: { type, level: level ?? null, label: label ?? null, heads: heads ?? null },
+    attrs: {
+      type,
+      level: level ?? null,
+      label: label ?? null,
+      heads: heads ?? null,
+      silent: silent ?? false,
+    },
     ...(text === '' ? {} : { content: [{ type: 'text', text }] }),
   }));
   return { type: 'doc', content: content.length > 0 ? content : [{ type: 'block' }] };
@@ -64,13 +74,14 @@ interface Attributes {
   readonly level: number | null;
   readonly label: string | null;
   readonly heads: string[] | null;
+  readonly silent: boolean;
 }
 
 /** What the editor holds → blocks. A label that was typed away is a label no more. */
 export function fromEditor(doc: ProseNode): BlockView[] {
   const blocks: BlockView[] = [];
   doc.forEach((node) => {
-    const { type, level, label, heads } = node.attrs as Attributes;
+    const { type, level, label, heads, silent } = node.attrs as Attributes;
     const text = node.textContent;
     const keepsLabel = label !== null && text.replace(/^\(/u, '').startsWith(label);
     blocks.push({
@@ -78,6 +89,7 @@ export function fromEditor(doc: ProseNode): BlockView[] {
       ...(type === 'heading' ? { level: level ?? 2 } : {}),
       ...(keepsLabel && (type === 'question' || type === 'list-item') ? { label } : {}),
       ...(type === 'table-row' && heads !== null ? { heads } : {}),
+      ...(silent ? { silent } : {}),
       text,
     });
   });

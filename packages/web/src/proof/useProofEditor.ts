@@ -22,6 +22,8 @@ export interface ProofEditor {
   readonly replaceAll: (blocks: readonly BlockView[]) => void;
   /** Changes the block in which the cursor stands. */
   readonly setKind: (change: Partial<Omit<BlockView, 'text'>>) => void;
+  /** Has the block in which the cursor stands read aloud or not. */
+  readonly setSilent: (silent: boolean) => void;
   /** Puts a text in the place of a finding, as one step. */
   readonly correct: (finding: FindingView, text: string) => void;
   /** Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it can be typed over. */
@@ -148,6 +150,12 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
             heads: heads ?? null,
           }),
         );
+      }),
+    setSilent: (silent) =>
+      edit(() => {
+        const { $from } = editor.state.selection;
+        const attributes = { ...$from.node(1).attrs, silent };
+        editor.view.dispatch(editor.state.tr.setNodeMarkup($from.before(1), undefined, attributes));
       }),
     correct: (finding, text) =>
       edit(() => {

@@ -1,7 +1,7 @@
 import type { BlockView, FindingView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
 import { sentencesOf } from '@aurelfield/core';
 import { EditorContent } from '@tiptap/react';
-import { Redo2, Undo2, Volume2 } from 'lucide-react';
+import { Redo2, Undo2, Volume1, Volume2, VolumeX } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { fetchSample } from '../../api/queries.ts';
@@ -108,6 +108,11 @@ const Paper = styled.div`
     padding: 0.15em 0.5em;
     border-block-end: 1px solid var(--line);
     background: color-mix(in srgb, var(--accent-soft) 35%, transparent);
+  }
+
+  .silent {
+    color: var(--quiet);
+    text-decoration: line-through 1px;
   }
 
   .picture {
@@ -270,6 +275,14 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
             options={KINDS}
             onChange={(chosen) => proof.setKind(kindOf(chosen, block))}
           />
+          <IconButton
+            aria-label="Do not read this aloud"
+            aria-pressed={block?.silent === true}
+            isDisabled={!block}
+            onPress={() => proof.setSilent(block?.silent !== true)}
+          >
+            {block?.silent ? <VolumeX size={18} aria-hidden /> : <Volume1 size={18} aria-hidden />}
+          </IconButton>
           <IconButton aria-label="Undo" isDisabled={!proof.canUndo} onPress={proof.undo}>
             <Undo2 size={18} aria-hidden />
           </IconButton>

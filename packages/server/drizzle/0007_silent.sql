@@ -1,0 +1,1 @@
+ALTER TABLE "blocks" ADD COLUMN "silent" boolean DEFAULT false NOT NULL;
