@@ -101,3 +101,11 @@ export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';
 export { linesOfWords, segmentsOf, type Segment } from './page/photo/segments.ts';
+export {
+  likelyHomophones,
+  wordsBySound,
+  type HomophoneKnowledge,
+  type LikelyHomophone,
+  type WordFacts,
+} from './literacy/homophones.ts';
+export type { PartOfSpeech } from './pronounce/homographs/tagger.ts';

@@ -1,6 +1,7 @@
 import type { Block } from '../text/document.ts';
 import { sentencesOf } from '../text/sentences.ts';
 import { wordsOf } from '../text/words.ts';
+import { likelyHomophones, type HomophoneKnowledge } from './homophones.ts';
 import { SOUNDS_ALIKE } from './soundsAlike.ts';
 
 /** What a place in a text is found for. */
@@ -22,6 +23,8 @@ export interface Finding {
 export interface ProofOptions {
   /** Whether a word is spelled as it should be; `undefined` for languages without a dictionary. */
   readonly isSpelledRight?: ((word: string) => boolean) | undefined;
+  /** Words of the same sound and what they mean; without it only the commonest confusions are found. */
+  readonly homophones?: HomophoneKnowledge | undefined;
 }
 
 /** Spoken in one breath by nobody. */
@@ -33,7 +36,7 @@ const REFERS_TO_PICTURE =
 export function proofread(
   blocks: readonly Pick<Block, 'type' | 'text'>[],
   language: string,
-  { isSpelledRight }: ProofOptions,
+  { isSpelledRight, homophones }: ProofOptions,
 ): Finding[] {
   const isEnglish = /^en\b/iu.test(language);
   return blocks.flatMap((block, index) => {
@@ -68,6 +71,18 @@ export function proofread(
           match.index + match[0].length,
           'Who only listens has no picture in front of them. Say what it shows.',
         );
+    }
+    if (isEnglish && homophones && type !== 'table-row') {
+      const isFound = (at: number) =>
+        found.some(({ kind, start, end }) => kind !== 'picture' && at >= start && at < end);
+      for (const range of sentencesOf(text, language))
+        for (const { start, end, word, instead, message } of likelyHomophones(
+          text.slice(range.start, range.end),
+          language,
+          homophones,
+        ))
+          if (!isFound(range.start + start))
+            add('sounds alike', range.start + start, range.start + end, message, [likeCase(instead, word)]);
     }
     if (type !== 'table-row') punctuation(text, type, add);
     for (const { start, end } of sentencesOf(text, language)) {

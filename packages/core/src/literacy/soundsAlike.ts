@@ -83,7 +83,7 @@ export const SOUNDS_ALIKE: readonly SoundsAlikeRule[] = [
     '“were” is the past of “are”; “where” asks for a place.',
   ),
   rule(
-    '\\b(?<word>weather) (?:or not|he|she|it|they|we|you)\\b',
+    '(?<!\\b(?:the|this|that|our|bad|good|fine|cold|wet|dry|stormy|warm|hot|mild|any|such|of|in) )\\b(?<word>weather) (?:or not|he|she|it|they|we|you)\\b',
     'whether',
     '“weather” is sun and rain; “whether” is “if”.',
   ),

@@ -15,12 +15,14 @@ import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import { tidyBlocks } from '../intake/examine.ts';
 import { fetchForReading, read, type IntakeParts } from '../intake/routes.ts';
-import { syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
+import { homophoneKnowledge, syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
 import type { AcceptedStore } from '../pronunciations/acceptedStore.ts';
 import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { HandoutStore } from './handoutStore.ts';
 
 const FINDINGS_AT_MOST = 300;
+/** Longer texts are looked through for the commonest confusions only: each word of many meanings takes a millisecond. */
+const SOUNDS_ALIKE_WORDS = 15_000;
 
 export interface ProofParts extends Pick<IntakeParts, 'readerProcess' | 'allowedOrigins'> {
   readonly handouts: HandoutStore;
@@ -76,7 +78,9 @@ export function proofRoutes({
       ...(await pronunciations.list(schoolId)).map(({ written }) => written.toLowerCase()),
     ]);
     await nextTurn();
+    const words = content.reduce((sum, { text }) => sum + text.length / 6, 0);
     const findings = proofread(content, language, {
+      homophones: words < SOUNDS_ALIKE_WORDS ? homophoneKnowledge(language) : undefined,
       isSpelledRight:
         knowledge &&
         ((word) => {

@@ -1,7 +1,14 @@
-import { baseLanguage, LetterModel, type WordKnowledge } from '@aurelfield/core';
+import {
+  baseLanguage,
+  LetterModel,
+  wordsBySound,
+  type HomophoneKnowledge,
+  type WordKnowledge,
+} from '@aurelfield/core';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';
+import { WordNet } from './wordNet.ts';
 
 /** What is known of a language's words, and what could have been meant by a misspelt one. */
 export interface LanguageKnowledge extends Omit<WordKnowledge, 'isAccepted'> {
@@ -19,6 +26,23 @@ export function wordKnowledge(language: string): LanguageKnowledge | undefined {
   if (baseLanguage(language) !== 'en') return undefined;
   english ??= readEnglish();
   return english;
+}
+
+let sounds: HomophoneKnowledge | undefined;
+
+/** Words of a language that sound the same and are spelled right, and what they mean; read at the first use, which takes a second or two. `undefined` for other languages than English. */
+export function homophoneKnowledge(language: string): HomophoneKnowledge | undefined {
+  const knowledge = wordKnowledge(language);
+  if (!knowledge) return undefined;
+  if (!sounds) {
+    const meanings = new WordNet();
+    const sameSound = wordsBySound(dictionary);
+    sounds = {
+      sameSound: (word) => sameSound(word).filter((other) => knowledge.isSpelledRight(other)),
+      factsOf: (word) => meanings.factsOf(word),
+    };
+  }
+  return sounds;
 }
 
 /** Whether a word is in the English pronouncing dictionary. */
