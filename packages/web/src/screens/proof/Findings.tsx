@@ -1,5 +1,6 @@
 import type { FindingView } from '@aurelfield/api';
-import { ChevronDown, ChevronUp } from 'lucide-react';
+import { ChevronDown, ChevronUp, Volume2 } from 'lucide-react';
+import { Fragment } from 'react';
 import styled from 'styled-components';
 import { useQueryClient } from '@tanstack/react-query';
 import { useAcceptWord } from '../../api/doubtQueries.ts';
@@ -40,6 +41,8 @@ interface FindingsProps {
   readonly onGoTo: (index: number) => void;
   readonly onNext: (by: 1 | -1) => void;
   readonly onCorrect: (finding: FindingView, text: string) => void;
+  /** Says a word in the chosen voice; nothing where there is none. */
+  readonly onHear: ((text: string) => void) | undefined;
 }
 
 /** Places to look at, one after the other, each with what could be done. */
@@ -97,6 +100,7 @@ function Current({
   textOf,
   onCorrect,
   onNext,
+  onHear,
 }: FindingsProps & { readonly finding: FindingView }) {
   const client = useQueryClient();
   const accept = useAcceptWord();
@@ -109,9 +113,16 @@ function Current({
       <p style={{ margin: '0.6rem 0' }}>{finding.message}</p>
       <Row>
         {instead.map((word) => (
-          <Button key={word} onPress={() => onCorrect(finding, word)}>
-            {word.trim() === '' ? 'One space' : word}
-          </Button>
+          <Fragment key={word}>
+            <Button onPress={() => onCorrect(finding, word)}>
+              {word.trim() === '' ? 'One space' : word}
+            </Button>
+            {/\p{L}/u.test(word) && onHear && (
+              <IconButton aria-label={`Hear “${word}”`} onPress={() => onHear(word)}>
+                <Volume2 size={18} aria-hidden />
+              </IconButton>
+            )}
+          </Fragment>
         ))}
         {isSpelling && (
           <PlainButton

@@ -248,12 +248,8 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         ? 'heading-1'
         : 'heading-2'
       : (block?.type ?? 'paragraph');
-  const hear = () => {
-    if (!pupil || !selected) return;
-    const text = selected.node(1).textContent;
-    const at = selected.parentOffset;
-    const sentence = sentencesOf(text, handout.language).find(({ end }) => at <= end);
-    const said = sentence ? text.slice(sentence.start, sentence.end) : text;
+  const say = (said: string) => {
+    if (!pupil) return;
     const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
     void play(() =>
       fetchSample({
@@ -262,6 +258,13 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         profile: { voices, pace, pitch, loudness, pauses, choices },
       }),
     );
+  };
+  const hear = () => {
+    if (!selected) return;
+    const text = selected.node(1).textContent;
+    const at = selected.parentOffset;
+    const sentence = sentencesOf(text, handout.language).find(({ end }) => at <= end);
+    say(sentence ? text.slice(sentence.start, sentence.end) : text);
   };
 
   return (
@@ -339,6 +342,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
           onGoTo={goTo}
           onNext={next}
           onCorrect={proof.correct}
+          onHear={pupil ? say : undefined}
         />
         <Sections sections={check.data?.sections ?? []} />
         <Origin handout={handout} blocks={blocks} photos={pages} onTake={proof.replaceAll} />
