@@ -8,6 +8,8 @@ export const blockSchema = z.object({
   level: z.number().int().min(1).max(6).optional(),
   label: z.string().optional(),
   heads: z.array(z.string()).optional(),
+  /** Language of a passage in another language than the handout's. */
+  language: languageSchema.optional(),
   /** Shown and not read aloud. */
   silent: z.literal(true).optional(),
   text: z.string(),

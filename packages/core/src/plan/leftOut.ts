@@ -26,9 +26,10 @@ export function leftOutOf(blocks: readonly Block[], language: string, choices: S
       return found;
     }
     let at = 0;
-    for (const range of sentencesOf(block.text, language)) {
+    const spoken = block.language ?? language;
+    for (const range of sentencesOf(block.text, spoken)) {
       const sentence = block.text.slice(range.start, range.end);
-      for (const word of expandSentence(sentence, language, { choices })) {
+      for (const word of expandSentence(sentence, spoken, { choices })) {
         add(at, range.start + word.start, 'sign without words');
         at = range.start + word.end;
         if (word.spoken.length === 0) add(range.start + word.start, at, word.rule);

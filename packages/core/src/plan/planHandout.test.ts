@@ -129,6 +129,20 @@ describe('planHandout', () => {
     expect(said.at(-1)?.pauseAfter).toBe(0);
   });
 
+  test('reads a passage in another language by that language’s rules and in its voice, where there is one', () => {
+    const passage = { ...block('Il y a 21 mots.'), language: 'fr' };
+    const french = { id: 'voix', engineVersion: '2' };
+    const of = (passageVoices: Record<string, typeof french>) =>
+      [...planHandout([block('It is wet.'), passage], 'en-GB', VOICE, SETTINGS, { passageVoices })].map(
+        ({ plan: { voice, language, words } }) => [voice, language, words.join(' ')],
+      );
+    expect(of({ fr: french })).toEqual([
+      ['voice-1', 'en-GB', 'It is wet'],
+      ['voix', 'fr', 'Il y a vingt et un mots'],
+    ]);
+    expect(of({})[1]).toEqual(['voice-1', 'en-GB', 'Il y a twenty one mots']);
+  });
+
   test('goes on from a later block as if it had begun at the first', () => {
     const blocks = [block('One. Two.'), block('Three.'), block('Four.')];
     const all = plan(blocks);

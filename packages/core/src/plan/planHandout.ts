@@ -63,6 +63,8 @@ export interface PlanOptions {
   readonly lexicon?: Lexicon | undefined;
   /** Entries for single places, which go before them. */
   readonly occurrences?: readonly PlacedEntry[];
+  /** Voices for passages in other languages, by their tags. A passage without one is read as the rest is. */
+  readonly passageVoices?: Readonly<Record<string, PlanVoice>>;
 }
 
 /**
@@ -71,16 +73,21 @@ export interface PlanOptions {
  */
 export function* planHandout(
   blocks: readonly Block[],
-  language: string,
-  voice: PlanVoice,
+  mainLanguage: string,
+  mainVoice: PlanVoice,
   settings: PlanSettings,
-  { firstBlock = 0, lexicon, occurrences = [] }: PlanOptions = {},
+  { firstBlock = 0, lexicon: mainLexicon, occurrences = [], passageVoices = {} }: PlanOptions = {},
 ): Generator<PlannedSentence> {
   const { choices = DEFAULT_CHOICES } = settings;
   const lastSaid = blocks.findLastIndex(({ silent }) => !silent);
   for (let index = firstBlock; index < blocks.length; index++) {
     const block = blocks[index];
     if (block === undefined) return;
+    const passageVoice = block.language === undefined ? undefined : passageVoices[block.language];
+    const voice = passageVoice ?? mainVoice;
+    const language = passageVoice && block.language !== undefined ? block.language : mainLanguage;
+    // Entries tell how words of the main language sound.
+    const lexicon = passageVoice ? undefined : mainLexicon;
     const here = occurrences.filter((occurrence) => occurrence.block === index);
     const pieces = piecesOf(block, language);
     for (const [nth, { announced, isAlwaysAnnounced, ...range }] of pieces.entries()) {

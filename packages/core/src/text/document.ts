@@ -10,6 +10,8 @@ export interface Block {
   readonly label?: string;
   /** Heads of a table's columns, on each of its rows but the head row itself. */
   readonly heads?: readonly string[];
+  /** Language of a passage in another language than the handout's; BCP 47. */
+  readonly language?: string;
   /** Whether it is shown and not read aloud, because a teacher decided so. */
   readonly silent?: true;
   /** The cells of a table row are parted by tabs; a picture's text is its description. */

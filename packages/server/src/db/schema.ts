@@ -7,6 +7,7 @@ import type {
   PageWarp,
   Pauses,
   PhotoWord,
+  PlanVoice,
   PlacedEntry,
   PronunciationEntry,
   SpeechPlan,
@@ -235,6 +236,8 @@ export const blocks = pgTable(
     label: text('label'),
     /** Heads of a table's columns. */
     heads: jsonb('heads').$type<readonly string[]>(),
+    /** Of a passage in another language than the handout's. */
+    language: text('language'),
     /** Shown and not read aloud. */
     silent: boolean('silent').notNull().default(false),
     text: text('text').notNull(),
@@ -337,6 +340,8 @@ export const readings = pgTable(
     lexicon: jsonb('lexicon').$type<readonly PronunciationEntry[]>().notNull().default([]),
     /** Entries for single places, which go before them. */
     occurrences: jsonb('occurrences').$type<readonly PlacedEntry[]>().notNull().default([]),
+    /** Voices for passages in other languages, by their tags. */
+    passageVoices: jsonb('passage_voices').$type<Readonly<Record<string, PlanVoice>>>().notNull().default({}),
     /** Blocks whose sentences are planned; planning goes on from here after a stop. */
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),

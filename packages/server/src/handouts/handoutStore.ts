@@ -82,11 +82,12 @@ export class HandoutStore {
       .from(blocks)
       .where(and(eq(blocks.handoutId, handoutId), eq(blocks.schoolId, schoolId)))
       .orderBy(asc(blocks.position));
-    return rows.map(({ type, level, label, heads, silent, text }) => ({
+    return rows.map(({ type, level, label, heads, language, silent, text }) => ({
       type,
       ...(level === null ? {} : { level }),
       ...(label === null ? {} : { label }),
       ...(heads === null ? {} : { heads }),
+      ...(language === null ? {} : { language }),
       ...(silent ? { silent } : {}),
       text,
       offset: 0,
@@ -463,6 +464,7 @@ function toRow(
     level: block.level ?? null,
     label: block.label ?? null,
     heads: block.heads ?? null,
+    language: block.language ?? null,
     silent: block.silent ?? false,
     text: block.text,
   };
@@ -495,9 +497,17 @@ function nameOfPhotos(pages: readonly NewPhotoPage[]): string {
 
 function contentHash(found: readonly Block[]): string {
   const hash = createHash('sha256');
-  for (const { type, level, label, heads, silent, text } of found)
+  for (const { type, level, label, heads, language, silent, text } of found)
     hash.update(
-      JSON.stringify([type, level, label, text, ...(heads ? [heads] : []), ...(silent ? [silent] : [])]),
+      JSON.stringify([
+        type,
+        level,
+        label,
+        text,
+        ...(heads ? [heads] : []),
+        ...(silent ? [silent] : []),
+        ...(language === undefined ? [] : [language]),
+      ]),
     );
   return hash.digest('hex');
 }

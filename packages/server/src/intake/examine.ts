@@ -177,11 +177,12 @@ export function handoutBlocks({
 export function tidyBlocks(content: readonly BlockView[]): Block[] {
   return placed(
     content
-      .map(({ type, level, label, heads, silent, text }) => ({
+      .map(({ type, level, label, heads, language, silent, text }) => ({
         type,
         ...(level === undefined ? {} : { level }),
         ...(label === undefined ? {} : { label }),
         ...(heads === undefined ? {} : { heads }),
+        ...(language === undefined ? {} : { language }),
         ...(silent ? { silent } : {}),
         text: text.replaceAll('\0', ''),
       }))

@@ -64,6 +64,7 @@ export class Planner {
           firstBlock: nextBlock,
           lexicon,
           occurrences: reading.occurrences,
+          passageVoices: reading.passageVoices,
         })) {
           if (sentence.block !== nextBlock) break;
           batch.push(sentence);

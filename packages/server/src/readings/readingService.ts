@@ -7,7 +7,9 @@ import {
   Lexicon,
   speedForPace,
   toSamples,
+  type Block,
   type PlacedEntry,
+  type PlanVoice,
   type ProfileSettings,
   type PronunciationEntry,
 } from '@aurelfield/core';
@@ -73,6 +75,7 @@ export class ReadingService {
       subject: handout.subject,
     });
     const occurrences = (await handouts.occurrences(schoolId, handoutId)).map(toPlacedEntry);
+    const passageVoices = this.#passageVoices(await handouts.blocks(schoolId, handoutId), voice, chosen);
     const planHash = createHash('sha256')
       .update(
         JSON.stringify([
@@ -93,6 +96,7 @@ export class ReadingService {
           choices.announcements,
           lexicon,
           occurrences,
+          ...(Object.keys(passageVoices).length > 0 ? [passageVoices] : []),
         ]),
       )
       .digest('hex');
@@ -117,6 +121,7 @@ export class ReadingService {
         },
         lexicon,
         occurrences,
+        passageVoices,
       }));
     const reading = await (voice.price ? planner.finish(row) : planner.begin(row));
     if (!(await jobs.latest(row.id, 'make')) && (!voice.price || row.costAgreed))
@@ -205,6 +210,24 @@ export class ReadingService {
     const reading = await this.#parts.readings.get(schoolId, readingId);
     const blocks = await this.#parts.handouts.blocks(schoolId, reading.handoutId);
     return leftOutOf(blocks, reading.language, reading.settings.choices ?? DEFAULT_CHOICES);
+  }
+
+  /** Voices for passages in other languages: the pupil's own or the first that speaks them, if its sound can be joined to the main voice's and costs nothing. */
+  #passageVoices(
+    blocks: readonly Block[],
+    main: Voice,
+    chosen: Readonly<Record<string, string>>,
+  ): Record<string, PlanVoice> {
+    const { voices } = this.#parts;
+    const tags = [...new Set(blocks.flatMap(({ language }) => language ?? []))];
+    return Object.fromEntries(
+      tags.flatMap((tag) => {
+        if (baseLanguage(tag) === baseLanguage(main.language)) return [];
+        const voice = voices.voiceFor(tag, chosen);
+        if (!voice || voice.price || voice.sampleRate !== main.sampleRate) return [];
+        return [[tag, { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' }] as const];
+      }),
+    );
   }
 
   /** Agrees to what the rest of a reading costs; nothing is asked of voices without a price. */

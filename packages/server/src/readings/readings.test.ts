@@ -254,3 +254,30 @@ describe('the sound', () => {
     expect((await client.get(`/readings/${reading.id}/audio.wav?from=2&to=1`)).status).toBe(400);
   });
 });
+
+test('a passage in another language is heard in the pupil’s voice for it, and one marked as not to be read is not heard', async () => {
+  const handout = await add('', {
+    content: [
+      { type: 'paragraph', text: 'The mill stands by the weir.' },
+      { type: 'paragraph', language: 'pl', text: 'Młyn stoi przy jazie.' },
+      { type: 'paragraph', silent: true, text: 'Name and date' },
+    ],
+  });
+  expect(handout.blocks.map(({ language, silent }) => [language, silent])).toEqual([
+    [undefined, undefined],
+    ['pl', undefined],
+    [undefined, true],
+  ]);
+  const reading = (await made((await open(handout, 'Kasia')).body)).body;
+  const found = await sentences(reading);
+  expect(found.map(({ block }) => block)).toEqual([0, 1]);
+  expect(found[1]?.times?.length).toBe(4);
+  const database = new pg.Client({ connectionString: server.databaseUrl });
+  await database.connect();
+  const { rows } = await database.query<{ voice: string }>(
+    "select plan->>'voice' as voice from reading_sentences where reading_id = $1 order by position",
+    [reading.id],
+  );
+  await database.end();
+  expect(rows.map(({ voice }) => voice)).toEqual(['espeak-en-gb-higher-1', 'espeak-pl-higher-1']);
+});

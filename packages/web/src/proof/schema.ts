@@ -22,6 +22,7 @@ const HandoutBlock = Node.create({
       label: { default: null, keepOnSplit: false },
       heads: { default: null, keepOnSplit: false },
       silent: { default: false, keepOnSplit: false },
+      language: { default: null, keepOnSplit: true },
     };
   },
 
@@ -38,11 +39,12 @@ const HandoutBlock = Node.create({
   },
 
   renderHTML({ node }) {
-    const { type, level, silent } = node.attrs as BlockView;
+    const { type, level, silent, language } = node.attrs as BlockView & { readonly language: string | null };
     const tag = type === 'heading' ? ((level ?? 1) <= 1 ? 'h2' : 'h3') : 'p';
     return [
       tag,
       {
+        ...(language === null ? {} : { lang: language }),
         class: `block ${type}${silent ? ' silent' : ''}`,
         'data-placeholder': type === 'picture' ? 'Describe the picture here.' : '',
       },
@@ -55,7 +57,7 @@ export const EXTENSIONS = [FlatDocument, Text, HandoutBlock];
 
 /** Blocks → what the editor holds. */
 export function toEditor(blocks: readonly BlockView[]): JSONContent {
-  const content = blocks.map(({ type, level, label, heads, silent, text }) => ({
+  const content = blocks.map(({ type, level, label, heads, language, silent, text }) => ({
     type: 'block',
     attrs: {
       type,
@@ -63,6 +65,7 @@ export function toEditor(blocks: readonly BlockView[]): JSONContent {
       label: label ?? null,
       heads: heads ?? null,
       silent: silent ?? false,
+      language: language ?? null,
     },
     ...(text === '' ? {} : { content: [{ type: 'text', text }] }),
   }));
@@ -75,13 +78,14 @@ interface Attributes {
   readonly label: string | null;
   readonly heads: string[] | null;
   readonly silent: boolean;
+  readonly language: string | null;
 }
 
 /** What the editor holds → blocks. A label that was typed away is a label no more. */
 export function fromEditor(doc: ProseNode): BlockView[] {
   const blocks: BlockView[] = [];
   doc.forEach((node) => {
-    const { type, level, label, heads, silent } = node.attrs as Attributes;
+    const { type, level, label, heads, language, silent } = node.attrs as Attributes;
     const text = node.textContent;
     const keepsLabel = label !== null && text.replace(/^\(/u, '').startsWith(label);
     blocks.push({
@@ -89,6 +93,7 @@ export function fromEditor(doc: ProseNode): BlockView[] {
       ...(type === 'heading' ? { level: level ?? 2 } : {}),
       ...(keepsLabel && (type === 'question' || type === 'list-item') ? { label } : {}),
       ...(type === 'table-row' && heads !== null ? { heads } : {}),
+      ...(language === null ? {} : { language }),
       ...(silent ? { silent } : {}),
       text,
     });

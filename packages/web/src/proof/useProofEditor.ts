@@ -24,6 +24,8 @@ export interface ProofEditor {
   readonly setKind: (change: Partial<Omit<BlockView, 'text'>>) => void;
   /** Has the block in which the cursor stands read aloud or not. */
   readonly setSilent: (silent: boolean) => void;
+  /** Says in which language the block is; `undefined` for the handout's own. */
+  readonly setLanguage: (language: string | undefined) => void;
   /** Puts a text in the place of a finding, as one step. */
   readonly correct: (finding: FindingView, text: string) => void;
   /** Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it can be typed over. */
@@ -138,25 +140,16 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
     redo: () => go(editor, redone),
     replaceAll: (blocks) => edit(() => editor.commands.setContent(toEditor(blocks))),
     setKind: ({ type, level, label, heads }) =>
-      edit(() => {
-        const { $from } = editor.state.selection;
-        const at = $from.before(1);
-        editor.view.dispatch(
-          editor.state.tr.setNodeMarkup(at, undefined, {
-            ...$from.node(1).attrs,
-            ...(type === undefined ? {} : { type }),
-            level: level ?? null,
-            label: label ?? null,
-            heads: heads ?? null,
-          }),
-        );
-      }),
-    setSilent: (silent) =>
-      edit(() => {
-        const { $from } = editor.state.selection;
-        const attributes = { ...$from.node(1).attrs, silent };
-        editor.view.dispatch(editor.state.tr.setNodeMarkup($from.before(1), undefined, attributes));
-      }),
+      edit(() =>
+        setAttributes(editor, {
+          ...(type === undefined ? {} : { type }),
+          level: level ?? null,
+          label: label ?? null,
+          heads: heads ?? null,
+        }),
+      ),
+    setSilent: (silent) => edit(() => setAttributes(editor, { silent })),
+    setLanguage: (language) => edit(() => setAttributes(editor, { language: language ?? null })),
     correct: (finding, text) =>
       edit(() => {
         const place = placeOf(editor.state.doc, finding);
@@ -193,6 +186,14 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
       [editor],
     ),
   };
+}
+
+/** Changes what the block in which the cursor stands is, not its text. */
+function setAttributes(editor: Editor, change: Readonly<Record<string, unknown>>): void {
+  const { $from } = editor.state.selection;
+  editor.view.dispatch(
+    editor.state.tr.setNodeMarkup($from.before(1), undefined, { ...$from.node(1).attrs, ...change }),
+  );
 }
 
 function textPlace(editor: Editor, position: number): TextPlace | undefined {

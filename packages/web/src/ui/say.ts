@@ -27,3 +27,10 @@ export function count(n: number, one: string, many = `${one}s`): string {
 export function day(iso: string): string {
   return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 }
+
+/** Languages to choose from, by name. */
+export function languageOptions(tags: readonly string[]): { id: string; name: string }[] {
+  return [...new Set(tags)]
+    .map((id) => ({ id, name: languageName(id) }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+}

@@ -13,7 +13,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { forget, recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count, languageName } from '../../ui/say.ts';
+import { count, languageName, languageOptions } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useRecognisableLanguages } from '../../api/photoQueries.ts';
@@ -463,10 +463,4 @@ function Found({ found, pending }: { readonly found: Intake | undefined; readonl
 
 function tooLongMessage(length: number): string {
   return `This text has ${length.toLocaleString('en-GB')} characters; one handout may have ${MAX_HANDOUT_CHARACTERS.toLocaleString('en-GB')}. Split it and add the parts one by one.`;
-}
-
-function languageOptions(tags: readonly string[]): { id: string; name: string }[] {
-  return [...new Set(tags)]
-    .map((id) => ({ id, name: languageName(id) }))
-    .sort((a, b) => a.name.localeCompare(b.name));
 }

@@ -192,7 +192,9 @@ const BlockRow = memo(function BlockRow({
   return (
     <Section dir="auto">
       <Margin sentences={sentences} startsAt={startsAt} text={block.text} player={player} />
-      <BlockText block={block}>{text}</BlockText>
+      <div lang={block.language} style={{ display: 'contents' }}>
+        <BlockText block={block}>{text}</BlockText>
+      </div>
     </Section>
   );
 });

@@ -4,7 +4,7 @@ import { EditorContent } from '@tiptap/react';
 import { Redo2, Undo2, Volume1, Volume2, VolumeX } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { fetchSample } from '../../api/queries.ts';
+import { fetchSample, useVoices } from '../../api/queries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
 import type { Mark } from '../../proof/findingMarks.ts';
 import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';
@@ -14,6 +14,7 @@ import { Choice } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { recall } from '../../ui/memory.ts';
+import { languageOptions } from '../../ui/say.ts';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { Findings } from './Findings.tsx';
@@ -192,6 +193,11 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
   const { play, error } = useSound();
+  const voices = useVoices();
+  const languages = useMemo(
+    () => languageOptions([handout.language, ...(voices.data ?? []).map(({ language }) => language)]),
+    [handout.language, voices.data],
+  );
   const photoWords = usePhotoWords(handout.id, pages, blocks);
   const [spot, setSpot] = useState<number>();
   const spotted = spot === undefined ? undefined : photoWords.words[spot];
@@ -254,7 +260,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
     void play(() =>
       fetchSample({
         text: said.slice(0, 300),
-        language: handout.language,
+        language: block?.language ?? handout.language,
         profile: { voices, pace, pitch, loudness, pauses, choices },
       }),
     );
@@ -277,6 +283,13 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
             value={kind}
             options={KINDS}
             onChange={(chosen) => proof.setKind(kindOf(chosen, block))}
+          />
+          <Choice
+            label="Language of this passage"
+            hideLabel
+            value={block?.language ?? handout.language}
+            options={languages}
+            onChange={(tag) => proof.setLanguage(tag === handout.language ? undefined : tag)}
           />
           <IconButton
             aria-label="Do not read this aloud"

@@ -1,1 +1,0 @@
-ALTER TABLE "blocks" ADD COLUMN "silent" boolean DEFAULT false NOT NULL;
