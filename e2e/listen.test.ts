@@ -116,6 +116,8 @@ describe('the main job', () => {
     let lit = 0;
     for (let i = 0; i < 20; i++) {
       await new Promise((resolve) => setTimeout(resolve, 310));
+      // Right after the server's start the second sentence may be made a moment later than the first is heard.
+      await playing();
       const moment = await sample();
       expect(moment.paused).toBe(false);
       const sentences = await sentencesOf(moment.address);
