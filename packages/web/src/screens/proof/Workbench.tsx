@@ -81,6 +81,11 @@ const Paper = styled.div`
     tab-size: 16;
   }
 
+  ::selection {
+    background: color-mix(in srgb, var(--accent) 30%, transparent);
+    color: inherit;
+  }
+
   .block {
     margin: 0 0 0.55em;
     overflow-wrap: anywhere;
