@@ -1,16 +1,15 @@
 import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type Intake, type TextFormat } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
-import { Camera, Globe, ImagePlus, Upload } from 'lucide-react';
 import { useEffect, useState, type FormEvent } from 'react';
-import { DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
+import { DropZone, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { z } from 'zod';
 import { useAddHandout, useExamination, useVoices } from '../../api/queries.ts';
-import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
+import { PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Sheet } from '../../ui/layout.tsx';
 import { forget, recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, languageName, languageOptions } from '../../ui/say.ts';
@@ -22,6 +21,7 @@ import { Preview } from './Preview.tsx';
 import { SourceList } from './SourceList.tsx';
 import { usePhotos } from './usePhotos.ts';
 import { useSources, type Source } from './useSources.ts';
+import { WaysIn } from './WaysIn.tsx';
 
 const Columns = styled.form`
   display: grid;
@@ -48,18 +48,7 @@ const Drop = styled(DropZone)`
   }
 `;
 
-const FILE_TYPES = [
-  '.txt', '.md', '.markdown', '.html', '.htm', '.docx', '.odt', '.rtf', '.pdf', '.pptx', '.epub', '.csv', '.tsv', '.xlsx', '.ods',
-]; // prettier-ignore
-
-const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'image/tiff', 'image/avif', 'image/gif'];
 const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
-
-const OnTouch = styled.span`
-  @media not (pointer: coarse) {
-    display: none;
-  }
-`;
 
 const DRAFT_KEY = 'aurelfield:draft';
 const draftSchema = z.object({
@@ -83,7 +72,6 @@ export function AddHandout() {
   const [draft, setDraft] = useState<Draft>(() => draftSchema.safeParse(recall(DRAFT_KEY)).data ?? EMPTY);
   const { sources, addFile, addPage, remove, clear, setSources } = useSources();
   const [textFile, setTextFile] = useState<Source>();
-  const [address, setAddress] = useState('');
   const [stored, setStored] = useState(0);
   const rested = useResting(draft.text, 400);
   const tooLong = draft.text.length > MAX_HANDOUT_CHARACTERS;
@@ -161,11 +149,11 @@ export function AddHandout() {
     }
   };
 
-  const takePage = async () => {
-    if (address.trim() === '') return;
+  /** @returns whether the page was found. */
+  const takePage = async (address: string) => {
     const page = await addPage(address);
-    if (page.found) setAddress('');
     setDraft((before) => ({ ...before, title: null, language: '' }));
+    return page.found !== undefined;
   };
 
   const common = { subject: draft.subject, className: draft.className };
@@ -227,6 +215,7 @@ export function AddHandout() {
         );
         done += 1;
         setStored(done);
+        photos.clear();
       } catch {
         return;
       }
@@ -255,68 +244,7 @@ export function AddHandout() {
             if (items.length > 0) void Promise.all(items.map((item) => item.getFile())).then(takeFiles);
           }}
         >
-          <Row>
-            <FileTrigger
-              allowsMultiple
-              acceptedFileTypes={FILE_TYPES}
-              onSelect={(files) => {
-                if (files && files.length > 0) void takeFiles([...files]);
-              }}
-            >
-              <Button>
-                <Upload size={18} aria-hidden /> Choose files
-              </Button>
-            </FileTrigger>
-            <Fact>
-              Word, PDF, slides, EPUB, OpenDocument, RTF, web page, spreadsheet, text; up to 50 MB each. Or
-              drop them in this frame.
-            </Fact>
-          </Row>
-          <Row>
-            <FileTrigger
-              allowsMultiple
-              acceptedFileTypes={PHOTO_TYPES}
-              onSelect={(files) => {
-                if (files && files.length > 0) void takeFiles([...files]);
-              }}
-            >
-              <Button>
-                <ImagePlus size={18} aria-hidden /> Choose photos
-              </Button>
-            </FileTrigger>
-            <OnTouch>
-              <FileTrigger
-                acceptedFileTypes={['image/*']}
-                defaultCamera="environment"
-                onSelect={(files) => {
-                  if (files && files.length > 0) void takeFiles([...files]);
-                }}
-              >
-                <Button>
-                  <Camera size={18} aria-hidden /> Take a photo
-                </Button>
-              </FileTrigger>
-            </OnTouch>
-            <Fact>Photos of pages become one handout, page after page. Keep all four corners in view.</Fact>
-          </Row>
-          <Row style={{ alignItems: 'flex-end' }}>
-            <div style={{ flex: '1 1 16rem' }}>
-              <Field
-                label="Web address"
-                value={address}
-                onChange={setAddress}
-                placeholder="https://"
-                onKeyDown={(event) => {
-                  if (event.key !== 'Enter') return;
-                  event.preventDefault();
-                  void takePage();
-                }}
-              />
-            </div>
-            <Button onPress={() => void takePage()} isDisabled={address.trim() === ''}>
-              <Globe size={18} aria-hidden /> Fetch the page
-            </Button>
-          </Row>
+          <WaysIn onFiles={(files) => void takeFiles(files)} onAddress={takePage} />
           {sources.length > 0 && (
             <SourceList sources={sources} onRemove={remove} onScan={(source) => void takeScan(source)} />
           )}
@@ -332,7 +260,10 @@ export function AddHandout() {
               onCorners={photos.setCorners}
               onRead={photos.read}
               onMove={photos.move}
-              onRemove={photos.remove}
+              onRemove={(id) => {
+                const putBack = photos.remove(id);
+                tell({ text: 'The page was left out.', undo: putBack });
+              }}
               onStop={photos.stopAll}
             />
           )}

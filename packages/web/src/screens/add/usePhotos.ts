@@ -24,6 +24,7 @@ const INSET: Corners = [
   { x: 0.94, y: 0.94 },
   { x: 0.06, y: 0.94 },
 ];
+const STOPPED = 'Stopped. Read it again, or leave it out.';
 /** A page whose corners rest this long is read again. Milliseconds. */
 const REST = 700;
 
@@ -148,11 +149,18 @@ export function usePhotos(languages: readonly string[]) {
       if (photo && corners && state !== 'unsure') void read(id, photo.ticket, corners);
   };
 
+  /** Takes a page off the list. @returns a function that puts it back where it was. */
   const remove = (id: number) => {
+    const at = pages.findIndex((page) => page.id === id);
+    const page = pages[at];
     stop(id);
-    const ticket = pages.find((page) => page.id === id)?.photo?.ticket;
-    setPages((all) => all.filter((page) => page.id !== id));
-    return ticket;
+    setPages((all) => all.filter((other) => other.id !== id));
+    return () => {
+      if (!page) return;
+      const isOver = page.state === 'reading' || page.state === 'looking';
+      const back: PhotoPage = isOver ? { ...page, state: 'failed', error: STOPPED } : page;
+      setPages((all) => [...all.slice(0, at), back, ...all.slice(at)]);
+    };
   };
 
   /** Stops what is under way; pages that were not read yet can be read again. */
@@ -160,7 +168,7 @@ export function usePhotos(languages: readonly string[]) {
     for (const { id, state } of pages)
       if (state === 'looking' || state === 'reading') {
         stop(id);
-        change(id, { state: 'failed', error: 'Stopped. Read it again, or leave it out.' });
+        change(id, { state: 'failed', error: STOPPED });
       }
   };
 
