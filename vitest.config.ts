@@ -9,6 +9,8 @@ const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: 60_00
 
 export default defineConfig({
   test: {
+    // One for each processor that tests are promised to be enough; by default one is left free.
+    maxWorkers: 2,
     projects: [
       project('core'),
       project('readers', { testTimeout: 60_000, hookTimeout: 60_000 }),
@@ -22,7 +24,9 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           ...database,
           testTimeout: 120_000,
+          // Sound and highlight are followed in real time: one file at a time, with nothing beside it.
           fileParallelism: false,
+          sequence: { groupOrder: 1 },
         },
       },
     ],

@@ -18,6 +18,15 @@ async function check(name, command, args) {
   else failed += 1;
 }
 
+/** Runs jobs two at a time: each keeps one processor busy. @param {(() => Promise<void>)[]} jobs */
+async function inLanes(jobs) {
+  const waiting = [...jobs];
+  const lane = async () => {
+    for (let job = waiting.shift(); job; job = waiting.shift()) await job();
+  };
+  await Promise.all([lane(), lane()]);
+}
+
 async function tests() {
   const report = path.join(tmpdir(), `aurelfield-report-${process.pid}.json`);
   const bin = path.join(ROOT, 'node_modules/.bin/vitest');
@@ -46,21 +55,12 @@ try {
   await ensureDebianPackages(['run', 'test']);
   await ensureNodePackages();
   const bin = (/** @type {string} */ name) => path.join(ROOT, 'node_modules/.bin', name);
-  for (const project of [
-    'packages/core',
-    'packages/api',
-    'packages/voices',
-    'packages/readers',
-    'packages/server',
-    'packages/web',
-    'packages/cli',
-    'e2e',
-    '.',
-  ]) {
-    await check(`types of ${project}`, bin('tsc'), ['-p', project]);
-  }
-  await check('lint', bin('eslint'), ['.']);
-  await check('format', bin('prettier'), ['--check', '--log-level=warn', '.']);
+  const projects = ['packages/server', 'packages/web', 'packages/readers', 'packages/voices', 'packages/cli', 'packages/core', 'packages/api', 'e2e', '.']; // prettier-ignore
+  await inLanes([
+    () => check('lint', bin('eslint'), ['.']),
+    ...projects.map((project) => () => check(`types of ${project}`, bin('tsc'), ['-p', project])),
+    () => check('format', bin('prettier'), ['--check', '--log-level=warn', '.']),
+  ]);
   await ensureBuild();
   await tests();
 } catch (error) {
