@@ -1,7 +1,15 @@
 import { defineConfig } from 'vitest/config';
 
 const project = (name: string, more: object = {}) => ({
-  test: { name, include: [`packages/${name}/src/**/*.test.{ts,tsx}`], environment: 'node', ...more },
+  // How long a test takes is no matter of passing: machines are slow at times.
+  test: {
+    name,
+    include: [`packages/${name}/src/**/*.test.{ts,tsx}`],
+    environment: 'node',
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+    ...more,
+  },
 });
 
 /** A PostgreSQL of their own, started once for all projects that need one. */
@@ -13,10 +21,10 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       project('core'),
-      project('readers', { testTimeout: 60_000, hookTimeout: 60_000 }),
-      project('voices', { testTimeout: 60_000, hookTimeout: 60_000 }),
+      project('readers'),
+      project('voices'),
       project('web', { environment: 'jsdom' }),
-      project('cli', { testTimeout: 60_000 }),
+      project('cli'),
       project('server', database),
       {
         test: {
