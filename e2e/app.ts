@@ -124,6 +124,6 @@ export async function clickText(page: Page, text: string): Promise<void> {
 }
 
 /** Waits until the page's visible text contains `text`. */
-export async function seeText(page: Page, text: string, timeout = 30_000): Promise<void> {
+export async function seeText(page: Page, text: string, timeout = 60_000): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, text);
 }
