@@ -40,6 +40,15 @@ export function usePhotos(languages: readonly string[]) {
     chosen.current = languages;
   }, [languages]);
 
+  // Whoever leaves the screen waits for nothing of it.
+  useEffect(() => {
+    const [running, resting] = [stops.current, rests.current];
+    return () => {
+      for (const controller of running.values()) controller.abort();
+      for (const timer of resting.values()) clearTimeout(timer);
+    };
+  }, []);
+
   const change = useCallback(
     (id: number, part: Partial<PhotoPage>) =>
       setPages((all) => all.map((page) => (page.id === id ? { ...page, ...part } : page))),
