@@ -82,6 +82,7 @@ export {
   isPage,
   signedArea,
   through,
+  UNIT_SQUARE,
   type Homography,
   type Point,
   type Quad,

@@ -6,6 +6,7 @@ import {
   warpOf,
   wordsOfHocr,
   FLAT,
+  UNIT_SQUARE,
   type Bend,
   type Box,
   type PageWarp,
@@ -61,13 +62,6 @@ export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<Look
   return { width, height, shown, corners: found?.corners, outline: found?.outline ?? [] };
 }
 
-const WHOLE: Quad = [
-  { x: 0, y: 0 },
-  { x: 1, y: 0 },
-  { x: 1, y: 1 },
-  { x: 0, y: 1 },
-];
-
 /**
  * Reads a page of a photo: lays it flat, cleans it, recognises its words.
  * @throws ReaderError when the corners make no page, or nothing can be recognised.
@@ -75,7 +69,7 @@ const WHOLE: Quad = [
 export async function readPhoto(
   name: string,
   bytes: Uint8Array,
-  { corners = WHOLE, outline = [], languages }: PageChoice,
+  { corners = UNIT_SQUARE, outline = [], languages }: PageChoice,
 ): Promise<ReadPage> {
   const photo = await decodePhoto(name, bytes);
   const warp = warpIn(photo, corners, outline);

@@ -6,7 +6,7 @@ import {
   type PhotoRead,
   type PhotoView,
 } from '@aurelfield/api';
-import { blocksFromPhotos, DOUBTFUL_CONFIDENCE, type Quad } from '@aurelfield/core';
+import { blocksFromPhotos, DOUBTFUL_CONFIDENCE, UNIT_SQUARE, type Quad } from '@aurelfield/core';
 import { recognisableLanguages } from '@aurelfield/readers';
 import { Router, type Request } from 'express';
 import multer from 'multer';
@@ -74,7 +74,7 @@ export function photoRoutes({ photoTray, readerProcess, voices }: PhotoParts): R
           signal,
         );
         // A scanned page fills its picture: an outline inside it would be that of a frame or a picture.
-        return { ...view, corners: WHOLE };
+        return { ...view, corners: cornersView(UNIT_SQUARE) };
       }),
     );
     response.json({ photos });
@@ -127,13 +127,6 @@ export function photoRoutes({ photoTray, readerProcess, voices }: PhotoParts): R
 
   return router;
 }
-
-const WHOLE: NonNullable<PhotoView['corners']> = [
-  { x: 0, y: 0 },
-  { x: 1, y: 0 },
-  { x: 1, y: 1 },
-  { x: 0, y: 1 },
-];
 
 /** Photos that were read, in order. @throws HttpProblem when one is not there any more. */
 export async function photosOf(

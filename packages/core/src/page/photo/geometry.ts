@@ -10,8 +10,8 @@ export type Quad = readonly [Point, Point, Point, Point];
 /** A plane seen from another side: nine numbers, row by row. */
 export type Homography = readonly number[];
 
-/** The corners of the unit square. */
-const UNIT: Quad = [
+/** The corners of the unit square: of a page that fills its photo, in shares of it. */
+export const UNIT_SQUARE: Quad = [
   { x: 0, y: 0 },
   { x: 1, y: 0 },
   { x: 1, y: 1 },
@@ -98,5 +98,5 @@ export function inPageOrder(points: Quad): Quad {
     (best, { x, y }, i) => (x + y < (clockwise[best]?.x ?? 0) + (clockwise[best]?.y ?? 0) ? i : best),
     0,
   );
-  return UNIT.map((_, i) => clockwise[(first + i) % 4]) as unknown as Quad;
+  return UNIT_SQUARE.map((_, i) => clockwise[(first + i) % 4]) as unknown as Quad;
 }
