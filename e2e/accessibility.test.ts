@@ -8,7 +8,7 @@ let app: RunningApp;
 let browser: Browser;
 let page: Page;
 beforeAll(async () => {
-  app = await startApp({ port: 4702, photo: true });
+  app = await startApp({ photo: true });
   browser = await launchBrowser();
   ({ page } = await openPage(browser, app.base));
 });
@@ -154,7 +154,7 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
 });
 
 test('without the demo, the first account is asked for', async () => {
-  const empty = await startApp({ port: 4703, demo: false });
+  const empty = await startApp({ demo: false });
   try {
     ({ page } = await openPage(browser, empty.base));
     await seeText(page, 'The first account');

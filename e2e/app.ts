@@ -3,9 +3,9 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import pg from 'pg';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { inject } from 'vitest';
+import { newDatabase } from '../packages/server/src/testing/testDatabase.ts';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
@@ -23,25 +23,23 @@ export interface RunningApp {
 }
 
 /** Starts the built server (dist/) as `npm start` does, on a free port. */
-export async function startApp(options: {
-  demo?: boolean;
-  /** Whether the demo's photographed page is read first. */
-  photo?: boolean;
-  port: number;
-}): Promise<RunningApp> {
-  const name = `e2e_${process.pid}_${Date.now()}`;
-  const admin = new pg.Client({ connectionString: inject('databaseUrl').replace('{database}', 'postgres') });
-  await admin.connect();
-  await admin.query(`create database "${name}"`);
-  await admin.end();
+export async function startApp(
+  options: {
+    demo?: boolean;
+    /** Whether the demo's photographed page is read first. */
+    photo?: boolean;
+  } = {},
+): Promise<RunningApp> {
+  const template = options.photo === true ? 'none' : options.demo === false ? 'empty' : 'demo';
   const environment = {
     ...process.env,
-    DATABASE_URL: inject('databaseUrl').replace('{database}', name),
+    DATABASE_URL: await newDatabase(inject('databaseUrl'), template),
     AUREL_DATA: mkdtempSync(path.join(tmpdir(), 'aurelfield-e2e-')),
-    AUREL_PORT: String(options.port),
+    AUREL_PORT: '0',
     AUREL_SECRET: 'a secret for tests only',
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
     AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_TEXT_WORKER: path.join(ROOT, 'dist/server/textWorker.js'),
     AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),
     AUREL_MODEL_PROCESS: path.join(ROOT, 'dist/server/modelProcess.js'),
     AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
@@ -58,8 +56,10 @@ export async function startApp(options: {
         env: environment,
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       });
-      child.once('message', (message: { site?: string }) => {
+      child.once('message', (message: { port: number; site?: string }) => {
         site = message.site ?? '';
+        // It comes back at the same address.
+        environment.AUREL_PORT = String(message.port);
         resolve();
       });
       child.once('exit', (status) => reject(new Error(`The server ended with ${status}.`)));
@@ -71,7 +71,7 @@ export async function startApp(options: {
     });
   await start();
   return {
-    base: `http://127.0.0.1:${options.port}`,
+    base: `http://127.0.0.1:${environment.AUREL_PORT}`,
     get site() {
       return site;
     },

@@ -13,7 +13,7 @@ let browser: Browser;
 let page: Page;
 let complaints: string[];
 beforeAll(async () => {
-  app = await startApp({ port: 4705 });
+  app = await startApp();
   browser = await launchBrowser();
   ({ page, complaints } = await openPage(browser, app.base));
   await enterDemo(page);

@@ -11,7 +11,7 @@ let browser: Browser;
 let page: Page;
 let complaints: string[];
 beforeAll(async () => {
-  app = await startApp({ port: 4704 });
+  app = await startApp();
   browser = await launchBrowser();
   ({ page, complaints } = await openPage(browser, app.base));
   await enterDemo(page);

@@ -11,7 +11,7 @@ try {
   await ensureBuild();
   process.exitCode = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
-    [path.join(ROOT, 'scripts/bench/main.ts')],
+    [path.join(ROOT, 'scripts/bench/main.ts'), ...process.argv.slice(2)],
     { cwd: ROOT },
   );
 } catch (error) {

@@ -15,6 +15,7 @@ await build({
   entryPoints: {
     main: path.join(source('server'), 'main.ts'),
     espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+    textWorker: path.join(source('server'), 'threads/textWorker.ts'),
     readerProcess: path.join(source('readers'), 'child.ts'),
     modelProcess: path.join(source('voices'), 'model/child.ts'),
   },

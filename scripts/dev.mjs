@@ -19,7 +19,15 @@ try {
     port: 4680,
   });
   // From source: no built screens, no bundled worker.
-  for (const name of ['AUREL_WEB', 'AUREL_ESPEAK_WORKER', 'NODE_ENV']) delete environment[name];
+  for (const name of [
+    'AUREL_WEB',
+    'AUREL_ESPEAK_WORKER',
+    'AUREL_TEXT_WORKER',
+    'AUREL_READER_PROCESS',
+    'AUREL_MODEL_PROCESS',
+    'NODE_ENV',
+  ])
+    delete environment[name];
   const status = await run(
     path.join(ROOT, 'node_modules/.bin/concurrently'),
     [

@@ -1,13 +1,16 @@
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { TestProject } from 'vitest/node';
+import { makeTemplates } from '../packages/server/src/testing/templates.ts';
 import { startPostgres } from './lib/postgres.mjs';
 
-/** Vitest global set-up: a throw-away PostgreSQL for the tests of server and screens. */
+/** Vitest global set-up: a throw-away PostgreSQL for the tests of server and screens, with databases to copy from. */
 export default async function setup(project: TestProject): Promise<() => void> {
   const cluster = await startPostgres(path.join(tmpdir(), `aurelfield-test-${process.pid}-${Date.now()}`), {
     throwaway: true,
   });
-  project.provide('databaseUrl', cluster.url('postgres').replace(/\/postgres$/u, '/{database}'));
+  const url = cluster.url('postgres').replace(/\/postgres$/u, '/{database}');
+  await makeTemplates(url);
+  project.provide('databaseUrl', url);
   return () => cluster.stop();
 }

@@ -36,8 +36,7 @@ const WATCH = `(async () => {
     if (!lit) continue;
     const [sentence, word] = key.split(' ').map(Number);
     const from = Number(new URL(player.element.src).searchParams.get('from'));
-    let onset = player.score.sentences[sentence].times[word][0];
-    for (let i = from; i < sentence; i++) onset += player.score.sentences[i].duration + player.score.sentences[i].pauseAfter;
+    const onset = player.track.secondOf(sentence, word) - player.track.secondOf(from);
     lateness.push(player.element.currentTime - onset);
   }
   return lateness;

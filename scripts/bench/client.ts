@@ -4,7 +4,7 @@ import type { Handout, Reading, Session } from '@aurelfield/api';
 /** Just enough of a client to measure with. */
 export class Client {
   readonly #base: string;
-  #cookie = '';
+  readonly #cookies = new Map<string, string>();
   #token = '';
 
   constructor(origin: string) {
@@ -25,13 +25,17 @@ export class Client {
   /** Fetches and throws away; the plain client, since `fetch` itself takes longer than our server does. */
   bytes(address: string): Promise<number> {
     return new Promise((resolve, reject) => {
-      const request = get(`${this.#base}${address}`, { headers: { cookie: this.#cookie } }, (response) => {
+      const request = get(`${this.#base}${address}`, { headers: { cookie: this.#cookie() } }, (response) => {
         let length = 0;
         response.on('data', (chunk: Buffer) => (length += chunk.length));
         response.on('end', () => resolve(length));
       });
       request.on('error', reject);
     });
+  }
+
+  send<T>(method: 'POST', address: string, json: unknown): Promise<T> {
+    return this.#json<T>(address, JSON.stringify(json), 'application/json', method);
   }
 
   open(handoutId: string, pupilId: string): Promise<Reading> {
@@ -44,17 +48,29 @@ export class Client {
     return this.#json<Handout>('/handouts', form);
   }
 
-  async #json<T>(address: string, body: string | FormData, type?: string): Promise<T> {
+  #cookie(): string {
+    return [...this.#cookies].map((cookie) => cookie.join('=')).join('; ');
+  }
+
+  async #json<T>(
+    address: string,
+    body: string | FormData,
+    type?: string,
+    method: 'POST' = 'POST',
+  ): Promise<T> {
     const headers = type === undefined ? {} : { 'content-type': type };
-    return (await (await this.#fetch(address, { method: 'POST', body, headers })).json()) as T;
+    return (await (await this.#fetch(address, { method, body, headers })).json()) as T;
   }
 
   async #fetch(address: string, init: RequestInit = {}): Promise<Response> {
     const headers = new Headers(init.headers);
-    headers.set('cookie', this.#cookie);
+    headers.set('cookie', this.#cookie());
     headers.set('x-aurelfield-token', this.#token);
     const response = await fetch(`${this.#base}${address}`, { ...init, headers });
-    this.#cookie = response.headers.get('set-cookie')?.split(';')[0] ?? this.#cookie;
+    for (const cookie of response.headers.getSetCookie()) {
+      const [name = '', value = ''] = (cookie.split(';')[0] ?? '').split(/=(.*)/su);
+      this.#cookies.set(name, value);
+    }
     if (!response.ok) throw new Error(`${address}: ${response.status} ${await response.text()}`);
     return response;
   }

@@ -1,4 +1,4 @@
-import { blocksFromPlainText, DEFAULT_PAUSES, planHandout, type SpeechPlan } from '@aurelfield/core';
+import { blocksFromPlainText, planHandout, type SpeechPlan } from '@aurelfield/core';
 import { FestivalEngine } from '@aurelfield/voices';
 import { readFileSync } from 'node:fs';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
@@ -22,7 +22,7 @@ function plansFor(voice: string): SpeechPlan[] {
       blocks,
       'en-GB',
       { id: voice, engineVersion: '' },
-      { speed: 300, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'usual' },
+      { speed: 300, pitch: 0, sampleRate: 22_050 },
     ),
   ].map(({ plan }) => plan);
 }

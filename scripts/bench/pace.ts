@@ -1,12 +1,14 @@
 import {
   blocksFromMarkdown,
   blocksFromPlainText,
+  breakPause,
   DEFAULT_PAUSES,
-  planHandout,
-  speedForPace,
+  layOut,
+  pauseAfter,
+  planAtPace,
   type Block,
 } from '@aurelfield/core';
-import { EspeakEngine, FestivalEngine, type SpeechEngine } from '@aurelfield/voices';
+import { EspeakEngine, factsOfClip, FestivalEngine, type SpeechEngine } from '@aurelfield/voices';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
@@ -38,16 +40,28 @@ async function errorAt(
   blocks: readonly Block[],
   pace: number,
 ): Promise<number> {
-  const speed = speedForPace(blocks, 'en-GB', { pace, pauses: DEFAULT_PAUSES });
-  const voice = { id, engineVersion: engine.version };
-  const settings = { speed, pitch: 0, loudness: 'usual' as const, pauses: DEFAULT_PAUSES };
-  const sentences = [...planHandout(blocks, 'en-GB', voice, settings)];
+  const voice = { id, engineVersion: engine.versionOf(id) };
+  const sampleRate = engine.voices.find((known) => known.id === id)?.sampleRate ?? 22_050;
+  const sentences = [...planAtPace(blocks, 'en-GB', voice, { pace, pitch: 0, sampleRate })];
   const clips = await Promise.all(sentences.map(({ plan }) => engine.speak(plan, { timeout: 600_000 })));
-  const seconds =
-    clips.reduce((sum, { duration }) => sum + duration, 0) +
-    sentences.reduce((sum, { pauseAfter }) => sum + pauseAfter, 0);
+  const samples = sentences.reduce((sum, { words, plan, breaks, place }, i) => {
+    const clip = clips[i];
+    if (!clip) return sum;
+    const laid = layOut(
+      {
+        words,
+        breaks: plan.breaks,
+        pauses: breaks.map((kind) => breakPause(kind, DEFAULT_PAUSES)),
+        pauseAfter: pauseAfter(place, DEFAULT_PAUSES),
+      },
+      '',
+      factsOfClip(clip),
+      { sampleRate, gain: 0 },
+    );
+    return sum + laid.samples + laid.pauseAfter;
+  }, 0);
   const words = sentences.reduce((sum, { plan }) => sum + plan.words.length, 0);
-  return (words * 60) / seconds / pace - 1;
+  return (words * 60 * sampleRate) / samples / pace - 1;
 }
 
 function texts(root: string): Record<string, Block[]> {

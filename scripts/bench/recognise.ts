@@ -1,4 +1,4 @@
-import { planHandout, DEFAULT_PAUSES, wavHeader } from '@aurelfield/core';
+import { planHandout, wavHeader } from '@aurelfield/core';
 import { FestivalEngine, EspeakEngine, type SpeechEngine } from '@aurelfield/voices';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -39,8 +39,8 @@ for (const engine of engines) {
       const [sentence] = planHandout(
         blocks,
         'en-US',
-        { id, engineVersion: engine.version },
-        { speed: 170, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'usual' },
+        { id, engineVersion: engine.versionOf(id) },
+        { speed: 170, pitch: 0, sampleRate },
       );
       if (!sentence) continue;
       const clip = await engine.speak(sentence.plan);

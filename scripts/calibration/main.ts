@@ -17,7 +17,6 @@ import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 import { CALIBRATION_TEXTS } from './texts.ts';
 
 /** `npm run calibrate [espeak|festival]`: measures how fast and how loud every voice speaks, and stores it beside the adapter. */
-const NO_PAUSES = { comma: 0, sentence: 0, paragraph: 0, heading: 0 };
 
 interface Task<V extends Voice> {
   readonly engine: string;
@@ -36,7 +35,7 @@ async function calibrate<V extends Voice>(task: Task<V>): Promise<void> {
   for (const voice of task.voices) {
     const text = CALIBRATION_TEXTS[baseLanguage(voice.language)];
     if (text === undefined) throw new Error(`There is no calibration text for ${voice.language}.`);
-    const settings = { speed: 175, pitch: 0, pauses: NO_PAUSES, loudness: 'usual' as const };
+    const settings = { speed: 175, pitch: 0, sampleRate: voice.sampleRate };
     const plans = [
       ...planHandout(
         blocksFromPlainText(text),

@@ -12,6 +12,7 @@ const USER = 'aurelfield';
  * @typedef {object} Cluster
  * @property {(database: string) => string} url address of a database in it; the database is made at need
  * @property {() => void} stop stops the database server
+ * @property {boolean} isOurs whether it was started now, not found running
  */
 
 /**
@@ -62,7 +63,7 @@ export async function startPostgres(folder, options = {}) {
   if (!running) {
     const speed = options.throwaway ? ' -c fsync=off -c full_page_writes=off -c synchronous_commit=off' : '';
     const log = path.join(home, 'postgres.log');
-    const flags = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories='${socket}' -c max_connections=60${speed}`;
+    const flags = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories='${socket}' -c max_connections=160${speed}`;
     must(
       pg('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', flags, 'start']),
       `The database did not start (see ${log})`,
@@ -78,6 +79,7 @@ export async function startPostgres(folder, options = {}) {
       },
     );
   return {
+    isOurs: !running,
     url: (database) => {
       const there = psql(`select 1 from pg_database where datname = '${database}'`);
       if (there.status !== 0) throw new StepError(`The database does not answer: ${there.output}`);

@@ -3,7 +3,12 @@ import { id, languageSchema, titleSchema } from './common.ts';
 import { MAX_PHOTOS } from './photos.ts';
 import { entryKindSchema } from './pronunciations.ts';
 
+/** What identifies a block in its text, through edits. */
+export const blockIdSchema = z.string().min(1).max(60);
+
 export const blockSchema = z.object({
+  /** A block that is new has none yet. */
+  id: blockIdSchema.optional(),
   type: z.enum(['heading', 'paragraph', 'list-item', 'question', 'table-row', 'picture']),
   level: z.number().int().min(1).max(6).optional(),
   label: z.string().optional(),
@@ -16,14 +21,21 @@ export const blockSchema = z.object({
 });
 export type BlockView = z.infer<typeof blockSchema>;
 
-/** How one word is said in one place of a handout. */
-export const occurrenceSchema = z.object({
-  block: z.number().int().nonnegative(),
-  start: z.number().int().nonnegative(),
+/** A block as it is stored. */
+export const storedBlockSchema = blockSchema.required({ id: true });
+
+/** How one word is to be said in one place of a handout. */
+export const occurrenceInputSchema = z.object({
+  /** The block's id. */
+  block: blockIdSchema,
+  start: z.number().int().nonnegative().max(10_000_000),
   written: z.string().min(1).max(120),
   kind: entryKindSchema,
   said: z.string().trim().min(1, 'Enter how it is said.').max(240),
 });
+export type OccurrenceInput = z.infer<typeof occurrenceInputSchema>;
+
+export const occurrenceSchema = occurrenceInputSchema.extend({ id });
 export type Occurrence = z.infer<typeof occurrenceSchema>;
 
 export const sourceKindSchema = z.enum(['typed', 'file', 'web-page', 'photos']);
@@ -33,7 +45,7 @@ export type TextFormat = z.infer<typeof formatSchema>;
 /** Something that was changed or left out when a document was read. */
 export const cleanUpSchema = z.object({
   rule: z.string().max(100),
-  block: z.number().int().nonnegative(),
+  block: z.number().int().nonnegative().max(1_000_000),
   before: z.string(),
   after: z.string(),
 });
@@ -125,9 +137,20 @@ export const handoutSummarySchema = z.object({
 });
 export type HandoutSummary = z.infer<typeof handoutSummarySchema>;
 
+/** A text as it was when a reading was made of it. */
+export const textSchema = z.object({
+  hash: z.string(),
+  language: z.string(),
+  blocks: z.array(storedBlockSchema),
+});
+export type TextView = z.infer<typeof textSchema>;
+
 export const handoutSchema = handoutSummarySchema.extend({
-  blocks: z.array(blockSchema),
+  blocks: z.array(storedBlockSchema),
   occurrences: z.array(occurrenceSchema),
+  /** Those whose word is not in the text any more. */
+  lostOccurrences: z.array(occurrenceSchema),
+  /** Names the text. */
   contentHash: z.string(),
   cleanUps: z.array(cleanUpSchema),
 });

@@ -5,5 +5,6 @@ export * from './pupils.ts';
 export * from './photos.ts';
 export * from './handouts.ts';
 export * from './proof.ts';
+export * from './jobs.ts';
 export * from './readings.ts';
 export * from './pronunciations.ts';

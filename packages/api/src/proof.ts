@@ -1,19 +1,38 @@
 import { z } from 'zod';
 import { id, languageSchema } from './common.ts';
-import { blockSchema } from './handouts.ts';
+import { blockSchema, occurrenceSchema } from './handouts.ts';
 
-export const versionReasonSchema = z.enum(['taken in', 'edited', 'fetched again', 'brought back']);
+export const versionReasonSchema = z.enum([
+  'taken in',
+  'edited',
+  'fetched again',
+  'brought back',
+  'set aside',
+]);
+
+/** Names a browser window, as long as it is open. */
+export const windowSchema = z.string().min(1).max(60);
 
 /** Blocks to be kept, and the state of the handout that they were made from. */
 export const saveBlocksSchema = z.object({
   content: z.array(blockSchema).min(1, 'A handout needs some text.').max(50_000),
   /** Content hash of the handout before the change. */
   base: z.string(),
-  reason: versionReasonSchema.exclude(['taken in']).default('edited'),
+  reason: versionReasonSchema.exclude(['taken in', 'set aside']).default('edited'),
+  window: windowSchema.optional(),
 });
 export type SaveBlocks = z.input<typeof saveBlocksSchema>;
 
-export const savedSchema = z.object({ contentHash: z.string(), words: z.number().int() });
+export const savedSchema = z.object({
+  contentHash: z.string(),
+  words: z.number().int(),
+  /** Entries for single places whose word this change took out. */
+  lost: z.array(occurrenceSchema),
+});
+export type Saved = z.infer<typeof savedSchema>;
+
+/** A text that is kept among the versions and is not made the handout's. */
+export const setAsideSchema = saveBlocksSchema.pick({ content: true, window: true });
 
 export const versionSchema = z.object({
   id,

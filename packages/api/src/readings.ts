@@ -1,21 +1,9 @@
 import { z } from 'zod';
 import { id } from './common.ts';
+import { jobSchema } from './jobs.ts';
 import { voiceSchema } from './pupils.ts';
 
 export const openReadingSchema = z.object({ handoutId: id, pupilId: id });
-
-export const jobSchema = z.object({
-  id,
-  kind: z.enum(['make', 'export']),
-  state: z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']),
-  done: z.number().int(),
-  total: z.number().int(),
-  error: z.string().nullable(),
-  /** Where the finished file is fetched, once there is one. */
-  file: z.string().nullable(),
-  fileName: z.string().nullable(),
-});
-export type Job = z.infer<typeof jobSchema>;
 
 export const costSchema = z.object({
   /** Whether the teacher has agreed; nothing is sent to the service before. */
@@ -37,6 +25,10 @@ export const readingSchema = z.object({
   id,
   handoutId: id,
   pupilId: id,
+  /** Names the text it was made of, which never changes under it. */
+  textHash: z.string(),
+  /** Whether something newer has taken its place. */
+  retired: z.boolean(),
   voice: voiceSchema,
   language: z.string(),
   sampleRate: z.number(),
@@ -64,12 +56,12 @@ export const readingSentenceSchema = z.object({
   /** Displayed words: from and to in the text of the block, and what is said for it. */
   words: z.array(z.object({ start: offset, end: offset, said: z.string() })),
   spokenWords: z.number().int(),
-  /** Seconds of silence after it. */
-  pauseAfter: z.number(),
-  /** Seconds the clip lasts: measured when made, else estimated. */
-  duration: z.number(),
-  /** Onset and end of each displayed word in seconds from the sentence's own start; null until made. */
-  times: z.array(z.tuple([z.number(), z.number()])).nullable(),
+  /** Samples it lasts without the pause after it: measured when made, else estimated. */
+  samples: z.number().int(),
+  /** Samples of silence after it. */
+  pauseAfter: z.number().int(),
+  /** When each displayed word is heard, in samples from the sentence's own first; null until made. */
+  times: z.array(z.tuple([z.number().int(), z.number().int()])).nullable(),
 });
 export type ReadingSentence = z.infer<typeof readingSentenceSchema>;
 
@@ -83,9 +75,10 @@ export const leftOutSchema = z.object({
 });
 export type LeftOutView = z.infer<typeof leftOutSchema>;
 
+const MOST_SENTENCES = 10_000_000;
 export const sentenceRangeSchema = z
-  .object({ from: z.coerce.number().int().min(0), to: z.coerce.number().int().min(1) })
+  .object({
+    from: z.coerce.number().int().min(0).max(MOST_SENTENCES),
+    to: z.coerce.number().int().min(1).max(MOST_SENTENCES),
+  })
   .refine(({ from, to }) => to > from && to - from <= 2000, 'Ask for 1 to 2000 sentences.');
-
-export const exportRequestSchema = z.object({ format: z.enum(['mp3', 'wav']) });
-export type ExportFormat = z.infer<typeof exportRequestSchema>['format'];

@@ -14,8 +14,8 @@ export const sessionSchema = z.object({
   /** No teacher exists yet: the first account is to be made. */
   needsSetup: z.boolean(),
   csrfToken: z.string(),
-  /** The sign-in of the demo school, where it was loaded. */
-  demo: z.object({ email: z.string(), password: z.string() }).nullable(),
+  /** Whether the demo school can be entered without a password: where it was loaded, by who sits at the machine itself. */
+  demo: z.boolean(),
 });
 export type Session = z.infer<typeof sessionSchema>;
 

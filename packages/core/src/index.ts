@@ -1,5 +1,7 @@
 /** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
 export type { Block, BlockType } from './text/document.ts';
+export { contentHash, hasSameContent, toBlocks, withIds, type TextBlock } from './text/text.ts';
+export { carryAnchors, type Anchor, type CarriedAnchors } from './text/anchors.ts';
 export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
 export { partLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
@@ -21,6 +23,7 @@ export type { ExpandedWord } from './spoken/types.ts';
 export {
   DEFAULT_PACE,
   LOUDNESS_TARGETS,
+  loudnessGain,
   type LoudnessChoice,
   DEFAULT_PAUSES,
   PACE_RANGE,
@@ -50,10 +53,13 @@ export {
   RESPELLING_VOWELS,
   type RespellingSound,
 } from './pronounce/respelling.ts';
-export { planKey, type PlannedBreak, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';
+export { planKey, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';
+export { readingHash, type ReadingIdentity } from './plan/readingHash.ts';
 export {
+  beginPlan,
+  planAtPace,
   planHandout,
-  speedForPace,
+  type PlanBeginning,
   type PlanSettings,
   type PlannedSentence,
   type PlannedWord,
@@ -61,11 +67,30 @@ export {
   type PlanOptions,
   type PlanVoice,
 } from './plan/planHandout.ts';
-export { displayedIntervals, type ClipTiming, type Interval } from './timing/clipTiming.ts';
-export { indexAt } from './timing/indexAt.ts';
-export { stretchEnd } from './timing/stretch.ts';
-export { estimateDuration } from './timing/estimate.ts';
-export { BYTES_PER_SAMPLE, toSamples, wavHeader } from './audio/wav.ts';
+export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
+export type { BreakKind } from './spoken/breaks.ts';
+export { toSamples, type SampleRange } from './timeline/samples.ts';
+export type { ClipFacts } from './timeline/clipFacts.ts';
+export { lengthOf, silence, type Piece, type PieceSource } from './timeline/piece.ts';
+export { layOut, type LaidSentence, type Laying, type SentenceToLay } from './timeline/sentence.ts';
+export {
+  joined,
+  piecesBetween,
+  stretchOf,
+  timelineOf,
+  type TimedSentence,
+  type Timeline,
+} from './timeline/timeline.ts';
+export { edited, type Edit } from './timeline/edits.ts';
+export { Track, type TrackSentence } from './timeline/track.ts';
+export {
+  laidSentence,
+  shapedSentence,
+  type ReadingSentencePlan,
+  type ShapedSentence,
+} from './timeline/readingSentence.ts';
+export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
+export { renderPiece } from './audio/render.ts';
 export { fadeEdges, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';

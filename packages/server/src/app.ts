@@ -4,57 +4,54 @@ import path from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { authRoutes } from './auth/routes.ts';
-import { requireCsrfToken, requireTeacher, sessionHandler } from './auth/sessions.ts';
+import { CsrfTokens, requireTeacher, sessionHandler } from './auth/sessions.ts';
 import type { OpenDatabase } from './db/database.ts';
-import type { ExportService } from './exports/exportService.ts';
-import type { HandoutStore } from './handouts/handoutStore.ts';
-import { photoPageRoutes } from './handouts/photoPageRoutes.ts';
-import { PhotoStore } from './handouts/photoStore.ts';
-import { proofRoutes } from './handouts/proofRoutes.ts';
-import { handoutRoutes } from './handouts/routes.ts';
+import { photoPageRoutes, type PhotoPageParts } from './handouts/photoPageRoutes.ts';
+import { proofRoutes, type ProofParts } from './handouts/proofRoutes.ts';
+import { handoutRoutes, type HandoutRouteParts } from './handouts/routes.ts';
+import { knownHost } from './http/knownHost.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
-import { photoRoutes } from './intake/photoRoutes.ts';
-import type { PhotoTray } from './intake/photoTray.ts';
-import { intakeRoutes } from './intake/routes.ts';
-import type { SourceTray } from './intake/sourceTray.ts';
-import type { JobRunner } from './jobs/jobRunner.ts';
-import type { JobStore } from './jobs/jobStore.ts';
+import { plainAddress, storableBody } from './http/storable.ts';
+import { photoRoutes, type PhotoParts } from './intake/photoRoutes.ts';
+import { intakeRoutes, type IntakeParts } from './intake/routes.ts';
+import type { Jobs } from './jobs/jobs.ts';
 import { jobRoutes } from './jobs/routes.ts';
-import { AcceptedStore } from './pronunciations/acceptedStore.ts';
-import { DoubtfulService } from './pronunciations/doubtfulService.ts';
-import type { PronunciationStore } from './pronunciations/pronunciationStore.ts';
-import { pronunciationRoutes } from './pronunciations/routes.ts';
-import type { PupilStore } from './pupils/pupilStore.ts';
+import { languageRoutes, type LanguageParts } from './language/routes.ts';
+import { pronunciationRoutes, type PronunciationParts } from './pronunciations/routes.ts';
 import { pupilRoutes } from './pupils/routes.ts';
-import type { ReadingService } from './readings/readingService.ts';
-import { readingRoutes } from './readings/routes.ts';
-import type { VoiceRegistry } from '@aurelfield/voices';
+import { readingRoutes, type ReadingRouteParts } from './readings/routes.ts';
+import type { ObjectStore } from './store/objectStore.ts';
 
 /** What the web application is made of. */
-export interface AppParts {
+export interface AppParts
+  extends
+    HandoutRouteParts,
+    PhotoPageParts,
+    ProofParts,
+    PhotoParts,
+    IntakeParts,
+    LanguageParts,
+    PronunciationParts,
+    ReadingRouteParts {
   readonly database: OpenDatabase;
-  readonly handouts: HandoutStore;
-  readonly pupils: PupilStore;
-  readonly pronunciations: PronunciationStore;
-  readonly jobs: JobStore;
-  readonly runner: JobRunner;
-  readonly service: ReadingService;
-  readonly exports: ExportService;
-  readonly voices: VoiceRegistry;
-  readonly tray: SourceTray;
-  readonly photoTray: PhotoTray;
-  readonly readerProcess: URL | undefined;
-  readonly allowedOrigins: readonly string[];
+  readonly jobs: Jobs;
+  readonly store: ObjectStore;
   readonly secret: string;
+  /** Names that this server is known by. */
+  readonly hosts: readonly string[];
   readonly webFolder: string | undefined;
   readonly log: Logger;
 }
+
+/** Bytes of a request's body: before the sign-in nobody may send more than a sign-in needs. */
+const [SMALL, LARGE] = ['20kb', '16mb'];
 
 /** The Express application: the API, and the built screens for every other address. */
 export function createApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: parts.log, autoLogging: false }));
+  app.use(knownHost(parts.hosts), plainAddress);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -74,8 +71,10 @@ export function createApp(parts: AppParts): Express {
   return app;
 }
 
-function apiRoutes(parts: AppParts): express.Router {
+/** All routes below /api; also walked by the test that tries each as a stranger. */
+export function apiRoutes(parts: AppParts): express.Router {
   const api = express.Router();
+  const tokens = new CsrfTokens(parts.secret);
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
@@ -84,22 +83,20 @@ function apiRoutes(parts: AppParts): express.Router {
     response.json({ ok: true });
   });
   api.use(sessionHandler(parts.database.pool, parts.secret));
-  // Before the sign-in nobody may send more than a sign-in needs.
-  api.use(['/session', '/setup'], express.json({ limit: '20kb' }));
-  api.use(authRoutes(parts.database.db));
-  api.use(requireTeacher, requireCsrfToken);
-  api.use(express.json({ limit: '16mb' }));
-  const accepted = new AcceptedStore(parts.database.db);
-  const doubtful = new DoubtfulService({ ...parts, accepted });
+  api.use(['/session', '/setup'], express.json({ limit: SMALL }), storableBody);
+  api.use(authRoutes(parts.database, tokens));
+  api.use(requireTeacher, tokens.require);
+  api.use(express.json({ limit: LARGE }), storableBody);
   api.use(photoRoutes(parts));
   api.use(intakeRoutes(parts));
-  api.use(photoPageRoutes({ ...parts, photos: new PhotoStore(parts.database.db) }));
-  api.use(proofRoutes({ ...parts, accepted }));
-  api.use(handoutRoutes(parts.handouts, parts.tray, parts.photoTray));
+  api.use(photoPageRoutes(parts));
+  api.use(proofRoutes(parts));
+  api.use(languageRoutes(parts));
+  api.use(handoutRoutes(parts));
   api.use(pupilRoutes(parts.pupils, parts.voices));
-  api.use(pronunciationRoutes(parts.pronunciations, parts.pupils, parts.voices, accepted, doubtful));
-  api.use(readingRoutes(parts.service, parts.exports, parts.runner));
-  api.use(jobRoutes(parts.jobs, parts.runner));
+  api.use(pronunciationRoutes(parts));
+  api.use(readingRoutes(parts));
+  api.use(jobRoutes(parts.jobs, parts.store));
   api.use(unknownAddress);
   return api;
 }

@@ -3,7 +3,7 @@ import { startServer } from './server.ts';
 
 /** Runs the server until it is told to stop. */
 const server = await startServer(readConfig(process.env));
-process.send?.({ port: server.port, site: server.siteOrigin });
+process.send?.({ port: server.port, site: server.siteOrigin, priced: server.pricedAddress });
 
 let stopping = false;
 const stop = () => {

@@ -1,4 +1,4 @@
-import type { ClipTiming, SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core';
 import type { Price } from './priced/price.ts';
 
 /** A voice that can be chosen for a pupil. */
@@ -20,18 +20,30 @@ export interface Voice {
   readonly price?: Price & { readonly service: string; readonly simulated: boolean };
 }
 
+/** When something is heard, in seconds. */
+export interface Interval {
+  readonly start: number;
+  readonly end: number;
+}
+
 /** One sentence spoken: mono 16-bit samples and the times of its spoken words. */
-export interface SpokenClip extends ClipTiming {
+export interface SpokenClip {
   readonly sampleRate: number;
   readonly pcm: Int16Array;
+  /** Seconds. */
+  readonly duration: number;
+  /** One interval for each spoken word, in order, without overlap. */
+  readonly words: readonly Interval[];
+  /** Samples at which silence can be laid in: one for each break of the plan, in order. */
+  readonly cuts: readonly number[];
 }
 
 /** How a request is treated; what a listener waits for goes before what is made in advance. */
 export interface SpeakOptions {
   readonly signal?: AbortSignal;
   readonly priority?: 'listening' | 'making';
-  /** Whom a priced service's use is put down to. */
-  readonly account?: string;
+  /** Names the request to a priced service: the same name twice is charged once. */
+  readonly requestId?: string;
   /** Milliseconds after which the request fails; 20,000 by default. */
   readonly timeout?: number;
 }
@@ -39,8 +51,8 @@ export interface SpeakOptions {
 /** One speech engine. Adapters hide how it runs; all of them take the same plan and give the same clip. */
 export interface SpeechEngine {
   readonly id: string;
-  /** Part of every clip's key: changes whenever the same plan would sound or be timed differently. */
-  readonly version: string;
+  /** Version of one of its voices as it is installed here; part of every clip's key. It changes whenever the same plan would sound or be timed differently. */
+  readonly versionOf: (voiceId: string) => string;
   readonly voices: readonly Voice[];
   /** What this machine lacks for some of its voices and how to add it, in a sentence; undefined when nothing is missing. */
   readonly missing?: string | undefined;
@@ -57,10 +69,10 @@ export interface SpeechEngine {
   pronounce?(voiceId: string, words: readonly string[], options?: SpeakOptions): Promise<string[][]>;
 }
 
-/** An engine could not speak a sentence. `kind` tells a time-out and a crash from a sentence it cannot say. */
+/** An engine could not speak a sentence. `kind` tells a time-out, a crash and a voice of another version from a sentence it cannot say, and what a priced service refused, and so did not charge, from the rest. */
 export class SpeechError extends Error {
   override readonly name = 'SpeechError';
-  readonly kind: 'timeout' | 'crash' | 'failed' | 'stopped';
+  readonly kind: 'timeout' | 'crash' | 'failed' | 'refused' | 'stopped' | 'other-version';
 
   constructor(kind: SpeechError['kind'], message: string) {
     super(message);

@@ -1,6 +1,9 @@
 /** Speech engines behind one interface. Each adapter has a folder; engines run in worker threads or child processes. */
 export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
 export { VoiceRegistry } from './registry.ts';
+export { factsOfClip } from './clip/factsOfClip.ts';
+export { RunnerPool } from './pool/runnerPool.ts';
+export { threadRunner, type WorkerMessage, type WorkerRequest } from './pool/threadRunner.ts';
 export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';
 export { FestivalEngine, type FestivalOptions } from './festival/festivalEngine.ts';
 export { chargedCharacters, PricedEngine, type PricedOptions } from './priced/pricedEngine.ts';

@@ -22,7 +22,7 @@ const VOICES = [
 const log: string[] = [];
 const engine: SpeechEngine = {
   id: 'test',
-  version: '7',
+  versionOf: () => '7',
   voices: VOICES,
   start: () => Promise.resolve(void log.push('start')),
   stop: () => Promise.resolve(void log.push('stop')),
@@ -32,6 +32,7 @@ const engine: SpeechEngine = {
       pcm: new Int16Array(1),
       duration: 0.001,
       words: [{ start: 0, end: id.length }],
+      cuts: [],
     }),
 };
 const registry = new VoiceRegistry([engine]);
@@ -67,10 +68,13 @@ describe('VoiceRegistry', () => {
       end: 'statement',
       speed: 1,
       pitch: 0,
-      loudness: 'usual',
+      sampleRate: 1000,
     } as const;
     expect((await registry.speak(plan)).words[0]?.end).toBe(6);
     await expect(registry.speak({ ...plan, voice: 'gone' })).rejects.toThrow('There is no voice “gone”.');
+    await expect(registry.speak({ ...plan, engineVersion: '6' })).rejects.toMatchObject({
+      kind: 'other-version',
+    });
   });
 
   test('starts and stops its engines', async () => {

@@ -1,4 +1,5 @@
 import { baseLanguage, type SpeechPlan } from '@aurelfield/core';
+import { resampleClip } from './clip/resampleClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
 
 /** All voices of all engines behind one door. */
@@ -61,9 +62,9 @@ export class VoiceRegistry {
     return this.#byVoice.get(id)?.voice;
   }
 
-  /** Version of the engine that speaks with this voice. */
+  /** Version of a voice as it is installed here. */
   engineVersion(voiceId: string): string | undefined {
-    return this.#byVoice.get(voiceId)?.engine.version;
+    return this.#byVoice.get(voiceId)?.engine.versionOf(voiceId);
   }
 
   /**
@@ -92,10 +93,18 @@ export class VoiceRegistry {
     return this.#byVoice.get(voiceId)?.engine.pronounce?.(voiceId, words, options);
   }
 
-  /** Speaks a plan with the engine its voice belongs to. */
+  /**
+   * Speaks a plan with the engine its voice belongs to, at the sample rate that the plan asks for.
+   * @throws SpeechError also when the voice installed here is not of the version that the plan was made for: one key must not sound two ways.
+   */
   async speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip> {
     const found = this.#byVoice.get(plan.voice);
     if (found === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
-    return found.engine.speak(plan, options);
+    if (plan.engineVersion !== found.engine.versionOf(plan.voice))
+      throw new SpeechError(
+        'other-version',
+        `The voice “${found.voice.label}” has changed since this reading was planned. Open the handout for the pupil again.`,
+      );
+    return resampleClip(await found.engine.speak(plan, options), plan.sampleRate);
   }
 }

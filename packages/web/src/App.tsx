@@ -1,5 +1,5 @@
 import { Route, Routes } from 'react-router';
-import { useSession } from './api/queries.ts';
+import { useSession } from './api/sessionQueries.ts';
 import { AddHandout } from './screens/add/AddHandout.tsx';
 import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';

@@ -1,17 +1,20 @@
 import {
   blocksFromPlainText,
-  BYTES_PER_SAMPLE,
+  breakPause,
   decodeText,
   DEFAULT_PACE,
   DEFAULT_PAUSES,
-  displayedIntervals,
+  layOut,
   PACE_RANGE,
-  planHandout,
-  speedForPace,
-  toSamples,
+  pauseAfter,
+  planAtPace,
+  renderPiece,
+  silence,
   wavHeader,
+  type LaidSentence,
+  type PlannedSentence,
 } from '@aurelfield/core';
-import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
+import { factsOfClip, standardEngines, VoiceRegistry, type SpokenClip } from '@aurelfield/voices';
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { lexiconFlag, numberFlag, readArgs, UsageError } from '../usage.ts';
@@ -51,38 +54,42 @@ export async function speak(args: string[]): Promise<void> {
   const audio = await open(draft, 'w');
   try {
     await audio.write(wavHeader(voice.sampleRate, 0));
-    const plans = planHandout(
+    const plans = planAtPace(
       blocks,
       voice.language,
       { id: voice.id, engineVersion: registry.engineVersion(voice.id) ?? '' },
-      {
-        speed: speedForPace(blocks, voice.language, { pace, pauses: DEFAULT_PAUSES }, lexicon),
-        pitch: 0,
-        loudness: 'usual',
-        pauses: DEFAULT_PAUSES,
-      },
+      { pace, pitch: 0, sampleRate: voice.sampleRate },
       { lexicon },
     );
     for await (const { item: sentence, result: clip } of inOrder(plans, AT_ONCE, ({ plan }) =>
       registry.speak(plan),
     )) {
-      const offset = samples / clip.sampleRate;
+      const laid = laidOut(sentence, clip);
+      const seconds = (sample: number) => (samples + sample) / clip.sampleRate;
       const base = blocks[sentence.block]?.offset ?? 0;
       sentences.push({
-        start: offset,
-        end: offset + clip.duration,
+        start: seconds(0),
+        end: seconds(laid.samples),
         text: text.slice(base + sentence.start, base + sentence.end),
       });
-      displayedIntervals(sentence.words, clip, offset).forEach(({ start, end }, i) => {
-        const word = sentence.words[i];
-        if (!word) return;
+      sentence.words.forEach((word, i) => {
+        const heard = laid.words[i];
+        if (!heard) return;
         const [from, to] = [base + word.start, base + word.end];
-        words.push({ text: text.slice(from, to), start, end, sentence: sentences.length - 1, from, to });
+        words.push({
+          text: text.slice(from, to),
+          start: seconds(heard.from),
+          end: seconds(heard.to),
+          sentence: sentences.length - 1,
+          from,
+          to,
+        });
       });
-      const pause = toSamples(sentence.pauseAfter, clip.sampleRate);
-      await audio.write(Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength));
-      await audio.write(Buffer.alloc(pause * BYTES_PER_SAMPLE));
-      samples += clip.pcm.length + pause;
+      for (const piece of [...laid.pieces, silence(laid.pauseAfter)]) {
+        const pcm = renderPiece(piece, piece.source.kind === 'silence' ? undefined : clip.pcm);
+        await audio.write(Buffer.from(pcm.buffer, pcm.byteOffset, pcm.byteLength));
+      }
+      samples += laid.samples + laid.pauseAfter;
     }
     await audio.write(wavHeader(voice.sampleRate, samples), 0, undefined, 0);
     await audio.close();
@@ -103,4 +110,18 @@ export async function speak(args: string[]): Promise<void> {
     words,
   };
   await writeFile(path.join(values.out, 'timings.json'), `${JSON.stringify(timings)}\n`);
+}
+
+function laidOut({ words, plan, breaks, place }: PlannedSentence, clip: SpokenClip): LaidSentence {
+  return layOut(
+    {
+      words,
+      breaks: plan.breaks,
+      pauses: breaks.map((kind) => breakPause(kind, DEFAULT_PAUSES)),
+      pauseAfter: pauseAfter(place, DEFAULT_PAUSES),
+    },
+    '',
+    factsOfClip(clip),
+    { sampleRate: clip.sampleRate, gain: 0 },
+  );
 }

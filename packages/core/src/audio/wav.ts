@@ -21,11 +21,6 @@ export function wavHeader(sampleRate: number, samples: number): Uint8Array {
   return new Uint8Array(view.buffer);
 }
 
-/** Samples in `seconds`, to the nearest one. */
-export function toSamples(seconds: number, sampleRate: number): number {
-  return Math.round(seconds * sampleRate);
-}
-
 function ascii(view: DataView, at: number, text: string): void {
   for (let i = 0; i < text.length; i++) view.setUint8(at + i, text.charCodeAt(i));
 }

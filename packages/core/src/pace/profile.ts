@@ -14,11 +14,16 @@ export type LoudnessChoice = 'usual' | 'louder';
 /** Integrated loudness aimed at, in LUFS. Common practice for speech on small devices, no source. */
 export const LOUDNESS_TARGETS: Readonly<Record<LoudnessChoice, number>> = { usual: -19, louder: -15 };
 
+/** Decibels to turn a clip up by, which is made in the usual loudness. */
+export function loudnessGain(loudness: LoudnessChoice): number {
+  return LOUDNESS_TARGETS[loudness] - LOUDNESS_TARGETS.usual;
+}
+
 /** How a pupil hears a text. */
 export interface ProfileSettings {
   /** Voice identifier for each language of the pupil, by base language ("en", "pl"). */
   readonly voices: Readonly<Record<string, string>>;
-  /** Spoken words per minute, pauses included. */
+  /** Spoken words per minute with the usual pauses; longer ones make the whole longer and leave the words as quick as they are. */
   readonly pace: number;
   /** Semitones above (or below) the voice's own pitch. */
   readonly pitch: number;

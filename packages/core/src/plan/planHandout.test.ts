@@ -1,13 +1,12 @@
 import { DEFAULT_CHOICES } from '../spoken/choices.ts';
 import { describe, expect, test } from 'vitest';
-import { DEFAULT_PAUSES } from '../pace/profile.ts';
 import type { Block } from '../text/document.ts';
-import { planHandout, type PlanSettings } from './planHandout.ts';
+import { beginPlan, planAtPace, planHandout, type PlanSettings } from './planHandout.ts';
 import { Lexicon } from '../pronounce/lexicon.ts';
 import { planKey, type SpeechPlan } from './speechPlan.ts';
 
 const VOICE = { id: 'voice-1', engineVersion: '1' };
-const SETTINGS: PlanSettings = { speed: 150, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'usual' };
+const SETTINGS: PlanSettings = { speed: 150, pitch: 0, sampleRate: 22_050 };
 const block = (text: string, type: Block['type'] = 'paragraph'): Block => ({ type, text, offset: 0 });
 const plan = (blocks: readonly Block[], settings = SETTINGS, voice = VOICE) => [
   ...planHandout(blocks, 'en-GB', voice, settings),
@@ -16,22 +15,32 @@ const plan = (blocks: readonly Block[], settings = SETTINGS, voice = VOICE) => [
 describe('planHandout', () => {
   test('gives sentences in order, with words that map onto the spoken ones', () => {
     const [first, second, third] = plan([block('The bog', 'heading'), block('It is 12.5 m deep. Is it?')]);
-    expect(first).toMatchObject({ block: 0, start: 0, end: 7, pauseAfter: DEFAULT_PAUSES.heading });
+    expect(first).toMatchObject({
+      block: 0,
+      start: 0,
+      end: 7,
+      place: { blockType: 'heading', lastInBlock: true },
+    });
     expect(second?.plan.words).toEqual(['It', 'is', 'twelve', 'point', 'five', 'metres', 'deep']);
     expect(second?.words[2]).toMatchObject({ start: 6, end: 10, firstSpoken: 2, spokenCount: 3 });
-    expect(third).toMatchObject({ block: 1, start: 19, pauseAfter: 0, plan: { end: 'question' } });
+    expect(third).toMatchObject({
+      block: 1,
+      start: 19,
+      place: { lastInHandout: true },
+      plan: { end: 'question' },
+    });
   });
 
   test('puts our pauses where the text has punctuation, and none after an abbreviation', () => {
     const [sentence] = plan([block('Dr. Ward came, saw it: a bog (wet) and left')]);
     expect(sentence?.plan.words).toEqual('doctor Ward came saw it a bog wet and left'.split(' '));
-    expect(sentence?.plan.breaks.map(({ after }) => sentence.plan.words[after])).toEqual([
+    expect(sentence?.plan.breaks.map((after) => sentence.plan.words[after])).toEqual([
       'came',
       'it',
       'bog',
       'wet',
     ]);
-    expect(sentence?.plan.breaks[0]?.pause).toBe(DEFAULT_PAUSES.comma);
+    expect(sentence?.breaks).toEqual(['comma', 'colon', 'dash', 'dash']);
   });
 
   test('says the label of a question or list item, and lights it', () => {
@@ -65,9 +74,9 @@ describe('planHandout', () => {
     ]);
     const [, , time, height] = sentences;
     expect(time?.words).toMatchObject([{ start: 0, end: 5, firstSpoken: 1, spokenCount: 2 }]);
-    expect(time?.plan.breaks).toEqual([{ after: 0, pause: DEFAULT_PAUSES.comma * 1.4 }]);
+    expect([time?.plan.breaks, time?.breaks]).toEqual([[0], ['colon']]);
     expect(height).toMatchObject({ start: 6, end: 11 });
-    expect(time?.pauseAfter).toBeLessThan(height?.pauseAfter ?? 0);
+    expect([time?.place.beforeCell, height?.place.beforeCell]).toEqual([true, false]);
   });
 
   test('announces pictures always and headings on wish', () => {
@@ -86,7 +95,7 @@ describe('planHandout', () => {
         'The men who lit the lamps along the river walked the same narrow streets every night because the gas had to be turned down again before the sun came up.',
       ),
     ]);
-    expect(sentence?.plan.breaks).toEqual([{ after: 15, pause: DEFAULT_PAUSES.comma * 0.8 }]);
+    expect([sentence?.plan.breaks, sentence?.breaks]).toEqual([[15], ['breath']]);
   });
 
   test('what is left out is no word of the sentence and asks for no pause', () => {
@@ -126,7 +135,7 @@ describe('planHandout', () => {
       { ...block('4'), silent: true },
     ]);
     expect(said.map((sentence) => sentence.block)).toEqual([0, 2]);
-    expect(said.at(-1)?.pauseAfter).toBe(0);
+    expect(said.at(-1)?.place.lastInHandout).toBe(true);
   });
 
   test('reads a passage in another language by that language’s rules and in its voice, where there is one', () => {
@@ -180,10 +189,39 @@ describe('planKey', () => {
     ['pause', keyOf('It is, three.')],
     ['speed', keyOf('It is three.', { ...SETTINGS, speed: 120 })],
     ['pitch', keyOf('It is three.', { ...SETTINGS, pitch: 1 })],
-    ['loudness', keyOf('It is three.', { ...SETTINGS, loudness: 'louder' })],
+    ['sample rate', keyOf('It is three.', { ...SETTINGS, sampleRate: 16_000 })],
     ['voice', keyOf('It is three.', SETTINGS, { ...VOICE, id: 'voice-2' })],
     ['engine', keyOf('It is three.', SETTINGS, { ...VOICE, engineVersion: '2' })],
   ])('changes with another %s', (_what, key) => {
     expect(key).not.toBe(keyOf('It is three.'));
+  });
+});
+
+describe('beginPlan', () => {
+  const blocks = Array.from({ length: 400 }, (_, i) =>
+    block(`The ${i}th boat, which is old, passes the weir on its way.`),
+  );
+  const settings = { pace: 150, pitch: 0, sampleRate: 22_050 };
+
+  test('plans whole blocks until enough is measured, and what follows goes on at the speed found', () => {
+    const { speed, sentences, nextBlock } = beginPlan(blocks, 'en-GB', VOICE, settings);
+    expect(nextBlock).toBeGreaterThan(100);
+    expect(nextBlock).toBeLessThan(400);
+    expect(sentences.map((sentence) => sentence.block)).toEqual(
+      Array.from({ length: nextBlock }, (_, i) => i),
+    );
+    expect(new Set(sentences.map(({ plan: { speed: own } }) => own))).toEqual(new Set([speed]));
+    const whole = [...planAtPace(blocks, 'en-GB', VOICE, settings)];
+    expect(whole).toEqual(plan(blocks, { speed, pitch: 0, sampleRate: 22_050 }));
+  });
+
+  test('a quicker pace is a quicker speed; a handout without words has the pace itself', () => {
+    const speedAt = (pace: number) => beginPlan(blocks, 'en-GB', VOICE, { ...settings, pace }).speed;
+    expect(speedAt(200)).toBeGreaterThan(speedAt(120) * 1.6);
+    expect(beginPlan([block('***')], 'en-GB', VOICE, settings)).toMatchObject({
+      speed: 150,
+      nextBlock: 1,
+      sentences: [],
+    });
   });
 });

@@ -1,9 +1,9 @@
 import { breathsIn } from '../pace/breaths.ts';
-import { breakPause, breathPause, pauseAfter } from '../pace/pauses.ts';
-import type { ProfileSettings } from '../pace/profile.ts';
+import { breakPause, pauseAfter, type SentencePlace } from '../pace/pauses.ts';
+import { DEFAULT_PAUSES, type ProfileSettings } from '../pace/profile.ts';
 import { speechAmount } from '../pace/amount.ts';
-import { speakingSpeed, type HandoutMeasure } from '../pace/speed.ts';
-import { breakInGap, sentenceEnd } from '../spoken/breaks.ts';
+import { speakingSpeed } from '../pace/speed.ts';
+import { breakInGap, sentenceEnd, type BreakKind } from '../spoken/breaks.ts';
 import { expandSentence, type LabelOf } from '../spoken/expand.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from '../spoken/choices.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
@@ -12,7 +12,7 @@ import { baseLanguage } from '../text/language.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { Lexicon } from '../pronounce/lexicon.ts';
-import type { PlannedBreak, PlannedSounds, SpeechPlan } from './speechPlan.ts';
+import type { PlannedSounds, SpeechPlan } from './speechPlan.ts';
 
 /** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
 export interface PlannedWord extends Range {
@@ -30,8 +30,10 @@ export interface PlannedSentence extends Range {
   /** Displayed words that are said; spoken words before the first one's are announcements. */
   readonly words: readonly PlannedWord[];
   readonly plan: SpeechPlan;
-  /** Seconds of silence after it. */
-  readonly pauseAfter: number;
+  /** What stands at each break of the plan, which decides how long its pause is. */
+  readonly breaks: readonly BreakKind[];
+  /** What follows it, which decides how long the pause after it is. */
+  readonly place: SentencePlace;
 }
 
 /** The voice a plan is made for. */
@@ -40,16 +42,19 @@ export interface PlanVoice {
   readonly engineVersion: string;
 }
 
-/** The settings that decide how a sentence sounds. */
-export interface PlanSettings extends Pick<ProfileSettings, 'pitch' | 'pauses' | 'loudness'> {
-  /** Standard words per minute without pauses; `speedForPace` finds it for a handout. */
+/** The settings that decide how a sentence is spoken. */
+export interface PlanSettings extends Pick<ProfileSettings, 'pitch'> {
+  /** Standard words per minute without pauses; `beginPlan` finds it for a handout. */
   readonly speed: number;
+  /** Samples per second of all clips. */
+  readonly sampleRate: number;
   /** Everything is said by default. */
   readonly choices?: SpokenChoices | undefined;
 }
 
 /** An entry for one word in one place of a handout. */
 export interface PlacedEntry {
+  /** Index of the block. */
   readonly block: number;
   /** Where the word stands in the block's text. */
   readonly start: number;
@@ -73,71 +78,77 @@ export interface PlanOptions {
  */
 export function* planHandout(
   blocks: readonly Block[],
+  language: string,
+  voice: PlanVoice,
+  settings: PlanSettings,
+  options: PlanOptions = {},
+): Generator<PlannedSentence> {
+  for (let index = options.firstBlock ?? 0; index < blocks.length; index++)
+    yield* planBlock(index, blocks, language, voice, settings, options);
+}
+
+/** The sentences of one block. */
+function* planBlock(
+  index: number,
+  blocks: readonly Block[],
   mainLanguage: string,
   mainVoice: PlanVoice,
-  settings: PlanSettings,
-  { firstBlock = 0, lexicon: mainLexicon, occurrences = [], passageVoices = {} }: PlanOptions = {},
+  { speed, pitch, sampleRate, choices = DEFAULT_CHOICES }: PlanSettings,
+  { lexicon: mainLexicon, occurrences = [], passageVoices = {} }: PlanOptions,
 ): Generator<PlannedSentence> {
-  const { choices = DEFAULT_CHOICES } = settings;
-  const lastSaid = blocks.findLastIndex(({ silent }) => !silent);
-  for (let index = firstBlock; index < blocks.length; index++) {
-    const block = blocks[index];
-    if (block === undefined) return;
-    const passageVoice = block.language === undefined ? undefined : passageVoices[block.language];
-    const voice = passageVoice ?? mainVoice;
-    const language = passageVoice && block.language !== undefined ? block.language : mainLanguage;
-    // Entries tell how words of the main language sound.
-    const lexicon = passageVoice ? undefined : mainLexicon;
-    const here = occurrences.filter((occurrence) => occurrence.block === index);
-    const pieces = piecesOf(block, language);
-    for (const [nth, { announced, isAlwaysAnnounced, ...range }] of pieces.entries()) {
-      const text = block.text.slice(range.start, range.end);
-      const expanded = expandSentence(text, language, {
-        lexicon,
-        label: nth === 0 ? labelOf(block) : undefined,
-        choices,
-        occurrences: here.map(({ start, entry }) => ({ start: start - range.start, entry })),
-      });
-      const said = expanded.filter(({ spoken }) => spoken.length > 0);
-      if (said.length === 0) continue;
-      const isAnnounced = isAlwaysAnnounced || choices.announcements === 'headings';
-      const lead =
-        isAnnounced && announced ? expandSentence(announced, language).flatMap(({ spoken }) => spoken) : [];
-      const lastInBlock = nth === pieces.length - 1;
-      const lastInHandout = lastInBlock && index === lastSaid;
-      yield {
-        block: index,
-        start: range.start,
-        end: range.end,
-        words: placeWords(said, range.start, lead.length),
-        plan: {
-          voice: voice.id,
-          engineVersion: voice.engineVersion,
-          language,
-          words: [...lead, ...said.flatMap((word) => word.spoken)],
-          sounds: soundsOf(said, lead.length),
-          breaks: [
-            ...(lead.length > 0
-              ? [{ after: lead.length - 1, pause: breakPause('colon', settings.pauses) }]
-              : []),
-            ...breaksOf(text, expanded, said, language, settings, lead.length),
-          ],
-          end: sentenceEnd(text),
-          speed: settings.speed,
-          pitch: settings.pitch,
-          loudness: settings.loudness,
-        },
-        pauseAfter: pauseAfter(
-          {
-            blockType: block.type,
-            lastInBlock,
-            lastInHandout,
-            beforeCell: block.type === 'table-row' && !lastInBlock,
-          },
-          settings.pauses,
-        ),
-      };
-    }
+  const block = blocks[index];
+  if (block === undefined) return;
+  const passageVoice = block.language === undefined ? undefined : passageVoices[block.language];
+  const voice = passageVoice ?? mainVoice;
+  const language = passageVoice && block.language !== undefined ? block.language : mainLanguage;
+  // Entries tell how words of the main language sound.
+  const lexicon = passageVoice ? undefined : mainLexicon;
+  const here = occurrences.filter((occurrence) => occurrence.block === index);
+  const pieces = piecesOf(block, language);
+  const isLastSaid = blocks.findIndex(({ silent }, i) => i > index && !silent) < 0;
+  for (const [nth, { announced, isAlwaysAnnounced, ...range }] of pieces.entries()) {
+    const text = block.text.slice(range.start, range.end);
+    const expanded = expandSentence(text, language, {
+      lexicon,
+      label: nth === 0 ? labelOf(block) : undefined,
+      choices,
+      occurrences: here.map(({ start, entry }) => ({ start: start - range.start, entry })),
+    });
+    const said = expanded.filter(({ spoken }) => spoken.length > 0);
+    if (said.length === 0) continue;
+    const isAnnounced = isAlwaysAnnounced || choices.announcements === 'headings';
+    const lead =
+      isAnnounced && announced ? expandSentence(announced, language).flatMap(({ spoken }) => spoken) : [];
+    const breaks = [
+      ...(lead.length > 0 ? [{ after: lead.length - 1, kind: 'colon' as const }] : []),
+      ...breaksOf(text, expanded, said, language, lead.length),
+    ];
+    const lastInBlock = nth === pieces.length - 1;
+    yield {
+      block: index,
+      start: range.start,
+      end: range.end,
+      words: placeWords(said, range.start, lead.length),
+      plan: {
+        voice: voice.id,
+        engineVersion: voice.engineVersion,
+        language,
+        words: [...lead, ...said.flatMap((word) => word.spoken)],
+        sounds: soundsOf(said, lead.length),
+        breaks: breaks.map(({ after }) => after),
+        end: sentenceEnd(text),
+        speed,
+        pitch,
+        sampleRate,
+      },
+      breaks: breaks.map(({ kind }) => kind),
+      place: {
+        blockType: block.type,
+        lastInBlock,
+        lastInHandout: lastInBlock && isLastSaid,
+        beforeCell: block.type === 'table-row' && !lastInBlock,
+      },
+    };
   }
 }
 
@@ -181,35 +192,67 @@ function labelOf(block: Block): LabelOf | undefined {
   return block.type === 'question' ? 'question' : 'list-item';
 }
 
-/** A longer handout is measured by its beginning, so that its first sentence need not wait. */
+/** A longer handout is measured by its beginning, so that its first sentence need not wait. Spoken words. */
 const MEASURED_WORDS = 3000;
 
-/** The speed at which these blocks come out at a pace in spoken words per minute, pauses included. */
-export function speedForPace(
-  blocks: readonly Block[],
-  language: string,
-  settings: Pick<ProfileSettings, 'pace' | 'pauses'> & Pick<PlanSettings, 'choices'>,
-  lexicon?: Lexicon,
-): number {
-  return speakingSpeed(settings.pace, measureHandout(blocks, language, settings, lexicon));
+/** The first sentences of a handout and what was found on the way. */
+export interface PlanBeginning {
+  /** The speed at which the handout comes out at the pace asked for. */
+  readonly speed: number;
+  /** Sentences of whole blocks. */
+  readonly sentences: readonly PlannedSentence[];
+  /** Index of the block at which `planHandout` goes on; the number of blocks when all is planned. */
+  readonly nextBlock: number;
 }
 
-function measureHandout(
+/**
+ * Plans the beginning of a handout and finds the speed at which it comes out at `pace` (spoken words per minute with the usual pauses), each sentence planned once. A pupil's own pauses do not change
+ * the speed, so that who waits longer between sentences hears the same words.
+ */
+export function beginPlan(
   blocks: readonly Block[],
   language: string,
-  { pauses, choices }: Pick<PlanSettings, 'pauses' | 'choices'>,
-  lexicon?: Lexicon,
-): HandoutMeasure {
-  let [words, amount, silence] = [0, 0, 0];
-  const settings = { speed: 1, pitch: 0, pauses, choices, loudness: 'usual' as const };
-  const voice = { id: '', engineVersion: '' };
-  for (const { plan, pauseAfter: after } of planHandout(blocks, language, voice, settings, { lexicon })) {
-    words += plan.words.length;
-    amount += speechAmount(plan.words, plan.breaks.length + 1);
-    silence += after + plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
-    if (words >= MEASURED_WORDS) break;
+  voice: PlanVoice,
+  { pace, ...settings }: Omit<PlanSettings, 'speed'> & Pick<ProfileSettings, 'pace'>,
+  options: Omit<PlanOptions, 'firstBlock'> = {},
+): PlanBeginning {
+  const sentences: PlannedSentence[] = [];
+  let [words, amount, silence, nextBlock] = [0, 0, 0, 0];
+  for (; nextBlock < blocks.length && words < MEASURED_WORDS; nextBlock++) {
+    for (const sentence of planBlock(
+      nextBlock,
+      blocks,
+      language,
+      voice,
+      { ...settings, speed: 0 },
+      options,
+    )) {
+      words += sentence.plan.words.length;
+      amount += speechAmount(sentence.plan.words, sentence.plan.breaks.length + 1);
+      silence += pauseAfter(sentence.place, DEFAULT_PAUSES);
+      for (const kind of sentence.breaks) silence += breakPause(kind, DEFAULT_PAUSES);
+      sentences.push(sentence);
+    }
   }
-  return { words, amount, pauses: silence };
+  const speed = speakingSpeed(pace, { words, amount, pauses: silence });
+  return {
+    speed,
+    sentences: sentences.map((sentence) => ({ ...sentence, plan: { ...sentence.plan, speed } })),
+    nextBlock,
+  };
+}
+
+/** A whole handout at a pace: `beginPlan` and what follows it. */
+export function* planAtPace(
+  blocks: readonly Block[],
+  language: string,
+  voice: PlanVoice,
+  settings: Omit<PlanSettings, 'speed'> & Pick<ProfileSettings, 'pace'>,
+  options: Omit<PlanOptions, 'firstBlock'> = {},
+): Generator<PlannedSentence> {
+  const { speed, sentences, nextBlock } = beginPlan(blocks, language, voice, settings, options);
+  yield* sentences;
+  yield* planHandout(blocks, language, voice, { ...settings, speed }, { ...options, firstBlock: nextBlock });
 }
 
 function placeWords(words: readonly ExpandedWord[], shift: number, lead: number): PlannedWord[] {
@@ -241,27 +284,25 @@ function breaksOf(
   expanded: readonly ExpandedWord[],
   said: readonly ExpandedWord[],
   language: string,
-  { pauses }: Pick<ProfileSettings, 'pauses'>,
   lead: number,
-): PlannedBreak[] {
+): { after: number; kind: BreakKind }[] {
   const written = withoutLeftOut(text, expanded);
-  const pauseAt = said.map((word, i) => {
+  const kindAt = said.map((word, i) => {
     const next = said[i + 1];
-    const kind = next && breakInGap(gapOf(written, word, next));
-    return kind && breakPause(kind, pauses);
+    return next && breakInGap(gapOf(written, word, next));
   });
   const breaths = new Set(
     breathsIn(
       said.map((word) => ({ text: word.text.toLowerCase(), spoken: word.spoken.length })),
-      (i) => pauseAt[i] !== undefined,
+      (i) => kindAt[i] !== undefined,
       language,
     ),
   );
   let spoken = lead;
   return said.flatMap((word, i) => {
     spoken += word.spoken.length;
-    const pause = pauseAt[i] ?? (breaths.has(i) ? breathPause(pauses) : undefined);
-    return pause === undefined || i === said.length - 1 ? [] : [{ after: spoken - 1, pause }];
+    const kind = kindAt[i] ?? (breaths.has(i) ? ('breath' as const) : undefined);
+    return kind === undefined || i === said.length - 1 ? [] : [{ after: spoken - 1, kind }];
   });
 }
 

@@ -1,5 +1,5 @@
-/** A pause inside a sentence, by what is written there. */
-export type BreakKind = 'comma' | 'colon' | 'dash';
+/** A pause inside a sentence, by what is written there; a breath has no mark. */
+export type BreakKind = 'comma' | 'colon' | 'dash' | 'breath';
 
 /** How a sentence ends, which shapes its melody. */
 export type SentenceEnd = 'statement' | 'question' | 'exclamation';

@@ -32,6 +32,6 @@ function partOf(block: Block, start: number, end: number): Block {
 }
 
 /** Length of the window without half of a surrogate pair at its end. */
-function wholeCharacters(window: string): number {
+export function wholeCharacters(window: string): number {
   return /[\uD800-\uDBFF]$/.test(window) ? window.length - 1 : window.length;
 }

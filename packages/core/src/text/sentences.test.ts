@@ -1,4 +1,4 @@
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { MAX_SENTENCE_CHARACTERS, sentencesOf } from './sentences.ts';
 
 const cases: readonly (readonly [text: string, sentences: readonly string[], language?: string])[] = [
@@ -49,5 +49,32 @@ describe('very long sentences', () => {
     const parts = sentencesOf(text, 'en-GB').map(({ start, end }) => text.slice(start, end));
     expect(parts.join('')).toBe(text);
     expect(parts.filter((part) => /\p{Cs}/u.test(part))).toEqual([]);
+  });
+});
+
+describe('long texts', () => {
+  const counted = (text: string) => sentencesOf(text, 'en-GB').length;
+
+  test.each([
+    ['abbreviations without an end', 'Dr. '],
+    ['letters with stops', 'a.b.c. '],
+    ['stops alone', '. '],
+    ['one word', 'mmmm'],
+    ['lines', 'x\n'],
+  ])(
+    '%s: the breaker, which takes time with the square of the length, never gets much at once',
+    (_name, unit) => {
+      const segment = vi.spyOn(Intl.Segmenter.prototype, 'segment');
+      counted(unit.repeat(100_000 / unit.length));
+      const lengths = segment.mock.calls.map(([text]) => text.length);
+      segment.mockRestore();
+      expect(Math.max(...lengths)).toBeLessThanOrEqual(4000);
+      expect(lengths.reduce((sum, length) => sum + length, 0)).toBe(100_000 - (100_000 % unit.length));
+    },
+  );
+
+  test('are broken at the same places as in pieces', () => {
+    const paragraph = 'Dr. Ward came to the weir. It was wet; he left at 3 p.m. and did not return! Why? ';
+    expect(counted(paragraph.repeat(200))).toBe(200 * counted(paragraph));
   });
 });

@@ -1,4 +1,5 @@
 import { abbreviationsFor } from './abbreviations.ts';
+import { wholeCharacters } from './longBlocks.ts';
 
 /** A half-open range of UTF-16 units in a block's text. */
 export interface Range {
@@ -18,18 +19,43 @@ const segmenters = new Map<string, Intl.Segmenter>();
  */
 export function sentencesOf(text: string, language: string): Range[] {
   const merged: Range[] = [];
-  for (const { segment, index } of segmenterFor(language).segment(text)) {
-    const last = merged.at(-1);
-    const end = index + segment.length;
-    if (last !== undefined && continues(text.slice(last.start, last.end), text.slice(index, end), language)) {
-      merged[merged.length - 1] = { start: last.start, end };
-    } else {
-      merged.push({ start: index, end });
+  const segmenter = segmenterFor(language);
+  for (const window of windowsOf(text))
+    for (const { segment, index } of segmenter.segment(text.slice(window.start, window.end))) {
+      const last = merged.at(-1);
+      const start = window.start + index;
+      const end = start + segment.length;
+      if (last !== undefined && continues(tailOf(text, last), text.slice(start, end), language))
+        merged[merged.length - 1] = { start: last.start, end };
+      else merged.push({ start, end });
     }
-  }
   return merged
     .flatMap((range) => partLong(text, trimmed(text, range)))
     .filter((range) => range.end > range.start);
+}
+
+/** The breaker takes time with the square of the length; a longer text is broken window by window. */
+const WINDOW = 4000;
+/** Of the text before a break so much is looked at to tell whether the sentence goes on; no abbreviation is as long. */
+const TAIL = 80;
+
+/** Windows that end with a line or a word. */
+function windowsOf(text: string): Range[] {
+  const windows: Range[] = [];
+  let start = 0;
+  while (text.length - start > WINDOW) {
+    const window = text.slice(start, start + WINDOW);
+    const cut = [window.lastIndexOf('\n'), window.lastIndexOf(' ')].find((at) => at > WINDOW / 2);
+    const end = start + (cut === undefined ? wholeCharacters(window) : cut + 1);
+    windows.push({ start, end });
+    start = end;
+  }
+  windows.push({ start, end: text.length });
+  return windows;
+}
+
+function tailOf(text: string, { start, end }: Range): string {
+  return text.slice(Math.max(start, end - TAIL), end);
 }
 
 function segmenterFor(language: string): Intl.Segmenter {
@@ -41,6 +67,7 @@ function segmenterFor(language: string): Intl.Segmenter {
   return segmenter;
 }
 
+/** @param before the end of the sentence so far. */
 function continues(before: string, after: string, language: string): boolean {
   const next = after.trimStart();
   if (next === '' || /^[\p{P}\p{S}\s]+$/u.test(before)) return true;
@@ -80,7 +107,5 @@ function breakPoint(window: string): number {
     for (const match of window.matchAll(mark)) last = match.index + match[0].length;
     if (last > half) return last;
   }
-  const lastUnit = window.charCodeAt(window.length - 1);
-  const splitsPair = lastUnit >= 0xd800 && lastUnit <= 0xdbff;
-  return splitsPair ? window.length - 1 : window.length;
+  return wholeCharacters(window);
 }

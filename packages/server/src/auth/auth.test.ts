@@ -19,12 +19,12 @@ describe('with the demo', () => {
 
   test('the demo sign-in is shown and works', async () => {
     const client = new TestClient(server);
-    expect(await client.session()).toMatchObject({ teacher: null, needsSetup: false, demo: DEMO_SIGN_IN });
+    expect(await client.session()).toMatchObject({ teacher: null, needsSetup: false, demo: true });
     const { status, body } = await client.signIn(DEMO_SIGN_IN);
     expect(status).toBe(200);
     expect(body).toMatchObject({
       teacher: { name: 'Mara Penhallow', school: 'Wrenmoor School' },
-      demo: null,
+      demo: false,
     });
   });
 
@@ -96,7 +96,7 @@ describe('without the demo', () => {
 
   test('the first start asks for the first account', async () => {
     const client = new TestClient(server);
-    expect(await client.session()).toMatchObject({ needsSetup: true, demo: null });
+    expect(await client.session()).toMatchObject({ needsSetup: true, demo: false });
     expect((await client.setup({ ...FIRST, password: 'short' })).body).toMatchObject({
       message: 'Use at least 12 characters.',
     });

@@ -3,11 +3,8 @@ import { guessTitle, blocksFromMarkdown } from '@aurelfield/core';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { hashPassword } from '../auth/passwords.ts';
-import type { Database } from '../db/database.ts';
-import { schools, teachers } from '../db/schema.ts';
-import type { HandoutStore } from '../handouts/handoutStore.ts';
-import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import { schools, teachers } from '../db/schema/index.ts';
+import type { House } from '../house.ts';
 import {
   DEMO_HANDOUTS,
   DEMO_PRONUNCIATIONS,
@@ -23,10 +20,12 @@ import {
  * @returns whether anything was loaded.
  */
 export async function loadDemo(
-  db: Database,
-  handouts: HandoutStore,
-  pupils: PupilStore,
-  pronunciations: PronunciationStore,
+  {
+    database: { db },
+    maker,
+    pupils,
+    pronunciations,
+  }: Pick<House, 'database' | 'maker' | 'pupils' | 'pronunciations'>,
   folder: string,
 ): Promise<boolean> {
   const [existing] = await db.select({ n: count() }).from(schools);
@@ -48,7 +47,7 @@ export async function loadDemo(
   for (const pupil of DEMO_PUPILS) await pupils.add(school.id, pupil);
   for (const [i, { subject, className }] of DEMO_HANDOUTS.entries()) {
     const text = texts[i] ?? '';
-    await handouts.add(school.id, teacher.id, {
+    await maker.add(school.id, teacher.id, {
       title: guessTitle(blocksFromMarkdown(text)),
       language: 'en-GB',
       subject,

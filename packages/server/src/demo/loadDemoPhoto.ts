@@ -2,22 +2,28 @@ import { guessLanguage, guessTitle } from '@aurelfield/core';
 import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import type { Database } from '../db/database.ts';
-import { schools, teachers } from '../db/schema.ts';
-import type { HandoutStore } from '../handouts/handoutStore.ts';
+import { schools, teachers } from '../db/schema/index.ts';
+import type { HandoutMaker } from '../handouts/handoutMaker.ts';
 import { newPhotoPages } from '../handouts/newPhotoPages.ts';
-import { documentOf } from '../intake/photoRoutes.ts';
-import { read } from '../intake/routes.ts';
+import { documentOf } from '../intake/photosOf.ts';
+import { read } from '../intake/reading.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
 import { DEMO_PHOTO } from './people.ts';
+
+export interface DemoPhotoParts {
+  readonly db: Database;
+  readonly maker: HandoutMaker;
+  readonly threads: TextThreads;
+  readonly readerProcess: URL | undefined;
+}
 
 /**
  * Reads the demo's photographed page as a teacher's photo is read, and puts it on the demo school's shelf.
- * @throws HttpProblem when photos cannot be read on this computer.
+ * @throws Refusal when photos cannot be read on this computer.
  */
 export async function loadDemoPhoto(
-  db: Database,
-  handouts: HandoutStore,
+  { db, maker, threads, readerProcess }: DemoPhotoParts,
   file: string,
-  readerProcess: URL | undefined,
 ): Promise<void> {
   const [school] = await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
   if (!school) return;
@@ -35,8 +41,8 @@ export async function loadDemoPhoto(
   const { flat, ...reading } = await read({ kind: 'photo', name, bytes: photo, choice }, readerProcess);
   const facts = { name, mediaType: 'image/jpeg', width, height, corners: corners ?? null, outline };
   const pages = [{ facts, reading, photo, shown: Buffer.from(shown), flat: Buffer.from(flat) }];
-  const { blocks, cleanUps } = documentOf(pages);
-  await handouts.add(
+  const { blocks, cleanUps } = await documentOf(pages, threads);
+  await maker.add(
     school.id,
     teacher?.id ?? null,
     {
@@ -51,6 +57,6 @@ export async function loadDemoPhoto(
       cleanUps: [...cleanUps],
     },
     undefined,
-    newPhotoPages(pages),
+    await newPhotoPages(pages, threads),
   );
 }

@@ -3,8 +3,8 @@ import { spawn } from 'node:child_process';
 import { rename, unlink } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { HttpProblem } from '../http/problem.ts';
-import type { AudioSource } from '../readings/audioSource.ts';
+import { Refusal } from '../refusal.ts';
+import type { WavSound } from '../readings/readingSound.ts';
 
 /** What is written into the file beside the sound. */
 export interface AudioTags {
@@ -24,10 +24,10 @@ const CODECS: Readonly<Record<ExportFormat, readonly string[]>> = {
 
 /**
  * Writes a reading's sound as a file with tags, through ffmpeg.
- * @throws HttpProblem when ffmpeg is not installed or fails; the signal's reason when cancelled. No half file stays.
+ * @throws Refusal when ffmpeg is not installed or fails; the signal's reason when cancelled. No half file stays.
  */
 export async function encodeAudio(
-  audio: AudioSource,
+  audio: Pick<WavSound, 'read'>,
   format: ExportFormat,
   tags: AudioTags,
   target: string,
@@ -61,7 +61,11 @@ export async function encodeAudio(
   }
 }
 
-async function runFfmpeg(args: readonly string[], audio: AudioSource, signal: AbortSignal): Promise<void> {
+async function runFfmpeg(
+  args: readonly string[],
+  audio: Pick<WavSound, 'read'>,
+  signal: AbortSignal,
+): Promise<void> {
   const child = spawn('ffmpeg', args, { stdio: ['pipe', 'ignore', 'pipe'], signal });
   let complaint = '';
   child.stderr.on('data', (chunk: Buffer) => {
@@ -72,8 +76,7 @@ async function runFfmpeg(args: readonly string[], audio: AudioSource, signal: Ab
       const missing = error.code === 'ENOENT';
       reject(
         missing
-          ? new HttpProblem(
-              503,
+          ? new Refusal(
               'no-ffmpeg',
               'The program ffmpeg is not installed, so no sound file can be written. Install it (apt-get install ffmpeg) and try again.',
             )

@@ -28,9 +28,9 @@ describe('saved files', () => {
   let server: TestServer;
   let client: TestClient;
   let reading: Reading;
-  const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-export-'));
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-saved-'));
   beforeAll(async () => {
-    server = await startTestServer();
+    server = await startTestServer({ speech: true });
     client = await TestClient.demo(server);
     const handout = (await client.get<HandoutSummary[]>('/handouts')).body.find(({ title }) =>
       title.startsWith('How a peat bog'),
@@ -141,15 +141,24 @@ describe('saved files', () => {
     const long = (
       await client.send<Reading>('POST', '/readings', { handoutId: handout.id, pupilId: reading.pupilId })
     ).body;
+    const folders = () => readdirSync(tmpdir()).filter((name) => name.startsWith('aurelfield-export-'));
+    const before = folders();
     const job = (await client.send<Job>('POST', `/readings/${long.id}/exports`, { format: 'mp3' })).body;
+    // Only when it is under way is there anything that could be left.
+    await until(
+      () => client.get<Job>(`/jobs/${job.id}`),
+      ({ body }) => body.state === 'running' && body.done > 3,
+    );
     await client.send('DELETE', `/jobs/${job.id}`);
     expect((await client.get<Job>(`/jobs/${job.id}`)).body).toMatchObject({ state: 'cancelled', file: null });
     expect((await client.get(`/jobs/${job.id}/file`)).status).toBe(404);
-    expect(
-      readdirSync(path.join(server.dataFolder, 'exports')).filter(
-        (name) => name.includes(job.id) || name.endsWith('.part'),
-      ),
-    ).toEqual([]);
+    await until(
+      () => Promise.resolve(folders()),
+      (found) => found.every((name) => before.includes(name)),
+    );
+    const kept = readdirSync(path.join(server.dataFolder, 'store'), { recursive: true }).map(String);
+    expect(kept.filter((name) => name.includes(job.id) || name.endsWith('.part'))).toEqual([]);
+    expect(kept.some((name) => name.startsWith('exports'))).toBe(true);
   });
 
   test('an unknown format is refused', async () => {

@@ -142,7 +142,7 @@ describe('what was found', () => {
       'not-text',
     ],
     ['an empty file', { name: 'note.txt', bytes: new Uint8Array() }, 422, 'empty'],
-    ['another kind of file', { name: 'note.exe', bytes: bytes('x') }, 422, 'file-type'],
+    ['another kind of file', { name: 'note.exe', bytes: bytes('x') }, 415, 'file-type'],
     ['a text called a Word file', { name: 'note.docx', bytes: bytes('x') }, 422, 'not-document'],
     [
       'a file of 51 MB',

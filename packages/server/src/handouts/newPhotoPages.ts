@@ -1,10 +1,15 @@
-import { documentOf } from '../intake/photoRoutes.ts';
+import { documentOf } from '../intake/photosOf.ts';
 import type { TrayPhoto } from '../intake/photoTray.ts';
-import type { NewPhotoPage } from './handoutStore.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
+import type { NewPhotoPage } from './handoutMaker.ts';
 
 /** What a handout keeps of the photos it was read of: each with its words in reading order. */
-export function newPhotoPages(photos: readonly TrayPhoto[]): NewPhotoPage[] {
-  const { words } = documentOf(photos);
+export async function newPhotoPages(
+  photos: readonly TrayPhoto[],
+  threads: TextThreads,
+): Promise<NewPhotoPage[]> {
+  if (photos.length === 0) return [];
+  const { words } = await documentOf(photos, threads);
   return photos.map(({ facts, reading, photo, shown, flat }, page) => ({
     name: facts.name,
     mediaType: facts.mediaType,

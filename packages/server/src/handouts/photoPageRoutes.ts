@@ -6,21 +6,22 @@ import { attachment } from '../http/attachment.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { recogniserCode } from '../intake/recogniserCode.ts';
-import { read, type IntakeParts } from '../intake/routes.ts';
-import type { HandoutStore } from './handoutStore.ts';
+import { read } from '../intake/reading.ts';
+import type { IntakeParts } from '../intake/routes.ts';
 import type { PhotoStore } from './photoStore.ts';
+import type { Shelf } from './shelf.ts';
 
 export interface PhotoPageParts extends Pick<IntakeParts, 'readerProcess'> {
-  readonly handouts: HandoutStore;
+  readonly shelf: Shelf;
   readonly photos: PhotoStore;
 }
 
 /** The photos of a handout beside its text: pages, words, what was found right, a part read alone. */
-export function photoPageRoutes({ handouts, photos, readerProcess }: PhotoPageParts): Router {
+export function photoPageRoutes({ shelf, photos, readerProcess }: PhotoPageParts): Router {
   const router = Router();
 
   router.get('/handouts/:id/photos', async (request, response) => {
-    await handouts.row(schoolOf(request), idParam(request));
+    await shelf.row(schoolOf(request), idParam(request));
     response.json(await photos.pages(schoolOf(request), idParam(request)));
   });
 
@@ -50,10 +51,10 @@ export function photoPageRoutes({ handouts, photos, readerProcess }: PhotoPagePa
   router.post('/handouts/:id/photos/:page/region', async (request, response) => {
     const { box } = regionRequestSchema.parse(request.body);
     const [schoolId, handoutId] = [schoolOf(request), idParam(request)];
-    const { language } = await handouts.row(schoolId, handoutId);
+    const { text: of } = await shelf.row(schoolId, handoutId);
     const { name, content } = await photos.picture(schoolId, handoutId, pageOf(request), 'flat');
     const text = await read(
-      { kind: 'region', name, bytes: content, box, languages: recogniserCode(language) },
+      { kind: 'region', name, bytes: content, box, languages: recogniserCode(of.language) },
       readerProcess,
       leaving(response),
     );
@@ -64,5 +65,5 @@ export function photoPageRoutes({ handouts, photos, readerProcess }: PhotoPagePa
 }
 
 function pageOf(request: Request): number {
-  return z.coerce.number().int().nonnegative().parse(request.params.page);
+  return z.coerce.number().int().nonnegative().max(10_000).parse(request.params.page);
 }

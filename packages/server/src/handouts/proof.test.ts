@@ -1,4 +1,4 @@
-import type { BlockView, CheckedText, Handout, Problem, VersionView } from '@aurelfield/api';
+import type { BlockView, CheckedText, Handout, Problem, Saved, VersionView } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
 
@@ -16,11 +16,17 @@ const add = async (text: string) =>
       title: 'T', language: 'en-GB', subject: '', className: '', text, format: 'text',
     })) // prettier-ignore
   .body;
-const save = (handout: Pick<Handout, 'id' | 'contentHash'>, content: BlockView[], reason = 'edited') =>
-  client.send<{ contentHash: string; words: number } & Problem>('PUT', `/handouts/${handout.id}/blocks`, {
+const save = (
+  handout: Pick<Handout, 'id' | 'contentHash'>,
+  content: BlockView[],
+  reason = 'edited',
+  window = 'a window',
+) =>
+  client.send<Saved & Problem>('PUT', `/handouts/${handout.id}/blocks`, {
     content,
     base: handout.contentHash,
     reason,
+    window,
   });
 
 describe('saving', () => {
@@ -37,7 +43,7 @@ describe('saving', () => {
     const { status, body } = await save(handout, content);
     expect([status, body.words]).toEqual([200, 10]);
     const kept = (await client.get<Handout>(`/handouts/${handout.id}`)).body;
-    expect(kept.blocks).toEqual(content.slice(0, 5));
+    expect(kept.blocks.map(({ id: _id, ...block }) => block)).toEqual(content.slice(0, 5));
     expect(kept.contentHash).toBe(body.contentHash);
   });
 
@@ -48,7 +54,7 @@ describe('saving', () => {
     expect((await save(handout, [paragraph('One. Three.')])).status).toBe(200);
     const late = await save(handout, [paragraph('One. Four.')]);
     expect([late.status, late.body.problem]).toEqual([409, 'changed']);
-    expect((await client.get<Handout>(`/handouts/${handout.id}`)).body.blocks).toEqual([
+    expect((await client.get<Handout>(`/handouts/${handout.id}`)).body.blocks).toMatchObject([
       paragraph('One. Three.'),
     ]);
   });
@@ -58,14 +64,44 @@ describe('saving', () => {
     expect((await save(handout, [])).status).toBe(400);
   });
 
-  test('an entry for one place rests while something else stands there', async () => {
+  test('an entry for one place goes with its word; one whose word is gone is told, and is back with it', async () => {
     const handout = await add('We read it.');
-    const place = { block: 0, start: 3, written: 'read', kind: 'ipa', said: 'ɹɛd' };
-    await client.send('PUT', `/handouts/${handout.id}/occurrences`, place);
-    const { body } = await save(handout, [paragraph('Now we read it.')]);
-    expect((await client.get<Handout>(`/handouts/${handout.id}`)).body.occurrences).toEqual([]);
-    await save({ id: handout.id, contentHash: body.contentHash }, [paragraph('We read it.')]);
-    expect((await client.get<Handout>(`/handouts/${handout.id}`)).body.occurrences).toEqual([place]);
+    const [block] = handout.blocks;
+    const at = async () => (await client.get<Handout>(`/handouts/${handout.id}`)).body;
+    await client.send('PUT', `/handouts/${handout.id}/occurrences`, {
+      block: block?.id, start: 3, written: 'read', kind: 'ipa', said: 'ɹɛd',
+    }); // prettier-ignore
+    const own = (text: string) => [{ ...paragraph(text), id: block?.id ?? '' }];
+    const moved = (await save(handout, own('Now we read it.'))).body;
+    expect((await at()).occurrences).toMatchObject([{ block: block?.id, start: 7, written: 'read' }]);
+    const gone = (await save({ id: handout.id, contentHash: moved.contentHash }, own('Now we saw it.'))).body;
+    expect(gone.lost).toMatchObject([{ written: 'read' }]);
+    expect(await at()).toMatchObject({ occurrences: [], lostOccurrences: [{ written: 'read' }] });
+    await save({ id: handout.id, contentHash: gone.contentHash }, own('Now we read it.'));
+    expect(await at()).toMatchObject({ occurrences: [{ start: 7 }], lostOccurrences: [] });
+  });
+
+  test('an entry stays on its word when blocks are inserted, parted, joined and moved', async () => {
+    const handout = await add('We read it. They read it daily.\n\nThe lead pipe.');
+    const ids = handout.blocks.map(({ id }) => id);
+    await client.send('PUT', `/handouts/${handout.id}/occurrences`, {
+      block: ids[0], start: 17, written: 'read', kind: 'ipa', said: 'ɹɛd',
+    }); // prettier-ignore
+    let base = handout.contentHash;
+    const place = async (content: BlockView[]) => {
+      base = (await save({ id: handout.id, contentHash: base }, content)).body.contentHash;
+      const { occurrences, blocks } = (await client.get<Handout>(`/handouts/${handout.id}`)).body;
+      const [own] = occurrences;
+      const index = blocks.findIndex(({ id }) => id === own?.block);
+      const text = blocks[index]?.text ?? '';
+      return [index, text.slice(0, own?.start), text.slice(own?.start, (own?.start ?? 0) + 4)];
+    };
+    const of = (id: string | undefined, text: string) => ({ ...paragraph(text), ...(id ? { id } : {}) });
+    expect(await place([paragraph('New.'), of(ids[0], 'We read it. They read it daily.'), of(ids[1], 'The lead pipe.')])).toEqual([1, 'We read it. They ', 'read']); // prettier-ignore
+    expect(await place([of(ids[0], 'We read it.'), of(undefined, 'They read it daily.'), of(ids[1], 'The lead pipe.')])).toEqual([1, 'They ', 'read']); // prettier-ignore
+    const second = (await client.get<Handout>(`/handouts/${handout.id}`)).body.blocks[1]?.id;
+    expect(await place([of(ids[1], 'The lead pipe.'), of(second, 'They read it daily.'), of(ids[0], 'We read it.')])).toEqual([1, 'They ', 'read']); // prettier-ignore
+    expect(await place([of(ids[1], 'The lead pipe. They read it daily.'), of(ids[0], 'We read it.')])).toEqual([0, 'The lead pipe. They ', 'read']); // prettier-ignore
   });
 });
 
@@ -85,7 +121,7 @@ describe('versions', () => {
     const { body } = await client.get<{ content: BlockView[] }>(
       `/handouts/${handout.id}/versions/${first?.id ?? ''}`,
     );
-    expect(body.content).toEqual([paragraph('One.')]);
+    expect(body.content).toMatchObject([paragraph('One.')]);
     await save({ id: handout.id, contentHash: two.contentHash }, body.content, 'brought back');
     expect((await list()).map(({ reason }) => reason)).toEqual(['brought back', 'edited', 'taken in']);
     expect(

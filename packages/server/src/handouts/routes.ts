@@ -2,50 +2,67 @@ import {
   handoutInputSchema,
   handoutPatchSchema,
   MAX_FILE_BYTES,
-  occurrenceSchema,
+  occurrenceInputSchema,
   shelfQuerySchema,
 } from '@aurelfield/api';
 import { Router, type Request } from 'express';
-import multer from 'multer';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
-import { HttpProblem } from '../http/problem.ts';
+import { Refusal } from '../refusal.ts';
+import { storable } from '../http/storable.ts';
+import { oneFile } from '../http/upload.ts';
 import { checkSaid } from '../pronunciations/checkSaid.ts';
-import type { HandoutStore } from './handoutStore.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
+import type { HandoutMaker } from './handoutMaker.ts';
 import { newPhotoPages } from './newPhotoPages.ts';
+import type { Places } from './places.ts';
+import type { Shelf } from './shelf.ts';
+import type { SourceStore } from './sourceStore.ts';
 import { readTextFile, type UploadedFile } from '../intake/examine.ts';
-import { photosOf } from '../intake/photoRoutes.ts';
+import { photosOf } from '../intake/photosOf.ts';
 import type { PhotoTray } from '../intake/photoTray.ts';
 import type { SourceTray } from '../intake/sourceTray.ts';
 
-const placeSchema = z.object({ block: z.coerce.number().int(), start: z.coerce.number().int() });
+export interface HandoutRouteParts {
+  readonly shelf: Shelf;
+  readonly maker: HandoutMaker;
+  readonly places: Places;
+  readonly sources: SourceStore;
+  readonly threads: TextThreads;
+  readonly tray: SourceTray;
+  readonly photoTray: PhotoTray;
+}
 
 /** The shelf: take in, look at, change, put away and bring back handouts. */
-export function handoutRoutes(store: HandoutStore, tray: SourceTray, photoTray: PhotoTray): Router {
+export function handoutRoutes({
+  shelf,
+  maker,
+  places,
+  sources,
+  threads,
+  tray,
+  photoTray,
+}: HandoutRouteParts): Router {
   const router = Router();
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: MAX_FILE_BYTES, files: 1, fields: 10, fieldSize: MAX_FILE_BYTES },
-    defParamCharset: 'utf8',
-  });
+  const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 10 });
 
   router.get('/handouts', async (request, response) => {
     const { search, archived } = shelfQuerySchema.parse(request.query);
-    response.json(await store.list(schoolOf(request), { search, archived: archived === 'yes' }));
+    response.json(await shelf.list(schoolOf(request), { search, archived: archived === 'yes' }));
   });
 
-  router.post('/handouts', upload.single('file'), async (request, response) => {
+  router.post('/handouts', upload, async (request, response) => {
     const schoolId = schoolOf(request);
     const input = handoutInputSchema.parse(inputPart(request.body));
     const file = uploaded(request);
     if (file) readTextFile(file);
     const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
     if (input.ticket !== undefined && !source)
-      throw new HttpProblem(410, 'gone', 'The file was read too long ago. Choose it again.');
-    const pages = newPhotoPages(await photosOf(photoTray, schoolId, input.photos));
-    const made = await store.add(
+      throw new Refusal('gone', 'The file was read too long ago. Choose it again.');
+    const pages = await newPhotoPages(await photosOf(photoTray, schoolId, input.photos), threads);
+    const made = await maker.add(
       schoolId,
       request.session.teacherId ?? null,
       input,
@@ -65,46 +82,45 @@ export function handoutRoutes(store: HandoutStore, tray: SourceTray, photoTray: 
   });
 
   router.get('/handouts/:id', async (request, response) => {
-    response.json(await store.get(schoolOf(request), idParam(request)));
+    response.json(await shelf.get(schoolOf(request), idParam(request)));
   });
 
   router.patch('/handouts/:id', async (request, response) => {
     response.json(
-      await store.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)),
+      await shelf.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)),
     );
   });
 
   router.delete('/handouts/:id', async (request, response) => {
-    await store.setDeleted(schoolOf(request), idParam(request), true);
+    await shelf.setDeleted(schoolOf(request), idParam(request), true);
     response.status(204).end();
   });
 
   router.post('/handouts/:id/duplicate', async (request, response) => {
     response
       .status(201)
-      .json(await store.duplicate(schoolOf(request), request.session.teacherId ?? null, idParam(request)));
+      .json(await maker.duplicate(schoolOf(request), request.session.teacherId ?? null, idParam(request)));
   });
 
   router.post('/handouts/:id/restore', async (request, response) => {
-    await store.setDeleted(schoolOf(request), idParam(request), false);
+    await shelf.setDeleted(schoolOf(request), idParam(request), false);
     response.status(204).end();
   });
 
   router.put('/handouts/:id/occurrences', async (request, response) => {
-    const occurrence = occurrenceSchema.parse(request.body);
+    const occurrence = occurrenceInputSchema.parse(request.body);
     checkSaid(occurrence);
-    await store.setOccurrence(schoolOf(request), idParam(request), occurrence);
-    response.json(await store.get(schoolOf(request), idParam(request)));
+    await places.set(schoolOf(request), idParam(request), occurrence);
+    response.json(await shelf.get(schoolOf(request), idParam(request)));
   });
 
-  router.delete('/handouts/:id/occurrences/:block/:start', async (request, response) => {
-    const { block, start } = placeSchema.parse(request.params);
-    await store.removeOccurrence(schoolOf(request), idParam(request), block, start);
-    response.json(await store.get(schoolOf(request), idParam(request)));
+  router.delete('/handouts/:id/occurrences/:occurrence', async (request, response) => {
+    await places.remove(schoolOf(request), idParam(request), idParam(request, 'occurrence'));
+    response.json(await shelf.get(schoolOf(request), idParam(request)));
   });
 
   router.get('/handouts/:id/source', async (request, response) => {
-    const source = await store.source(schoolOf(request), idParam(request));
+    const source = await sources.get(schoolOf(request), idParam(request));
     response.setHeader('Content-Disposition', attachment(source.fileName));
     response.type('application/octet-stream').send(source.content);
   });
@@ -122,8 +138,8 @@ function uploaded(request: Request): UploadedFile | undefined {
 function inputPart(body: unknown): unknown {
   const { input } = z.object({ input: z.string() }).parse(body);
   try {
-    return JSON.parse(input);
+    return storable(JSON.parse(input) as unknown);
   } catch {
-    throw new HttpProblem(400, 'invalid', 'The request is not readable.');
+    throw new Refusal('invalid', 'The request is not readable.');
   }
 }

@@ -1,15 +1,18 @@
-/** Content-Disposition for a download with any characters in its name (RFC 6266, RFC 8187). */
+import { create } from 'content-disposition';
+
+/** Content-Disposition for a download with any characters in its name. */
 export function attachment(fileName: string): string {
-  const plain =
+  return create(fileName, { fallback: plain(fileName) });
+}
+
+/** The name for programs that know ASCII only. */
+function plain(fileName: string): string {
+  return (
     fileName
       .replace(/[–—]/gu, '-')
       .normalize('NFKD')
       .replace(/[^\x20-\x7e]/gu, '')
-      .replace(/["\\%]/gu, '_')
-      .trim() || 'file';
-  const encoded = encodeURIComponent(fileName).replace(
-    /['()*]/gu,
-    (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`,
+      .replace(/["\\%/]/gu, '_')
+      .trim() || 'file'
   );
-  return `attachment; filename="${plain}"; filename*=UTF-8''${encoded}`;
 }

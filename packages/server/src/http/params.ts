@@ -1,6 +1,6 @@
 import { id } from '@aurelfield/api';
 import type { Request } from 'express';
-import { notFound } from './problem.ts';
+import { notFound } from '../refusal.ts';
 
 /** The identifier in the address; what is no identifier cannot be there. */
 export function idParam(request: Request, name = 'id'): string {

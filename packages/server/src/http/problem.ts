@@ -1,63 +1,105 @@
+import { MulterError } from 'multer';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type {} from 'pino-http';
 import { z } from 'zod';
+import { notFound, Refusal } from '../refusal.ts';
 
-/** A request that cannot be met, told in one sentence for a person. */
-export class HttpProblem extends Error {
-  override readonly name = 'HttpProblem';
-  readonly status: number;
-  readonly problem: string;
+/** The answers that refusals are over HTTP; all others are 422: understood, and not possible. */
+const STATUS: Readonly<Record<string, number>> = {
+  invalid: 400,
+  'no-file': 400,
+  'signed-out': 401,
+  wrong: 401,
+  'not-agreed': 402,
+  token: 403,
+  'not-from-here': 403,
+  'not-found': 404,
+  changed: 409,
+  exists: 409,
+  moved: 409,
+  'no-page': 409,
+  'voice-gone': 409,
+  gone: 410,
+  'too-large': 413,
+  'too-long': 413,
+  'too-many-entries': 413,
+  'file-type': 415,
+  'no-sentence': 416,
+  host: 421,
+  'too-many': 429,
+  'no-ffmpeg': 503,
+  busy: 503,
+};
 
-  constructor(status: number, problem: string, message: string) {
-    super(message);
-    this.status = status;
-    this.problem = problem;
-  }
-}
-
-export const notFound = (what: string) =>
-  new HttpProblem(404, 'not-found', `${what} is not here (any more).`);
+const UNREADABLE = 'The request is not readable.';
+const FAILURE = 'Something went wrong on the server. Nothing was changed. Try again.';
 
 /** Answers every unknown address below /api. */
 export const unknownAddress: RequestHandler = (_request, _response, next) => {
-  next(new HttpProblem(404, 'not-found', 'There is nothing at this address.'));
+  next(new Refusal('not-found', 'There is nothing at this address.'));
 };
 
-/** Turns errors into problems; what nobody foresaw is logged and told as a failure of ours. */
+/** Turns errors into answers, all of them here; what nobody foresaw is logged and told as a failure of ours. */
 export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (request.socket.destroyed || response.writableEnded) {
+    // Who asked has gone: there is nobody to tell, and nothing went wrong.
+    response.destroy();
+    return;
+  }
   if (response.headersSent) {
     next(error);
     return;
   }
-  const known = asProblem(error);
-  if (known === undefined) request.log.error({ err: error }, 'unforeseen error');
-  const status = known?.status ?? 500;
-  response.status(status).json({
-    problem: known?.problem ?? 'failure',
-    message: known?.message ?? 'Something went wrong on the server. Nothing was changed. Try again.',
+  const refusal = asRefusal(error);
+  if (refusal === undefined) request.log.error({ err: error }, 'unforeseen error');
+  response.status(refusal === undefined ? 500 : (STATUS[refusal.problem] ?? 422)).json({
+    problem: refusal?.problem ?? 'failure',
+    message: refusal?.message ?? FAILURE,
   });
 };
 
-function asProblem(error: unknown): HttpProblem | undefined {
-  if (error instanceof HttpProblem) return error;
-  if (error instanceof z.ZodError) {
-    return new HttpProblem(
-      400,
+function asRefusal(error: unknown): Refusal | undefined {
+  if (error instanceof Refusal) return error;
+  if (error instanceof z.ZodError)
+    return new Refusal(
       'invalid',
       error.issues[0]?.message ?? 'Something in the request is not as it should be.',
     );
-  }
-  const type = (error as { type?: unknown } | null)?.type;
-  const code = (error as { code?: unknown } | null)?.code;
-  if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE' || code === 'LIMIT_FIELD_VALUE') {
-    return new HttpProblem(
-      413,
-      'too-large',
-      'That is too large. A file may have 50 MB, a text 2 million characters. Split it and add the parts.',
-    );
-  }
-  if (type === 'entity.parse.failed') return new HttpProblem(400, 'invalid', 'The request is not readable.');
-  if (typeof code === 'string' && code.startsWith('LIMIT_'))
-    return new HttpProblem(400, 'invalid', 'The upload is not as it should be.');
+  if (error instanceof MulterError || hasType(error, 'entity.too.large')) return asUploadRefusal(error);
+  return asClientError(error) ?? asDatabaseError(error);
+}
+
+function asUploadRefusal(error: { readonly code?: string }): Refusal {
+  const isTooLarge =
+    error.code === undefined || ['LIMIT_FILE_SIZE', 'LIMIT_FIELD_VALUE'].includes(error.code);
+  return isTooLarge
+    ? new Refusal(
+        'too-large',
+        'That is too large. A file may have 50 MB, a text 2 million characters. Split it and add the parts.',
+      )
+    : new Refusal('invalid', 'The upload is not as it should be.');
+}
+
+/** What Express and its readers of bodies and addresses say of a request that cannot be understood. */
+function asClientError(error: unknown): Refusal | undefined {
+  const status = (error as { status?: unknown } | null)?.status;
+  if (typeof status !== 'number' || status < 400 || status > 499) return undefined;
+  return status === 404 ? notFound('This') : new Refusal('invalid', UNREADABLE);
+}
+
+/** What the database refuses: a value that it cannot hold (class 22), a row that points to nothing, a conflict with another transaction. */
+function asDatabaseError(error: unknown): Refusal | undefined {
+  const cause = (error as { cause?: unknown } | null)?.cause ?? error;
+  const code = (cause as { code?: unknown } | null)?.code;
+  if (typeof code !== 'string') return undefined;
+  if (/^22[0-9A-Z]{3}$/u.test(code))
+    return new Refusal('invalid', 'Something in the request cannot be stored.');
+  if (code === '23503') return notFound('What this belongs to');
+  if (code === '40001' || code === '40P01')
+    return new Refusal('busy', 'Somebody else is changing the same at the moment. Try again.');
   return undefined;
+}
+
+function hasType(error: unknown, type: string): error is { readonly code?: string } {
+  return (error as { type?: unknown } | null)?.type === type;
 }

@@ -1,8 +1,9 @@
 import type { Box, PageWarp, Point, Quad, RecognisedPage } from '@aurelfield/core';
 import { randomUUID } from 'node:crypto';
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
-import path from 'node:path';
 import { z } from 'zod';
+import type { ObjectStore } from '../store/objectStore.ts';
+import { TRAY } from './sourceTray.ts';
+import { readOr } from './trayReading.ts';
 
 /** What was found when a photo was looked at. Places are shares of its width and height. */
 export interface PhotoFacts {
@@ -30,22 +31,20 @@ export interface TrayPhoto {
   readonly flat: Buffer;
 }
 
-/** Keeps photos on disk between the moment they are looked at and the moment a handout is made of them; a folder for each. The source tray's sweep empties it too. */
+/** Keeps photos in the store between the moment they are looked at and the moment a handout is made of them. */
 export class PhotoTray {
-  readonly #folder: string;
+  readonly #store: ObjectStore;
 
-  constructor(folder: string) {
-    this.#folder = folder;
+  constructor(store: ObjectStore) {
+    this.#store = store;
   }
 
   /** Puts a photo down with its copy for screens; the ticket brings it back, to the same school only. */
   async put(schoolId: string, facts: PhotoFacts, photo: Uint8Array, shown: Uint8Array): Promise<string> {
     const ticket = randomUUID();
-    const folder = this.#place(schoolId, ticket);
-    await mkdir(folder, { recursive: true });
-    await writeFile(path.join(folder, 'photo'), photo);
-    await writeFile(path.join(folder, 'shown.jpg'), shown);
-    await writeFile(path.join(folder, 'facts.json'), JSON.stringify(facts));
+    await this.#put(schoolId, ticket, 'photo', photo);
+    await this.#put(schoolId, ticket, 'shown.jpg', shown);
+    await this.#put(schoolId, ticket, 'facts.json', Buffer.from(JSON.stringify(facts)));
     return ticket;
   }
 
@@ -60,14 +59,13 @@ export class PhotoTray {
     ticket: string,
     which: 'photo' | 'shown.jpg' | 'flat.jpg',
   ): Promise<Buffer | undefined> {
-    return readFile(path.join(this.#place(schoolId, ticket), which)).catch(() => undefined);
+    return readOr(this.#store, nameOf(schoolId, ticket, which));
   }
 
   /** Keeps what was read of a photo, in the place of what was read before. */
   async putReading(schoolId: string, ticket: string, reading: PhotoReading, flat: Uint8Array): Promise<void> {
-    const folder = this.#place(schoolId, ticket);
-    await writeFile(path.join(folder, 'flat.jpg'), flat);
-    await writeFile(path.join(folder, 'reading.json'), JSON.stringify(reading));
+    await this.#put(schoolId, ticket, 'flat.jpg', flat);
+    await this.#put(schoolId, ticket, 'reading.json', Buffer.from(JSON.stringify(reading)));
   }
 
   /** A photo with what was read of it; `undefined` when it was not read or is not there any more. */
@@ -83,19 +81,23 @@ export class PhotoTray {
   }
 
   async remove(schoolId: string, ticket: string): Promise<void> {
-    await rm(this.#place(schoolId, ticket), { recursive: true, force: true });
+    await Promise.all(PARTS.map((part) => this.#store.delete(nameOf(schoolId, ticket, part))));
   }
 
-  #place(schoolId: string, ticket: string): string {
-    return path.join(this.#folder, schoolId, 'photos', z.uuid().parse(ticket));
+  #put(schoolId: string, ticket: string, part: Part, content: Uint8Array): Promise<void> {
+    return this.#store.put(nameOf(schoolId, ticket, part), content);
   }
 
   /** What this class wrote itself is not checked again. */
-  async #json<T>(schoolId: string, ticket: string, name: string): Promise<T | undefined> {
-    try {
-      return JSON.parse(await readFile(path.join(this.#place(schoolId, ticket), name), 'utf8')) as T;
-    } catch {
-      return undefined;
-    }
+  async #json<T>(schoolId: string, ticket: string, part: Part): Promise<T | undefined> {
+    const bytes = await readOr(this.#store, nameOf(schoolId, ticket, part));
+    return bytes && (JSON.parse(bytes.toString('utf8')) as T);
   }
+}
+
+const PARTS = ['photo', 'shown.jpg', 'flat.jpg', 'facts.json', 'reading.json'] as const;
+type Part = (typeof PARTS)[number];
+
+function nameOf(schoolId: string, ticket: string, part: Part): string {
+  return `${TRAY}${schoolId}/photos/${z.uuid().parse(ticket)}/${part}`;
 }

@@ -3,7 +3,6 @@ import { matchPhotoWords } from '@aurelfield/core';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
-import { Turns } from './turns.ts';
 
 let server: TestServer;
 let client: TestClient;
@@ -123,34 +122,5 @@ describe('when something is wrong', () => {
     });
     expect([scan.status, scan.body.problem]).toEqual([422, 'broken']);
     expect((await client.get('/health')).status).toBe(200);
-  });
-});
-
-describe('turns', () => {
-  test('let two through at a time, in order; one who leaves gives its turn away', async () => {
-    const turns = new Turns(2);
-    const never = new AbortController().signal;
-    const log: string[] = [];
-    const work = (name: string) => async () => {
-      log.push(`+${name}`);
-      await new Promise((resolve) => setTimeout(resolve, 20));
-      log.push(`-${name}`);
-    };
-    const leaving = new AbortController();
-    const all = [
-      turns.take(work('a'), never),
-      turns.take(work('b'), never),
-      turns.take(work('c'), leaving.signal),
-      turns.take(work('d'), never),
-    ];
-    leaving.abort(new Error('gone'));
-    await expect(Promise.allSettled(all)).resolves.toHaveLength(4);
-    expect(
-      Math.max(...log.map((_, i) => log.slice(0, i + 1).reduce((n, s) => n + (s[0] === '+' ? 1 : -1), 0))),
-    ).toBe(2);
-    expect(log).not.toContain('+c');
-    expect(log).toContain('-d');
-    await turns.take(work('f'), never);
-    expect(log.at(-1)).toBe('-f');
   });
 });

@@ -1,15 +1,20 @@
-import type { Job } from '@aurelfield/api';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import type { Job, JobGroup } from '@aurelfield/api';
+import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { jobs } from '../db/schema.ts';
-import { notFound } from '../http/problem.ts';
+import { jobGroups, jobs } from '../db/schema/index.ts';
+import { notFound } from '../refusal.ts';
+import type { JobPayload, JobResult } from './payloads.ts';
 
 export type JobRow = typeof jobs.$inferSelect;
-export type NewJob = typeof jobs.$inferInsert;
 
 const UNFINISHED = ['waiting', 'running'] as const;
 
-/** Jobs as they are seen and kept: all their SQL. */
+/** How a job ends. */
+export type JobEnd =
+  | { readonly state: 'done'; readonly result: JobResult | undefined }
+  | { readonly state: 'failed'; readonly problem: string; readonly error: string };
+
+/** Jobs as they are seen and kept: all their SQL. The functions that take a connection can be part of a caller's transaction. */
 export class JobStore {
   readonly #db: Database;
 
@@ -17,13 +22,37 @@ export class JobStore {
     this.#db = db;
   }
 
-  async add(values: NewJob): Promise<JobRow> {
-    const [row] = await this.#db.insert(jobs).values(values).returning();
+  async add(
+    db: Database,
+    values: { schoolId: string; payload: JobPayload; groupId: string | undefined },
+  ): Promise<JobRow> {
+    const { schoolId, payload, groupId } = values;
+    const [row] = await db
+      .insert(jobs)
+      .values({
+        schoolId,
+        payload,
+        kind: payload.kind,
+        groupId: groupId ?? null,
+        readingId: 'readingId' in payload ? payload.readingId : null,
+      })
+      .returning();
     if (!row) throw new Error('The job was not stored.');
     return row;
   }
 
-  /** @throws HttpProblem 404 when the school has no such job. */
+  async addGroup(db: Database, schoolId: string): Promise<string> {
+    const [row] = await db.insert(jobGroups).values({ schoolId }).returning({ id: jobGroups.id });
+    if (!row) throw new Error('The group of jobs was not stored.');
+    return row.id;
+  }
+
+  /** Notes which job of the queue carries it. */
+  async setQueueId(db: Database, jobId: string, queueId: string): Promise<void> {
+    await db.update(jobs).set({ queueId }).where(eq(jobs.id, jobId));
+  }
+
+  /** @throws Refusal when the school has no such job. */
   async get(schoolId: string, jobId: string): Promise<JobRow> {
     const [row] = await this.#db
       .select()
@@ -33,8 +62,24 @@ export class JobStore {
     return row;
   }
 
+  /** The jobs of a group, oldest first. @throws Refusal when the school has no such group. */
+  async ofGroup(schoolId: string, groupId: string): Promise<JobRow[]> {
+    const [group] = await this.#db
+      .select()
+      .from(jobGroups)
+      .where(and(eq(jobGroups.id, groupId), eq(jobGroups.schoolId, schoolId)));
+    if (!group) throw notFound('This group of jobs');
+    return this.#db.select().from(jobs).where(eq(jobs.groupId, groupId)).orderBy(asc(jobs.createdAt));
+  }
+
+  /** Readings that have a job in a group already. */
+  async readingsOfGroup(db: Database, groupId: string): Promise<Set<string>> {
+    const rows = await db.select({ readingId: jobs.readingId }).from(jobs).where(eq(jobs.groupId, groupId));
+    return new Set(rows.flatMap(({ readingId }) => readingId ?? []));
+  }
+
   /** The newest job of a kind for a reading. */
-  async latest(readingId: string, kind: JobRow['kind'], format?: string): Promise<JobRow | undefined> {
+  async latest(readingId: string, kind: JobPayload['kind'], format?: string): Promise<JobRow | undefined> {
     const [row] = await this.#db
       .select()
       .from(jobs)
@@ -42,7 +87,7 @@ export class JobStore {
         and(
           eq(jobs.readingId, readingId),
           eq(jobs.kind, kind),
-          format === undefined ? undefined : eq(jobs.format, format),
+          format === undefined ? undefined : sql`${jobs.payload} ->> 'format' = ${format}`,
         ),
       )
       .orderBy(desc(jobs.createdAt))
@@ -50,44 +95,96 @@ export class JobStore {
     return row;
   }
 
-  /** Jobs that a stopped server left. */
-  async unfinished(): Promise<JobRow[]> {
-    return this.#db
-      .select()
-      .from(jobs)
-      .where(inArray(jobs.state, [...UNFINISHED]));
-  }
-
-  /** Takes a job up, unless it was cancelled or done meanwhile. */
-  async begin(jobId: string): Promise<JobRow | undefined> {
+  /** Takes a job up for a worker, whoever had it before; `undefined` when it has ended. */
+  async begin(jobId: string, worker: string): Promise<JobRow | undefined> {
     const [row] = await this.#db
       .update(jobs)
-      .set({ state: 'running', updatedAt: new Date() })
+      .set({ state: 'running', worker, updatedAt: new Date() })
       .where(and(eq(jobs.id, jobId), inArray(jobs.state, [...UNFINISHED])))
       .returning();
     return row;
   }
 
-  async progress(jobId: string, done: number, total: number): Promise<void> {
-    await this.#db.update(jobs).set({ done, total, updatedAt: new Date() }).where(eq(jobs.id, jobId));
+  /** Notes that a worker is still at it, and how far it is. @returns whether the job is still this worker's to do: neither cancelled nor taken up by another one. */
+  async renew(jobId: string, worker: string, progress?: { done: number; total: number }): Promise<boolean> {
+    const rows = await this.#db
+      .update(jobs)
+      .set({ ...progress, updatedAt: new Date() })
+      .where(and(eq(jobs.id, jobId), eq(jobs.worker, worker), eq(jobs.state, 'running')))
+      .returning({ id: jobs.id });
+    return rows.length > 0;
   }
 
-  /** Ends a job that has not ended; returns whether it did. */
-  async end(
-    jobId: string,
-    values: Pick<JobRow, 'state'> & Partial<Pick<JobRow, 'error' | 'file' | 'fileName'>>,
-  ): Promise<boolean> {
-    const ended = await this.#db
+  async stateOf(jobId: string): Promise<JobRow['state'] | undefined> {
+    const [row] = await this.#db.select({ state: jobs.state }).from(jobs).where(eq(jobs.id, jobId));
+    return row?.state;
+  }
+
+  /** Ends a job that is still this worker's. @returns whether it was. */
+  async end(db: Database, jobId: string, worker: string, end: JobEnd): Promise<boolean> {
+    const rows = await db
       .update(jobs)
-      .set({ ...values, updatedAt: new Date() })
-      .where(and(eq(jobs.id, jobId), inArray(jobs.state, [...UNFINISHED])))
+      .set({ ...end, updatedAt: new Date() })
+      .where(and(eq(jobs.id, jobId), eq(jobs.worker, worker), eq(jobs.state, 'running')))
       .returning({ id: jobs.id });
-    return ended.length > 0;
+    return rows.length > 0;
+  }
+
+  /** Ends a job that was tried too often. */
+  async giveUp(jobId: string, error: string): Promise<void> {
+    await this.#db
+      .update(jobs)
+      .set({ state: 'failed', error, updatedAt: new Date() })
+      .where(and(eq(jobs.id, jobId), inArray(jobs.state, [...UNFINISHED])));
+  }
+
+  /** Puts a job back that its worker had to leave. */
+  async leave(jobId: string, worker: string): Promise<void> {
+    await this.#db
+      .update(jobs)
+      .set({ state: 'waiting', worker: null })
+      .where(and(eq(jobs.id, jobId), eq(jobs.worker, worker), eq(jobs.state, 'running')));
+  }
+
+  /** Cancels jobs that have not ended. @returns those that were cancelled. */
+  async cancel(
+    db: Database,
+    schoolId: string,
+    which: { readonly jobId: string } | { readonly groupId: string },
+  ): Promise<string[]> {
+    const rows = await db
+      .update(jobs)
+      .set({ state: 'cancelled', updatedAt: new Date() })
+      .where(
+        and(
+          eq(jobs.schoolId, schoolId),
+          'jobId' in which ? eq(jobs.id, which.jobId) : eq(jobs.groupId, which.groupId),
+          inArray(jobs.state, [...UNFINISHED]),
+        ),
+      )
+      .returning({ id: jobs.id });
+    return rows.map(({ id }) => id);
+  }
+
+  /** Forgets jobs that ended before a moment, and groups of which none is left. */
+  async forgetEndedBefore(moment: Date): Promise<void> {
+    await this.#db
+      .delete(jobs)
+      .where(and(inArray(jobs.state, ['done', 'failed', 'cancelled']), lt(jobs.updatedAt, moment)));
+    await this.#db
+      .delete(jobGroups)
+      .where(
+        and(
+          lt(jobGroups.createdAt, moment),
+          sql`not exists (select 1 from ${jobs} where ${jobs.groupId} = ${jobGroups.id})`,
+        ),
+      );
   }
 }
 
 /** The job as the screens get it; where its file lies stays here. */
 export function toJob(row: JobRow): Job {
+  const file = row.state === 'done' && row.result?.kind === 'file' ? row.result : undefined;
   return {
     id: row.id,
     kind: row.kind,
@@ -95,7 +192,28 @@ export function toJob(row: JobRow): Job {
     done: row.done,
     total: row.total,
     error: row.error,
-    file: row.state === 'done' && row.file !== null ? `/api/jobs/${row.id}/file` : null,
-    fileName: row.fileName,
+    file: file ? `/api/jobs/${row.id}/file` : null,
+    fileName: file?.fileName ?? null,
+  };
+}
+
+/** A group as one piece of work. */
+export function toGroup(groupId: string, rows: readonly JobRow[]): JobGroup {
+  const has = (state: JobRow['state']) => rows.some((row) => row.state === state);
+  const isGoing = has('running') || (has('waiting') && has('done'));
+  return {
+    id: groupId,
+    state: isGoing
+      ? 'running'
+      : has('waiting')
+        ? 'waiting'
+        : has('failed')
+          ? 'failed'
+          : has('cancelled')
+            ? 'cancelled'
+            : 'done',
+    done: rows.reduce((sum, { done }) => sum + done, 0),
+    total: rows.reduce((sum, { total }) => sum + total, 0),
+    jobs: rows.map((row) => ({ ...toJob(row), readingId: row.readingId })),
   };
 }

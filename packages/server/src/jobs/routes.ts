@@ -1,32 +1,64 @@
-import { Router } from 'express';
+import { groupRequestSchema } from '@aurelfield/api';
+import { Router, type Response } from 'express';
+import { pipeline } from 'node:stream/promises';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
-import { notFound } from '../http/problem.ts';
-import type { JobRunner } from './jobRunner.ts';
-import { toJob, type JobStore } from './jobStore.ts';
+import { notFound } from '../refusal.ts';
+import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
+import type { Jobs } from './jobs.ts';
 
-/** Long work: how far it is, stop it, fetch what it made. */
-export function jobRoutes(store: JobStore, runner: JobRunner): Router {
+/** Long work: begin several readings at once, look how far it is, stop it, fetch what it made. */
+export function jobRoutes(jobs: Jobs, store: ObjectStore): Router {
   const router = Router();
 
-  router.get('/jobs/:id', async (request, response) => {
-    response.json(toJob(await store.get(schoolOf(request), idParam(request))));
+  router.post('/job-groups', async (request, response) => {
+    const { handoutIds, pupilIds, costAgreed } = groupRequestSchema.parse(request.body);
+    const pairs = handoutIds.flatMap((handoutId) => pupilIds.map((pupilId) => ({ handoutId, pupilId })));
+    response
+      .status(202)
+      .json(await jobs.beginGroup(schoolOf(request), [{ kind: 'readings', pairs, costAgreed }]));
   });
 
-  router.delete('/jobs/:id', async (request, response) => {
-    await runner.cancel(schoolOf(request), idParam(request));
+  router.get('/job-groups/:id', async (request, response) => {
+    response.json(await jobs.group(schoolOf(request), idParam(request)));
+  });
+
+  router.delete('/job-groups/:id', async (request, response) => {
+    await jobs.cancelGroup(schoolOf(request), idParam(request));
     response.status(204).end();
   });
 
-  router.get('/jobs/:id/file', async (request, response, next) => {
-    const job = await store.get(schoolOf(request), idParam(request));
-    if (job.file === null || job.fileName === null) throw notFound('This file');
-    response.setHeader('Content-Disposition', attachment(job.fileName));
-    response.sendFile(job.file, { dotfiles: 'allow' }, (error) => {
-      if (error && !response.headersSent) next(notFound('This file'));
+  router.get('/jobs/:id', async (request, response) => {
+    response.json(await jobs.get(schoolOf(request), idParam(request)));
+  });
+
+  router.delete('/jobs/:id', async (request, response) => {
+    await jobs.cancel(schoolOf(request), idParam(request));
+    response.status(204).end();
+  });
+
+  router.get('/jobs/:id/file', async (request, response) => {
+    const file = await jobs.file(schoolOf(request), idParam(request));
+    const content = await store.stream(file.object).catch((error: unknown) => {
+      throw error instanceof ObjectGone ? notFound('This file') : error;
     });
+    response.set({
+      'Content-Disposition': attachment(file.fileName),
+      'Content-Type': file.mediaType,
+      'Content-Length': String(file.bytes),
+    });
+    await sent(pipeline(content, response), response);
   });
 
   return router;
+}
+
+/** Who closes a download has it stopped; that is no failure. */
+async function sent(sending: Promise<void>, response: Response): Promise<void> {
+  try {
+    await sending;
+  } catch (error) {
+    if (!response.destroyed) throw error;
+  }
 }

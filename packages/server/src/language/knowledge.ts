@@ -21,9 +21,14 @@ const RARE = 0.0015;
 /** What is known of English words; read at the first use, since it takes a second. */
 let english: LanguageKnowledge | undefined;
 
+/** Whether there are dictionaries of a language here. */
+export function hasDictionary(language: string): boolean {
+  return baseLanguage(language) === 'en';
+}
+
 /** What is known of a language's words; `undefined` for a language without dictionaries here. */
 export function wordKnowledge(language: string): LanguageKnowledge | undefined {
-  if (baseLanguage(language) !== 'en') return undefined;
+  if (!hasDictionary(language)) return undefined;
   english ??= readEnglish();
   return english;
 }

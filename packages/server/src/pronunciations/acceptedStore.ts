@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { acceptedWords } from '../db/schema.ts';
+import { acceptedWords } from '../db/schema/index.ts';
 
 /** Words of a school that were heard and found right. */
 export class AcceptedStore {

@@ -1,18 +1,18 @@
 import type { Doubtful } from '@aurelfield/api';
 import {
-  doubtfulWords,
   hasVowel,
   ipaToRespelling,
-  Lexicon,
   stressOnSyllables,
+  toBlocks,
   type Block,
   type DoubtfulWord,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
-import type { HandoutStore } from '../handouts/handoutStore.ts';
-import { HttpProblem } from '../http/problem.ts';
-import { wordKnowledge } from '../language/knowledge.ts';
+import type { Shelf } from '../handouts/shelf.ts';
+import { hasDictionary } from '../language/knowledge.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
+import { Refusal } from '../refusal.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
 import type { AcceptedStore } from './acceptedStore.ts';
 import type { PronunciationStore } from './pronunciationStore.ts';
 
@@ -22,7 +22,8 @@ const PLACES_AT_MOST = 5;
 const AROUND = 40;
 
 export interface DoubtfulParts {
-  readonly handouts: HandoutStore;
+  readonly shelf: Shelf;
+  readonly threads: TextThreads;
   readonly pupils: PupilStore;
   readonly pronunciations: PronunciationStore;
   readonly accepted: AcceptedStore;
@@ -37,37 +38,30 @@ export class DoubtfulService {
     this.#parts = parts;
   }
 
-  /** The most doubtful first. @throws HttpProblem 422 for a language without a dictionary or a voice. */
+  /** The most doubtful first. @throws Refusal 422 for a language without a dictionary or a voice. */
   async find(
     schoolId: string,
     handoutId: string,
     pupilId: string,
   ): Promise<{ voice: string; words: Doubtful[] }> {
-    const { handouts, pupils, pronunciations, accepted, voices } = this.#parts;
-    const handout = await handouts.row(schoolId, handoutId);
+    const { shelf, threads, pupils, pronunciations, accepted, voices } = this.#parts;
+    const { handout, text } = await shelf.row(schoolId, handoutId);
     const pupil = await pupils.get(schoolId, pupilId);
-    const knowledge = wordKnowledge(handout.language);
-    if (!knowledge)
-      throw new HttpProblem(
-        422,
+    if (!hasDictionary(text.language))
+      throw new Refusal(
         'no-dictionary',
         'Doubtful words are found in English handouts only: there is no dictionary of this language here.',
       );
-    const voice = voices.voiceFor(handout.language, pupil.profile.voices);
-    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks this language.');
+    const voice = voices.voiceFor(text.language, pupil.profile.voices);
+    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
     const entries = await pronunciations.inForce(schoolId, {
       pupilId,
       className: handout.className,
       subject: handout.subject,
     });
-    const blocks = await handouts.blocks(schoolId, handoutId);
+    const blocks = toBlocks(text.blocks);
     const fine = await accepted.all(schoolId);
-    const found = doubtfulWords(
-      blocks,
-      handout.language,
-      { ...knowledge, isAccepted: (word) => fine.has(word.toLowerCase()) },
-      new Lexicon(entries),
-    ).slice(0, SHOWN_AT_MOST);
+    const found = await threads.findDoubtful(blocks, text.language, entries, fine, SHOWN_AT_MOST);
     const said = await voices.pronounce(
       voice.id,
       found.map(({ written }) => written),

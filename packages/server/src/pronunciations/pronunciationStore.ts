@@ -2,8 +2,8 @@ import { entrySchema, type Entry, type EntryInput, type Scope } from '@aurelfiel
 import type { PronunciationEntry } from '@aurelfield/core';
 import { and, asc, eq, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { pronunciations } from '../db/schema.ts';
-import { HttpProblem, notFound } from '../http/problem.ts';
+import { pronunciations } from '../db/schema/index.ts';
+import { Refusal, notFound } from '../refusal.ts';
 
 /** Whose list it is. */
 export interface ListOf {
@@ -70,7 +70,7 @@ export class PronunciationStore {
     }));
   }
 
-  /** @throws HttpProblem 409 when the list has the written form already. */
+  /** @throws Refusal 409 when the list has the written form already. */
   async add(schoolId: string, input: EntryInput): Promise<Entry> {
     const [row] = await this.#db
       .insert(pronunciations)
@@ -78,15 +78,11 @@ export class PronunciationStore {
       .onConflictDoNothing()
       .returning();
     if (!row)
-      throw new HttpProblem(
-        409,
-        'exists',
-        `“${input.written}” is in this list already. Change that entry instead.`,
-      );
+      throw new Refusal('exists', `“${input.written}” is in this list already. Change that entry instead.`);
     return toEntry(row);
   }
 
-  /** Changes an entry. @throws HttpProblem 404 or 409. */
+  /** Changes an entry. @throws Refusal 404 or 409. */
   async update(schoolId: string, entryId: string, input: EntryInput): Promise<Entry> {
     const same = and(
       eq(pronunciations.schoolId, schoolId),
@@ -97,11 +93,7 @@ export class PronunciationStore {
     );
     const [other] = await this.#db.select({ id: pronunciations.id }).from(pronunciations).where(same);
     if (other && other.id !== entryId)
-      throw new HttpProblem(
-        409,
-        'exists',
-        `“${input.written}” is in this list already. Change that entry instead.`,
-      );
+      throw new Refusal('exists', `“${input.written}” is in this list already. Change that entry instead.`);
     const [row] = await this.#db
       .update(pronunciations)
       .set(input)
@@ -126,9 +118,8 @@ export class PronunciationStore {
     entries: readonly PronunciationEntry[],
   ): Promise<{ added: number; replaced: number }> {
     if (entries.length > MOST_ENTRIES)
-      throw new HttpProblem(
-        413,
-        'too-many',
+      throw new Refusal(
+        'too-many-entries',
         `A list may have ${MOST_ENTRIES.toLocaleString('en-GB')} entries; this file has ${entries.length.toLocaleString('en-GB')}.`,
       );
     const before = new Set((await this.listOf(schoolId, list)).map(formOf));

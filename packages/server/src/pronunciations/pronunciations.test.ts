@@ -15,7 +15,7 @@ let server: TestServer;
 let client: TestClient;
 let pupils: Pupil[];
 beforeAll(async () => {
-  server = await startTestServer();
+  server = await startTestServer({ speech: true });
   client = await TestClient.demo(server);
   pupils = (await client.get<Pupil[]>('/pupils')).body;
 });
@@ -141,7 +141,7 @@ describe('in a reading', () => {
       ({ body }) => body.job?.state === 'done',
     );
     return (await client.get<ReadingSentence[]>(`/readings/${reading.id}/sentences?from=0&to=10`)).body.map(
-      ({ duration }) => duration,
+      ({ samples }) => samples,
     );
   };
 

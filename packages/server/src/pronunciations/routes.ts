@@ -15,45 +15,49 @@ import {
   homographVariants,
   ipaToRespelling,
   Lexicon,
-  parseEntriesCsv,
-  parsePls,
   planHandout,
-  PlsError,
-  type PronunciationEntry,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
-import multer from 'multer';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { decodeUpload } from '../intake/examine.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
-import { HttpProblem } from '../http/problem.ts';
+import { storableBody } from '../http/storable.ts';
+import { oneFile } from '../http/upload.ts';
+import { Refusal } from '../refusal.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import type { AcceptedStore } from './acceptedStore.ts';
 import { checkSaid } from './checkSaid.ts';
 import type { DoubtfulService } from './doubtfulService.ts';
 import type { PronunciationStore } from './pronunciationStore.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
 
 const LANGUAGE = 'en-GB';
 const MAX_LIST_BYTES = 5 * 1024 * 1024;
 
+export interface PronunciationParts {
+  readonly pronunciations: PronunciationStore;
+  readonly pupils: PupilStore;
+  readonly voices: VoiceRegistry;
+  readonly accepted: AcceptedStore;
+  readonly doubtful: DoubtfulService;
+  readonly threads: TextThreads;
+}
+
 /** Pronunciation lists: look, change, try, bring in and hand out. */
-export function pronunciationRoutes(
-  store: PronunciationStore,
-  pupils: PupilStore,
-  voices: VoiceRegistry,
-  accepted: AcceptedStore,
-  doubtful: DoubtfulService,
-): Router {
+export function pronunciationRoutes({
+  pronunciations: store,
+  pupils,
+  voices,
+  accepted,
+  doubtful,
+  threads,
+}: PronunciationParts): Router {
   const router = Router();
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: MAX_LIST_BYTES, files: 1, fields: 4 },
-    defParamCharset: 'utf8',
-  });
+  const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 4 });
 
   router.get('/pronunciations', async (request, response) => {
     response.json(await store.list(schoolOf(request)));
@@ -112,18 +116,19 @@ export function pronunciationRoutes(
     const profile =
       pupilId === undefined ? undefined : (await pupils.get(schoolOf(request), pupilId)).profile;
     const voice = voices.voiceFor(LANGUAGE, profile?.voices);
-    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks English.');
+    if (!voice) throw new Refusal('no-voice', 'No voice here speaks English.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     // A word alone has no pauses to make room for: it is said at the pace itself.
     const settings = {
       speed: profile?.pace ?? DEFAULT_PACE,
       pitch: profile?.pitch ?? 0,
+      sampleRate: voice.sampleRate,
       loudness: profile?.loudness ?? ('usual' as const),
       pauses: DEFAULT_PAUSES,
     };
     const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];
     const plan = planHandout(blocks, LANGUAGE, planVoice, settings, { lexicon: new Lexicon([entry]) });
-    response.type('audio/wav').send(await speakAtOnce(plan, voices, voice.sampleRate, schoolOf(request)));
+    response.type('audio/wav').send(await speakAtOnce(plan, voices, settings));
   });
 
   router.get('/pronunciations/file/:format', async (request, response) => {
@@ -131,7 +136,7 @@ export function pronunciationRoutes(
     const entries = await store.listOf(schoolOf(request), list);
     const isPls = request.params.format === 'pls';
     if (!isPls && request.params.format !== 'csv')
-      throw new HttpProblem(404, 'not-found', 'Lists are handed out as pls or csv.');
+      throw new Refusal('not-found', 'Lists are handed out as pls or csv.');
     response.setHeader(
       'Content-Disposition',
       attachment(`pronunciations-${list.scope}.${isPls ? 'pls' : 'csv'}`),
@@ -141,13 +146,14 @@ export function pronunciationRoutes(
       .send(isPls ? formatPls(entries, LANGUAGE) : formatEntriesCsv(entries));
   });
 
-  router.post('/pronunciations/file', upload.single('file'), async (request, response) => {
+  router.post('/pronunciations/file', upload, storableBody, async (request, response) => {
     const list = listSchema.parse(request.body);
-    if (!request.file) throw new HttpProblem(400, 'no-file', 'No file arrived. Choose it again.');
-    const { entries, warnings } = readList({ name: request.file.originalname, bytes: request.file.buffer });
+    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    const text = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
+    const { entries, warnings, wrong } = await threads.readList(text);
+    if (wrong !== undefined) throw new Refusal('lexicon', wrong);
     if (entries.length === 0)
-      throw new HttpProblem(
-        422,
+      throw new Refusal(
         'empty',
         `There is no entry in the file that can be used. ${warnings[0] ?? ''}`.trim(),
       );
@@ -156,17 +162,4 @@ export function pronunciationRoutes(
   });
 
   return router;
-}
-
-function readList(file: { name: string; bytes: Uint8Array }): {
-  entries: readonly PronunciationEntry[];
-  warnings: readonly string[];
-} {
-  const text = decodeUpload(file);
-  try {
-    return /^\s*(?:\uFEFF)?\s*</u.test(text) ? parsePls(text) : parseEntriesCsv(text);
-  } catch (error) {
-    if (error instanceof PlsError) throw new HttpProblem(422, 'lexicon', error.message);
-    throw error;
-  }
 }

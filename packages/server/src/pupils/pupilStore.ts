@@ -1,8 +1,8 @@
 import { pupilSchema, type Profile, type Pupil, type PupilInput } from '@aurelfield/api';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { profiles, pupils } from '../db/schema.ts';
-import { notFound } from '../http/problem.ts';
+import { profiles, pupils } from '../db/schema/index.ts';
+import { notFound } from '../refusal.ts';
 
 /** Pupils and their current profiles, always within one school. */
 export class PupilStore {
@@ -18,7 +18,7 @@ export class PupilStore {
     return rows.map(toPupil);
   }
 
-  /** @throws HttpProblem 404 when the school has no such pupil. */
+  /** @throws Refusal 404 when the school has no such pupil. */
   async get(schoolId: string, pupilId: string): Promise<Pupil> {
     const [row] = await this.#select(schoolId, pupilId);
     if (!row) throw notFound('This pupil');

@@ -6,7 +6,7 @@ import { startTestServer, TestClient, type TestServer } from '../testing/testSer
 let server: TestServer;
 let client: TestClient;
 beforeAll(async () => {
-  server = await startTestServer();
+  server = await startTestServer({ speech: true });
   client = await TestClient.demo(server);
 });
 afterAll(() => server.stop());

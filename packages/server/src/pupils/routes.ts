@@ -1,10 +1,10 @@
 import { pupilInputSchema, sampleSchema } from '@aurelfield/api';
-import { planHandout, speedForPace } from '@aurelfield/core';
+import { planAtPace } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
-import { HttpProblem } from '../http/problem.ts';
+import { Refusal } from '../refusal.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import type { PupilStore } from './pupilStore.ts';
 
@@ -47,18 +47,11 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   router.post('/sample', async (request, response) => {
     const { text, language, profile } = sampleSchema.parse(request.body);
     const voice = voices.voiceFor(language, profile.voices);
-    if (!voice) throw new HttpProblem(422, 'no-voice', 'No voice here speaks this language.');
+    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
-    const wav = await speakAtOnce(
-      planHandout(blocks, language, planVoice, {
-        ...profile,
-        speed: speedForPace(blocks, language, profile),
-      }),
-      voices,
-      voice.sampleRate,
-      schoolOf(request),
-    );
+    const settings = { ...profile, sampleRate: voice.sampleRate };
+    const wav = await speakAtOnce(planAtPace(blocks, language, planVoice, settings), voices, settings);
     response.type('audio/wav').send(wav);
   });
 

@@ -1,5 +1,15 @@
 import type { SpeechPlan } from '@aurelfield/core';
-import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
+import {
+  chargedCharacters,
+  factsOfClip,
+  SpeechError,
+  type SpeakOptions,
+  type VoiceRegistry,
+} from '@aurelfield/voices';
+import { randomUUID } from 'node:crypto';
+import { setTimeout as rest } from 'node:timers/promises';
+import type { ObjectStore } from '../store/objectStore.ts';
+import { CLAIM_SECONDS, type ClaimedClip, type ClaimStore } from './claimStore.ts';
 import type { ClipStore, StoredClip } from './clipStore.ts';
 
 /** A clip that is wanted: its key is the hash of its plan. */
@@ -8,25 +18,42 @@ export interface WantedClip {
   readonly plan: SpeechPlan;
 }
 
+export interface ClipMakerParts {
+  readonly clips: Pick<ClipStore, 'find'>;
+  readonly claims: Pick<ClaimStore, 'claim' | 'renew' | 'made' | 'giveUp' | 'leave'>;
+  readonly store: Pick<ObjectStore, 'put'>;
+  readonly voices: Pick<VoiceRegistry, 'speak' | 'find'>;
+}
+
+/** What became of an attempt to claim some clips. */
+interface Claimed {
+  /** Those that are this process's to make now. */
+  readonly keys: ReadonlySet<string>;
+  /** Those that are made. */
+  readonly made: ReadonlyMap<string, StoredClip>;
+}
+
 interface Flight {
   readonly promise: Promise<StoredClip>;
   readonly abort: AbortController;
   waiting: number;
 }
 
+/** Another process makes the clip: it is looked for again after these milliseconds, at first and at most. */
+const WAIT = { first: 25, most: 250 };
+
 /**
- * Gets clips made, each one once: what is stored is taken from the store, and requests for a clip that is being made share its making. A making is cancelled
- * when nobody waits for it any more.
+ * Gets clips made, each one once whatever number of processes want it: what is made is taken from the store, who wants what this process is making waits for it, and what another process has claimed is
+ * waited for, and taken over if that process dies. A making is cancelled when nobody waits for it any more.
  */
 export class ClipMaker {
-  readonly #store: ClipStore;
-  readonly #voices: VoiceRegistry;
+  readonly #parts: ClipMakerParts;
   readonly #flights = new Map<string, Flight>();
+  #renewing: NodeJS.Timeout | undefined;
   #synthesised = 0;
 
-  constructor(store: ClipStore, voices: VoiceRegistry) {
-    this.#store = store;
-    this.#voices = voices;
+  constructor(parts: ClipMakerParts) {
+    this.#parts = parts;
   }
 
   /** How many clips an engine was asked for since the start. */
@@ -36,31 +63,145 @@ export class ClipMaker {
 
   /** The clip, from the store or newly made. Rejects with the signal's reason when cancelled. */
   async get(schoolId: string, wanted: WantedClip, options: SpeakOptions = {}): Promise<StoredClip> {
-    options.signal?.throwIfAborted();
-    const id = `${schoolId}/${wanted.key}`;
-    const flight = this.#flights.get(id) ?? this.#begin(id, schoolId, wanted, options);
-    return this.#wait(id, flight, options.signal);
+    const [clip] = await this.getAll(schoolId, [wanted], options);
+    if (!clip) throw new Error('No clip was asked for.');
+    return clip;
   }
 
-  #begin(id: string, schoolId: string, wanted: WantedClip, options: SpeakOptions): Flight {
+  /** Several clips, in the order they are wanted in; they are claimed together. */
+  async getAll(
+    schoolId: string,
+    wanted: readonly WantedClip[],
+    options: SpeakOptions = {},
+  ): Promise<StoredClip[]> {
+    options.signal?.throwIfAborted();
+    const idOf = ({ key }: WantedClip) => `${schoolId}/${key}`;
+    const fresh = wanted.filter((clip) => !this.#flights.has(idOf(clip)));
+    if (fresh.length > 0) {
+      const claimed = this.#claim(schoolId, fresh);
+      for (const clip of fresh)
+        if (!this.#flights.has(idOf(clip))) this.#begin(idOf(clip), schoolId, clip, claimed, options);
+    }
+    return Promise.all(
+      wanted.map((clip) => {
+        const flight = this.#flights.get(idOf(clip));
+        if (!flight) throw new Error('The making of a clip got lost.');
+        return this.#wait(idOf(clip), flight, options.signal);
+      }),
+    );
+  }
+
+  #begin(
+    id: string,
+    schoolId: string,
+    wanted: WantedClip,
+    claimed: Promise<Claimed>,
+    options: SpeakOptions,
+  ): void {
     const abort = new AbortController();
-    const promise = this.#make(schoolId, wanted, { ...options, signal: abort.signal });
+    const promise = this.#make(schoolId, wanted, claimed, { ...options, signal: abort.signal });
     const flight: Flight = { promise, abort, waiting: 0 };
     this.#flights.set(id, flight);
     const end = () => {
       if (this.#flights.get(id) === flight) this.#flights.delete(id);
     };
     promise.then(end, end);
-    return flight;
   }
 
-  async #make(schoolId: string, wanted: WantedClip, options: SpeakOptions): Promise<StoredClip> {
-    const stored = (await this.#store.load(schoolId, [wanted.key])).get(wanted.key);
-    if (stored !== undefined) return stored;
-    options.signal?.throwIfAborted();
-    this.#synthesised += 1;
-    const clip = await this.#voices.speak(wanted.plan, { ...options, account: schoolId });
-    return this.#store.save(schoolId, wanted.key, wanted.plan.voice, clip);
+  /** Claims clips and looks for them then: one that is not claimed may be made, and one that is may have been made just before. */
+  async #claim(schoolId: string, wanted: readonly WantedClip[]): Promise<Claimed> {
+    const keys = await this.#parts.claims.claim(
+      schoolId,
+      wanted.map((clip) => this.#toClaim(clip)),
+    );
+    const made = await this.#parts.clips.find(
+      schoolId,
+      wanted.map(({ key }) => key),
+    );
+    return { keys, made };
+  }
+
+  async #make(
+    schoolId: string,
+    wanted: WantedClip,
+    claimed: Promise<Claimed>,
+    options: SpeakOptions & { readonly signal: AbortSignal },
+  ): Promise<StoredClip> {
+    for (let wait = WAIT.first; ; wait = Math.min(WAIT.most, wait * 2)) {
+      const { keys, made } = await claimed;
+      const isClaimed = keys.has(wanted.key);
+      const stored = made.get(wanted.key);
+      if (stored) {
+        if (isClaimed) await this.#parts.claims.giveUp(schoolId, wanted.key);
+        return stored;
+      }
+      if (isClaimed) return this.#speak(schoolId, wanted, options);
+      await rest(wait, undefined, { signal: options.signal }).catch(() => options.signal.throwIfAborted());
+      claimed = this.#claim(schoolId, [wanted]);
+    }
+  }
+
+  async #speak(
+    schoolId: string,
+    { key, plan }: WantedClip,
+    options: SpeakOptions & { readonly signal: AbortSignal },
+  ): Promise<StoredClip> {
+    this.#keepRenewing();
+    let isAsked = false;
+    try {
+      options.signal.throwIfAborted();
+      isAsked = true;
+      this.#synthesised += 1;
+      const clip = await this.#parts.voices.speak(plan, { ...options, requestId: `${schoolId}/${key}` });
+      const bytes = Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength);
+      const object = `clips/${schoolId}/${key.slice(0, 2)}/${key}.${randomUUID().slice(0, 8)}`;
+      await this.#parts.store.put(object, bytes);
+      const facts = factsOfClip(clip);
+      const { sampleRate } = clip;
+      await this.#parts.claims.made(schoolId, {
+        key, voice: plan.voice, sampleRate, facts, object, bytes: bytes.length,
+      }); // prettier-ignore
+      return { key, sampleRate, facts, object };
+    } catch (error) {
+      await this.#settle(schoolId, { key, plan }, isAsked, error).catch(() => undefined);
+      throw error;
+    }
+  }
+
+  /** What becomes of the claim on a clip that was not made. */
+  async #settle(
+    schoolId: string,
+    { key, plan }: WantedClip,
+    isAsked: boolean,
+    error: unknown,
+  ): Promise<void> {
+    const mayBeCharged =
+      isAsked &&
+      this.#parts.voices.find(plan.voice)?.price !== undefined &&
+      !(error instanceof SpeechError && (error.kind === 'refused' || error.kind === 'other-version'));
+    if (mayBeCharged) await this.#parts.claims.leave(schoolId, key);
+    else await this.#parts.claims.giveUp(schoolId, key);
+  }
+
+  #toClaim({ key, plan }: WantedClip): ClaimedClip {
+    const voice = this.#parts.voices.find(plan.voice);
+    return {
+      key,
+      charge: voice?.price ? { engine: voice.engine, characters: chargedCharacters(plan) } : undefined,
+    };
+  }
+
+  /** Renews the claims of this process as long as it makes anything. */
+  #keepRenewing(): void {
+    this.#renewing ??= setInterval(
+      () => {
+        if (this.#flights.size === 0) {
+          clearInterval(this.#renewing);
+          this.#renewing = undefined;
+        } else this.#parts.claims.renew().catch(() => undefined);
+      },
+      (CLAIM_SECONDS * 1000) / 4,
+    ).unref();
   }
 
   #wait(id: string, flight: Flight, signal: AbortSignal | undefined): Promise<StoredClip> {

@@ -1,34 +1,23 @@
-import {
-  estimateDuration,
-  speechAmount,
-  type PlannedSentence,
-  planKey,
-  type SpeechPlan,
-} from '@aurelfield/core';
+import type { ReadingSentencePlan, SpeechPlan } from '@aurelfield/core';
 import { chargedCharacters } from '@aurelfield/voices';
 import { and, asc, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
-import type { Database } from '../db/database.ts';
-import { clips, handouts, readings, readingSentences } from '../db/schema.ts';
-import { notFound } from '../http/problem.ts';
+import type { Database, Transaction } from '../db/database.ts';
+import { clips, handouts, readings, readingSentences } from '../db/schema/index.ts';
+import { notFound } from '../refusal.ts';
+import type { PlannedRow } from '../threads/planTasks.ts';
 
 export type ReadingRow = typeof readings.$inferSelect;
 export type NewReading = typeof readings.$inferInsert;
-export type SentenceRow = typeof readingSentences.$inferSelect;
 
-/** How far a reading is. */
-export interface ReadingProgress {
-  readonly sentences: number;
-  readonly made: number;
-  /** Seconds of what is made, pauses included. */
-  readonly duration: number;
-}
-
-/** A sentence that has no clip yet. */
+/** A planned sentence that has no clip yet. */
 export interface MissingClip {
   readonly position: number;
   readonly key: string;
   readonly plan: SpeechPlan;
 }
+
+const ROWS_PER_INSERT = 500;
+const SAME_CLIP = and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey));
 
 /** Readings and their planned sentences: all their SQL. */
 export class ReadingStore {
@@ -38,7 +27,7 @@ export class ReadingStore {
     this.#db = db;
   }
 
-  /** The reading with this plan, if it is there. */
+  /** The reading with this plan, retired or not. */
   async find({
     handoutId,
     pupilId,
@@ -57,20 +46,34 @@ export class ReadingStore {
     return row;
   }
 
-  /** The reading with this plan, made if it is not there; readings of the same handout and pupil with an older plan are dropped (their clips stay). */
-  async findOrAdd(values: NewReading): Promise<ReadingRow> {
-    await this.#db.insert(readings).values(values).onConflictDoNothing();
-    const same = and(eq(readings.handoutId, values.handoutId), eq(readings.pupilId, values.pupilId));
-    await this.#db.delete(readings).where(and(same, ne(readings.planHash, values.planHash)));
-    const [row] = await this.#db
-      .select()
-      .from(readings)
-      .where(and(same, eq(readings.planHash, values.planHash)));
-    if (!row) throw new Error('The reading was not stored.');
+  /** Stores a reading with its first sentences. @returns `undefined` when somebody else has just stored the same. */
+  async add(
+    { db }: Transaction,
+    values: NewReading,
+    rows: readonly PlannedRow[],
+  ): Promise<ReadingRow | undefined> {
+    const [row] = await db.insert(readings).values(values).onConflictDoNothing().returning();
+    if (row) await insertSentences(db, row, 0, rows);
     return row;
   }
 
-  /** @throws HttpProblem 404 when the school has no such reading, or its handout is deleted. */
+  /** Makes a reading the one of its handout and pupil that counts; what counted before it is retired. */
+  async makeCurrent({ db }: Transaction, { id, handoutId, pupilId }: ReadingRow): Promise<void> {
+    await db.update(readings).set({ retiredAt: null }).where(eq(readings.id, id));
+    await db
+      .update(readings)
+      .set({ retiredAt: new Date() })
+      .where(
+        and(
+          eq(readings.handoutId, handoutId),
+          eq(readings.pupilId, pupilId),
+          ne(readings.id, id),
+          isNull(readings.retiredAt),
+        ),
+      );
+  }
+
+  /** @throws Refusal when the school has no such reading, or its handout is deleted. */
   async get(schoolId: string, readingId: string): Promise<ReadingRow> {
     const [row] = await this.#db
       .select({ reading: readings })
@@ -81,41 +84,35 @@ export class ReadingStore {
     return row.reading;
   }
 
-  /** Adds the sentences of whole blocks and notes how far planning has come, in one step. */
+  /**
+   * Adds the sentences of whole blocks and notes how far planning has come, in one step.
+   * @returns whether they were added: not when another process has planned these blocks meanwhile.
+   */
   async addSentences(
+    { db }: Transaction,
     reading: ReadingRow,
-    firstPosition: number,
-    planned: readonly PlannedSentence[],
-    nextBlock: number,
-    isLast: boolean,
-  ): Promise<void> {
-    await this.#db.transaction(async (tx) => {
-      const rows = planned.map((sentence, i) => ({
-        readingId: reading.id,
-        schoolId: reading.schoolId,
-        position: firstPosition + i,
-        block: sentence.block,
-        start: sentence.start,
-        end: sentence.end,
-        words: sentence.words.map(
-          (word) => [word.start, word.end, word.firstSpoken, word.spokenCount] as const,
+    rows: readonly PlannedRow[],
+    { nextBlock, isLast }: { readonly nextBlock: number; readonly isLast: boolean },
+  ): Promise<boolean> {
+    const moved = await db
+      .update(readings)
+      .set({ plannedBlocks: nextBlock, planned: isLast, sentences: reading.sentences + rows.length })
+      .where(
+        and(
+          eq(readings.id, reading.id),
+          eq(readings.plannedBlocks, reading.plannedBlocks),
+          eq(readings.planned, false),
         ),
-        plan: sentence.plan,
-        clipKey: planKey(sentence.plan),
-        pauseAfter: sentence.pauseAfter,
-      }));
-      for (let at = 0; at < rows.length; at += 500)
-        await tx.insert(readingSentences).values(rows.slice(at, at + 500));
-      await tx
-        .update(readings)
-        .set({ plannedBlocks: nextBlock, planned: isLast, sentences: firstPosition + planned.length })
-        .where(eq(readings.id, reading.id));
-    });
+      )
+      .returning({ id: readings.id });
+    if (moved.length === 0) return false;
+    await insertSentences(db, reading, reading.sentences, rows);
+    return true;
   }
 
   /** Planned sentences from `from` up to, not including, `to`. */
-  async sentences(readingId: string, from: number, to: number): Promise<SentenceRow[]> {
-    return this.#db
+  async sentences(readingId: string, from: number, to: number): Promise<ReadingSentencePlan[]> {
+    const rows = await this.#db
       .select()
       .from(readingSentences)
       .where(
@@ -126,6 +123,22 @@ export class ReadingStore {
         ),
       )
       .orderBy(asc(readingSentences.position));
+    return rows.map(({ position, words, block, start, end, plan, clipKey, pauses, pauseAfter }) => ({
+      index: position,
+      block,
+      start,
+      end,
+      words: words.map(([from_, to_, firstSpoken, spokenCount]) => ({
+        start: from_,
+        end: to_,
+        firstSpoken,
+        spokenCount,
+      })),
+      plan,
+      clipKey,
+      pauses,
+      pauseAfter,
+    }));
   }
 
   /** The next sentences without a clip, from `from` on. */
@@ -137,10 +150,7 @@ export class ReadingStore {
         plan: readingSentences.plan,
       })
       .from(readingSentences)
-      .leftJoin(
-        clips,
-        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
-      )
+      .leftJoin(clips, SAME_CLIP)
       .where(
         and(
           eq(readingSentences.readingId, readingId),
@@ -157,17 +167,14 @@ export class ReadingStore {
     const rows = await this.#db
       .selectDistinctOn([readingSentences.clipKey], { plan: readingSentences.plan })
       .from(readingSentences)
-      .leftJoin(
-        clips,
-        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
-      )
+      .leftJoin(clips, SAME_CLIP)
       .where(and(eq(readingSentences.readingId, readingId), isNull(clips.key)));
     return rows.reduce((sum, { plan }) => sum + chargedCharacters(plan), 0);
   }
 
-  /** Notes that a teacher agreed to what the reading costs. @throws HttpProblem 404 when there is no such reading. */
-  async agreeToCost(schoolId: string, readingId: string): Promise<void> {
-    const changed = await this.#db
+  /** Notes that a teacher agreed to what the reading costs. @throws Refusal when there is no such reading. */
+  async agreeToCost({ db }: Pick<Transaction, 'db'>, schoolId: string, readingId: string): Promise<void> {
+    const changed = await db
       .update(readings)
       .set({ costAgreed: true })
       .where(and(eq(readings.id, readingId), eq(readings.schoolId, schoolId)))
@@ -175,26 +182,35 @@ export class ReadingStore {
     if (changed.length === 0) throw notFound('This reading');
   }
 
-  /** Counts what is planned and made. */
-  async progress(readingId: string): Promise<ReadingProgress> {
+  /** How many of its planned sentences have a clip: counted, not read off the row. */
+  async countMade(readingId: string): Promise<number> {
     const [row] = await this.#db
-      .select({
-        sentences: sql<number>`count(*)::int`,
-        made: sql<number>`count(${clips.key})::int`,
-        duration: sql<number>`coalesce(sum(case when ${clips.key} is not null then ${clips.samples}::float8 / ${clips.sampleRate} + ${readingSentences.pauseAfter} end), 0)::float8`,
-      })
+      .select({ made: sql<number>`count(*)::int` })
       .from(readingSentences)
-      .leftJoin(
-        clips,
-        and(eq(clips.schoolId, readingSentences.schoolId), eq(clips.key, readingSentences.clipKey)),
-      )
+      .innerJoin(clips, SAME_CLIP)
       .where(eq(readingSentences.readingId, readingId));
-    return row ?? { sentences: 0, made: 0, duration: 0 };
+    return row?.made ?? 0;
+  }
+
+  /** Notes how much of a reading is made. @param samples of the whole; 0 while it is not complete. */
+  async setMade(readingId: string, made: number, samples: number): Promise<void> {
+    await this.#db.update(readings).set({ made, samples }).where(eq(readings.id, readingId));
   }
 }
 
-/** Seconds a sentence without a clip is expected to last. */
-export function expectedDuration(row: SentenceRow): number {
-  const inner = row.plan.breaks.reduce((sum, { pause }) => sum + pause, 0);
-  return estimateDuration(speechAmount(row.plan.words, row.plan.breaks.length + 1), row.plan.speed, inner);
+async function insertSentences(
+  db: Database,
+  { id, schoolId }: ReadingRow,
+  firstPosition: number,
+  rows: readonly PlannedRow[],
+): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_PER_INSERT)
+    await db.insert(readingSentences).values(
+      rows.slice(at, at + ROWS_PER_INSERT).map((row, i) => ({
+        ...row,
+        readingId: id,
+        schoolId,
+        position: firstPosition + at + i,
+      })),
+    );
 }

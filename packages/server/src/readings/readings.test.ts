@@ -52,20 +52,20 @@ describe('a reading', () => {
       const found = await sentences(body);
       expect(found).toHaveLength(done.sentences);
       let words = 0;
-      let at = 0;
+      let at = -1;
       let offset = 0;
       for (const sentence of found) {
         expect(sentence.times).toHaveLength(sentence.words.length);
         for (const [start, end] of sentence.times ?? []) {
-          expect(offset + start).toBeGreaterThanOrEqual(at - 1e-9);
+          expect(offset + start).toBeGreaterThanOrEqual(at);
           expect(end).toBeGreaterThan(start);
           at = offset + end;
         }
         words += sentence.words.length;
-        offset += sentence.duration + sentence.pauseAfter;
+        offset += sentence.samples + sentence.pauseAfter;
       }
       expect(words).toBe(handout.words);
-      expect(done.duration).toBeCloseTo(offset, 6);
+      expect(done.duration).toBeCloseTo(offset / done.sampleRate, 9);
     }
     expect(
       (await client.get<HandoutSummary[]>('/handouts')).body.every(({ readyFor }) =>
@@ -117,7 +117,7 @@ describe('a reading', () => {
       to: last + 1,
     });
     expect(answer.body[0]?.times).not.toBeNull();
-    expect((await client.get<Reading>(`/readings/${body.id}`)).body.made).toBeLessThan(121);
+    expect((await client.get<Reading>(`/readings/${body.id}`)).body.made).toBeLessThan(100);
     await client.send('DELETE', `/jobs/${body.job?.id ?? ''}`);
     const stopped = (await client.get<Reading>(`/readings/${body.id}`)).body;
     expect(stopped.job?.state).toBe('cancelled');
@@ -184,36 +184,15 @@ describe('a stopped server', () => {
     expect(beforeStop.synthesised()).toBeGreaterThan(20);
   });
 
-  test('takes up a job that it was killed in the middle of', async () => {
-    const handout = await add(longText(6, 'black'));
-    const { body } = await open(handout);
-    await made(body);
-    const database = new pg.Client({ connectionString: server.databaseUrl });
-    await database.connect();
-    await database.query(`update jobs set state = 'running' where id = $1`, [body.job?.id]);
-    await database.query(
-      'delete from clips where key in (select clip_key from reading_sentences where reading_id = $1 and position > 2)',
-      [body.id],
-    );
-    await database.query(
-      'update readings set planned = false, planned_blocks = 0, sentences = 0 where id = $1',
-      [body.id],
-    );
-    await database.query('delete from reading_sentences where reading_id = $1', [body.id]);
-    await database.end();
-    await server.restart();
-    expect((await made(body)).body.made).toBe(6);
-  });
-
   test('makes a clip again whose file has gone', async () => {
     const handout = await add('The weir hums at night.');
     const { body } = await open(handout);
     await made(body);
-    rmSync(path.join(server.dataFolder, 'clips'), { recursive: true });
+    rmSync(path.join(server.dataFolder, 'store/clips'), { recursive: true });
     const response = await client.fetch(`/readings/${body.id}/audio.wav?from=0&to=1`);
     expect(response.status).toBe(200);
     expect((await response.arrayBuffer()).byteLength).toBeGreaterThan(10_000);
-    expect(readdirSync(path.join(server.dataFolder, 'clips'))).not.toEqual([]);
+    expect(readdirSync(path.join(server.dataFolder, 'store/clips'))).not.toEqual([]);
   });
 });
 
@@ -230,11 +209,11 @@ describe('the sound', () => {
   });
 
   test('lasts as long as its sentences and pauses', async () => {
-    const seconds = (await sentences(reading)).reduce(
-      (sum, { duration, pauseAfter }) => sum + duration + pauseAfter,
+    const samples = (await sentences(reading)).reduce(
+      (sum, sentence) => sum + sentence.samples + sentence.pauseAfter,
       0,
     );
-    expect((whole.length - 44) / 2 / reading.sampleRate).toBeCloseTo(seconds, 3);
+    expect((whole.length - 44) / 2).toBe(samples);
   });
 
   test.each([

@@ -2,26 +2,41 @@ import { exportRequestSchema, openReadingSchema, sentenceRangeSchema } from '@au
 import { Router, type Request, type Response } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import type { ExportService } from '../exports/exportService.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
-import type { JobRunner } from '../jobs/jobRunner.ts';
 import { toJob } from '../jobs/jobStore.ts';
-import type { AudioSource } from './audioSource.ts';
+import type { ReadingOpener } from './readingOpener.ts';
 import type { ReadingService } from './readingService.ts';
+import type { WavSound } from './readingSound.ts';
+
+export interface ReadingRouteParts {
+  readonly opener: ReadingOpener;
+  readonly service: ReadingService;
+  readonly exports: ExportService;
+}
+
+const hash = z.string().regex(/^[0-9a-f]{64}$/u);
 
 /** Readings: open, follow, listen, make the rest, save as a file. */
-export function readingRoutes(service: ReadingService, exports: ExportService, runner: JobRunner): Router {
+export function readingRoutes({ opener, service, exports }: ReadingRouteParts): Router {
   const router = Router();
 
   router.post('/readings', async (request, response) => {
     const { handoutId, pupilId } = openReadingSchema.parse(request.body);
-    response.json(await service.open(schoolOf(request), handoutId, pupilId, runner));
+    response.json(await service.describe(await opener.open(schoolOf(request), handoutId, pupilId)));
   });
 
   router.get('/readings/:id', async (request, response) => {
     response.json(await service.get(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/texts/:hash', async (request, response) => {
+    const text = await service.text(schoolOf(request), hash.parse(request.params.hash));
+    // A text never changes.
+    response.set('Cache-Control', 'private, max-age=86400, immutable').json(text);
   });
 
   router.get('/readings/:id/sentences', async (request, response) => {
@@ -50,31 +65,22 @@ export function readingRoutes(service: ReadingService, exports: ExportService, r
   });
 
   router.post('/readings/:id/agree', async (request, response) => {
-    const schoolId = schoolOf(request);
-    const reading = await service.get(schoolId, idParam(request));
-    await service.agree(schoolId, reading.id);
-    await runner.enqueue({ schoolId, kind: 'make', readingId: reading.id });
-    response.json(await service.get(schoolId, reading.id));
+    response.json(await service.agree(schoolOf(request), idParam(request)));
   });
 
   router.post('/readings/:id/make', async (request, response) => {
-    const schoolId = schoolOf(request);
-    const reading = await service.get(schoolId, idParam(request));
-    await runner.enqueue({ schoolId, kind: 'make', readingId: reading.id });
-    response.status(202).json(await service.get(schoolId, reading.id));
+    response.status(202).json(await service.make(schoolOf(request), idParam(request)));
   });
 
   router.post('/readings/:id/exports', async (request, response) => {
     const { format } = exportRequestSchema.parse(request.body);
-    response
-      .status(202)
-      .json(toJob(await exports.begin(schoolOf(request), idParam(request), format, runner)));
+    response.status(202).json(toJob(await exports.begin(schoolOf(request), idParam(request), format)));
   });
 
   return router;
 }
 
-async function sendAudio(request: Request, response: Response, audio: AudioSource): Promise<void> {
+async function sendAudio(request: Request, response: Response, audio: WavSound): Promise<void> {
   const ranges = request.range(audio.bytes, { combine: true });
   const range = Array.isArray(ranges) && ranges.type === 'bytes' ? ranges[0] : undefined;
   response.set({

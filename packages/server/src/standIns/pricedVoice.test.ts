@@ -82,8 +82,8 @@ describe('a priced voice', () => {
     expect((await made(reading)).body.job?.state).toBe('done');
     const used = (await open(handout)).cost?.used ?? 0;
     await switchTo({ failEvery: 0, broken: true });
-    const other = await open(await add('One is here. Nothing else comes.'));
-    expect(other.cost?.characters).toBe('Nothing else comes'.length);
+    const other = await open(await add('One is here. Two are there. Seven are near.'));
+    expect(other.cost?.characters).toBe('Seven are near'.length);
     await client.send('POST', `/readings/${other.id}/agree`);
     const failed = (await made(other)).body;
     expect(failed.job).toMatchObject({
@@ -93,7 +93,7 @@ describe('a priced voice', () => {
     expect(failed.cost?.used).toBe(used);
     await switchTo({ broken: false });
     await client.send('POST', `/readings/${other.id}/make`);
-    expect((await made(other)).body.cost?.used).toBe(used + 'Nothing else comes'.length);
+    expect((await made(other)).body.cost?.used).toBe(used + 'Seven are near'.length);
   });
 
   test('a used-up quota is told with what to do', async () => {

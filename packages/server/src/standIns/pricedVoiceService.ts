@@ -48,6 +48,9 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
   let switches: Switches = { latency: 0, failEvery: 0, broken: false, quota: 2_000_000 };
   let used = 0;
   let requests = 0;
+  /** What was charged for a request, by its name: the same request again is answered and not charged again. */
+  const charged = new Map<string, number>();
+  let spoken = 0;
   app.use(express.json({ limit: '1mb' }));
 
   app.get('/account', (_request, response) => {
@@ -57,6 +60,7 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
       price: PRICE,
       quota: switches.quota,
       used,
+      version: '1',
       voices: VOICES.map(({ id, label, timbre, speaks }) => ({
         id,
         label,
@@ -66,6 +70,11 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
         sampleRate: voices.find(speaks)?.sampleRate ?? 22_050,
       })),
     } satisfies Account);
+  });
+
+  /** What it was asked for so far, for those who watch it. */
+  app.get('/counts', (_request, response) => {
+    response.json({ requests, spoken, used, paid: charged.size });
   });
 
   app.post('/switches', (request, response) => {
@@ -90,18 +99,28 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
     if (!parsed.success || !voice)
       return refuse(400, 'invalid', 'The priced voice service does not understand.');
     const characters = chargedCharacters(parsed.data);
-    if (used + characters > switches.quota)
+    const { requestId } = parsed.data;
+    const isPaid = requestId !== undefined && charged.has(requestId);
+    if (!isPaid && used + characters > switches.quota)
       return refuse(
         402,
         'quota',
         `The month’s quota of ${switches.quota.toLocaleString('en-GB')} characters is used up. Choose another voice, or wait for the next month.`,
       );
-    const clip = await voices.speak({ ...parsed.data, voice: voice.speaks, engineVersion: '' });
-    used += characters;
+    const clip = await voices.speak({
+      ...parsed.data,
+      voice: voice.speaks,
+      engineVersion: voices.engineVersion(voice.speaks) ?? '',
+      sampleRate: voices.find(voice.speaks)?.sampleRate ?? 22_050,
+    });
+    spoken += 1;
+    if (!isPaid) used += characters;
+    if (requestId !== undefined) charged.set(requestId, characters);
     return response.json({
       pcm: Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength).toString('base64'),
       sampleRate: clip.sampleRate,
       words: clip.words.map(({ start, end }) => [start, end]),
+      cuts: [...clip.cuts],
       characters,
     });
   });

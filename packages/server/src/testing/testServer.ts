@@ -2,56 +2,53 @@ import type { Session } from '@aurelfield/api';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
-import pg from 'pg';
 import { inject } from 'vitest';
-import { DEMO_SIGN_IN } from '../demo/people.ts';
 import { CSRF_HEADER } from '../auth/sessions.ts';
+import type { Config } from '../config.ts';
+import { DEMO_SIGN_IN } from '../demo/people.ts';
 import { startServer, type RunningServer } from '../server.ts';
+import { FakeEngine } from './fakeEngine.ts';
+import { testConfig } from './testConfig.ts';
+import { newDatabase } from './testDatabase.ts';
 
 /** A real server on a database and data folder of its own, for tests. */
 export interface TestServer {
   readonly base: string;
   readonly databaseUrl: string;
   readonly dataFolder: string;
+  /** The engine that it speaks with, unless it was started with the real ones. */
+  readonly engine: FakeEngine;
   running: RunningServer;
   /** Stops and starts it again on the same data. */
   restart(): Promise<void>;
   stop(): Promise<void>;
 }
 
-let count = 0;
+export interface TestServerOptions {
+  readonly demo?: boolean;
+  /** Whether it speaks with the real engines, where speech is what is tested. */
+  readonly speech?: boolean;
+  readonly config?: Partial<Config>;
+}
 
-export async function startTestServer({ demo = true } = {}): Promise<TestServer> {
-  const name = `test_${process.pid}_${Date.now()}_${count++}`;
-  const admin = new pg.Client({ connectionString: inject('databaseUrl').replace('{database}', 'postgres') });
-  await admin.connect();
-  await admin.query(`create database "${name}"`);
-  await admin.end();
-  const databaseUrl = inject('databaseUrl').replace('{database}', name);
+export async function startTestServer({
+  demo = true,
+  speech = false,
+  config = {},
+}: TestServerOptions = {}): Promise<TestServer> {
+  const databaseUrl = await newDatabase(inject('databaseUrl'), demo ? 'demo' : 'empty');
   const dataFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-data-'));
+  const engine = new FakeEngine();
   const start = () =>
-    startServer({
-      databaseUrl,
-      dataFolder,
-      host: '127.0.0.1',
-      port: 0,
-      demo,
-      demoPhoto: false,
-      standIns: true,
-      secret: 'a secret for tests only',
-      webFolder: undefined,
-      resources: fileURLToPath(new URL('../..', import.meta.url)),
-      espeakWorker: undefined,
-      modelProcess: undefined,
-      readerProcess: undefined,
-      allowedOrigins: [],
-      logLevel: 'silent',
+    startServer(testConfig(databaseUrl, dataFolder, { demo, ...config }), {
+      withoutThreads: true,
+      ...(speech ? {} : { engines: [engine] }),
     });
   let running = await start();
   return {
     databaseUrl,
     dataFolder,
+    engine,
     get base() {
       return `http://127.0.0.1:${running.port}/api`;
     },
@@ -76,7 +73,7 @@ export interface Answer<T = unknown> {
 /** A browser without a screen: keeps the cookie and carries the token. */
 export class TestClient {
   readonly #server: TestServer;
-  #cookie = '';
+  readonly #cookies = new Map<string, string>();
   #token = '';
 
   constructor(server: TestServer) {
@@ -92,11 +89,14 @@ export class TestClient {
 
   async fetch(address: string, init: RequestInit = {}): Promise<Response> {
     const headers = new Headers(init.headers);
-    if (this.#cookie) headers.set('cookie', this.#cookie);
+    if (this.#cookies.size > 0)
+      headers.set('cookie', [...this.#cookies].map((cookie) => cookie.join('=')).join('; '));
     if (this.#token && !headers.has(CSRF_HEADER)) headers.set(CSRF_HEADER, this.#token);
     const response = await fetch(`${this.#server.base}${address}`, { ...init, headers });
-    const cookie = response.headers.get('set-cookie')?.split(';')[0];
-    if (cookie) this.#cookie = cookie;
+    for (const cookie of response.headers.getSetCookie()) {
+      const [name = '', value = ''] = (cookie.split(';')[0] ?? '').split(/=(.*)/su);
+      this.#cookies.set(name, value);
+    }
     return response;
   }
 

@@ -1,4 +1,4 @@
-import { LOUDNESS_TARGETS, type LoudnessChoice } from '@aurelfield/core';
+import { LOUDNESS_TARGETS } from '@aurelfield/core';
 
 /** Standard words per minute without pauses at a rate in the engine's own unit. */
 export type CalibrationPoint = readonly [speed: number, rate: number];
@@ -33,7 +33,7 @@ export function speedOf({ curve }: Calibration, speed: number): EngineSpeed {
   return { rate: low[1] + share * (high[1] - low[1]), wordGap: 0 };
 }
 
-/** Decibels that bring a voice to the loudness chosen; the same for all its sentences, so that they keep their balance. */
-export function gainOf({ lufs }: Calibration, loudness: LoudnessChoice): number {
-  return LOUDNESS_TARGETS[loudness] - lufs;
+/** Decibels that bring a voice to the usual loudness; the same for all its sentences, so that they keep their balance. */
+export function gainOf({ lufs }: Calibration): number {
+  return LOUDNESS_TARGETS.usual - lufs;
 }

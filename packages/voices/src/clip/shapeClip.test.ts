@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest';
+import { layOut } from '@aurelfield/core';
+import { factsOfClip } from './factsOfClip.ts';
 import { shapeClip } from './shapeClip.ts';
 
 const RATE = 1000;
@@ -26,24 +28,20 @@ describe('shapeClip', () => {
     expect(shapeClip(audio(500, [0, 480]), RATE, times([0, 300]), []).duration).toBeCloseTo(0.38);
   });
 
-  test.each([
-    ['longer', 0.5],
-    ['shorter', 0.05],
-    ['none', 0],
-  ])('puts our pause in the place of the engine’s: %s', (_name, pause) => {
-    const clip = shapeClip(audio(700, [0, 200], [400, 600]), RATE, times([0, 200], [400, 600]), [
-      { after: 0, pause },
-    ]);
-    expect(clip.words[1]?.start).toBeCloseTo(0.2 + pause);
-    expect(clip.duration).toBeCloseTo(0.4 + pause);
-    expect([...clip.pcm.slice(200, 200 + pause * RATE)].every((sample) => sample === 0)).toBe(true);
+  test('cuts the engine’s pause out at a break and tells where ours can be laid in', () => {
+    const clip = shapeClip(audio(700, [0, 200], [400, 600]), RATE, times([0, 200], [400, 600]), [0]);
+    expect(clip.cuts).toEqual([200]);
+    expect(clip.words[1]?.start).toBeCloseTo(0.2);
+    expect(clip.duration).toBeCloseTo(0.4);
   });
 
-  test('a ringing tail is taken out of the pause, not added to it', () => {
-    const clip = shapeClip(audio(700, [0, 250], [400, 600]), RATE, times([0, 200], [400, 600]), [
-      { after: 0, pause: 0.3 },
+  test('a sound that rings on stays before the cut', () => {
+    const clip = shapeClip(audio(700, [0, 250], [400, 600]), RATE, times([0, 200], [400, 600]), [0]);
+    expect(clip.cuts).toEqual([250]);
+    expect(clip.words).toEqual([
+      { start: 0, end: 0.2 },
+      { start: 0.25, end: 0.45 },
     ]);
-    expect(clip.words[1]?.start).toBeCloseTo(0.5);
   });
 
   test('words are set apart by a gap beside the closure that was there', () => {
@@ -58,14 +56,16 @@ describe('shapeClip', () => {
     expect(clip.duration).toBeCloseTo(0.5);
   });
 
-  test('the gap is added to our pauses', () => {
-    const clip = shapeClip(
-      audio(500, [0, 100], [200, 300]),
-      RATE,
-      times([0, 100], [200, 300]),
-      [{ after: 0, pause: 0.5 }],
-      0.1,
-    );
-    expect(clip.words[1]?.start).toBeCloseTo(0.7);
+  test('the gap follows the cut, so that it is added to our pauses', () => {
+    const clip = shapeClip(audio(500, [0, 100], [200, 300]), RATE, times([0, 100], [200, 300]), [0], 0.1);
+    expect(clip.cuts).toEqual([100]);
+    expect(clip.words[1]?.start).toBeCloseTo(0.2);
+    const [first] = layOut(
+      { words: [], breaks: [0], pauses: [0.5], pauseAfter: 0 },
+      'key',
+      factsOfClip(clip),
+      { sampleRate: RATE, gain: 0 },
+    ).pieces;
+    expect(first?.to).toBe(100);
   });
 });

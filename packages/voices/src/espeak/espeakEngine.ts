@@ -5,6 +5,7 @@ import { RunnerPool } from '../pool/runnerPool.ts';
 import { threadRunner } from '../pool/threadRunner.ts';
 import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
 import type { EspeakRequest, EspeakWords } from './speaker.ts';
+import { packageVersion } from '../version.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
 export interface EspeakOptions {
@@ -15,12 +16,11 @@ export interface EspeakOptions {
 }
 
 const DEFAULT_TIMEOUT = 20_000;
+const VERSION = `${packageVersion('@echogarden/espeak-ng-emscripten')}/5`;
 
 /** The formant synthesiser that ships with us: many languages, small, fast, exact times. */
 export class EspeakEngine implements SpeechEngine {
   readonly id = 'espeak';
-  /** Engine build, then the version of our way of timing and cutting its audio. */
-  readonly version = 'espeak-ng-emscripten-0.3.5/4';
   readonly voices = ESPEAK_VOICES;
   readonly #pool: RunnerPool<EspeakRequest | EspeakWords, SpokenClip | string[][]>;
 
@@ -29,6 +29,11 @@ export class EspeakEngine implements SpeechEngine {
       threadRunner(options.workerScript ?? new URL('./worker.ts', import.meta.url)),
       { size: options.workers ?? Math.min(4, availableParallelism()) },
     );
+  }
+
+  /** The package that is installed, then the version of our way of timing and cutting its audio. */
+  versionOf(): string {
+    return VERSION;
   }
 
   start(): Promise<void> {
@@ -46,7 +51,7 @@ export class EspeakEngine implements SpeechEngine {
       {
         identifier: voice.identifier,
         ...espeakSpeed(voice.identifier, plan.speed),
-        gain: espeakGain(voice.identifier, plan.loudness),
+        gain: espeakGain(voice.identifier),
         pitch: espeakPitch(plan.pitch),
         plan,
       },

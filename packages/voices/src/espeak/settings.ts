@@ -1,4 +1,3 @@
-import type { LoudnessChoice } from '@aurelfield/core';
 import { gainOf, speedOf, type Calibration, type EngineSpeed } from '../calibration/calibration.ts';
 import calibration from './calibration.json' with { type: 'json' };
 
@@ -6,9 +5,9 @@ import calibration from './calibration.json' with { type: 'json' };
 const CALIBRATION = calibration as unknown as Readonly<Record<string, Calibration>>;
 const TYPICAL: Calibration = CALIBRATION['gmw/en+f2'] ?? { curve: [], lufs: -20 };
 
-/** Decibels that bring a voice to the loudness chosen. */
-export function espeakGain(identifier: string, loudness: LoudnessChoice): number {
-  return gainOf(CALIBRATION[identifier] ?? TYPICAL, loudness);
+/** Decibels that bring a voice to the usual loudness. */
+export function espeakGain(identifier: string): number {
+  return gainOf(CALIBRATION[identifier] ?? TYPICAL);
 }
 
 /** The engine's rate (80 to 450) for a voice and a speed. */

@@ -20,7 +20,7 @@ export function engineText(plan: SpeechPlan): EngineText {
   const letters = LETTER_NAMES[baseLanguage(plan.language)] ?? {};
   const sounds = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
   const isEnglish = baseLanguage(plan.language) === 'en';
-  const breaks = new Set(plan.breaks.map(({ after }) => after));
+  const breaks = new Set(plan.breaks);
   const starts: number[] = [];
   let text = '';
   let length = 0;

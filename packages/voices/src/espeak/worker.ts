@@ -29,7 +29,7 @@ speaker.speak({
     end: 'statement',
     speed: 180,
     pitch: 0,
-    loudness: 'usual',
+    sampleRate: 22_050,
   },
 });
 

@@ -11,7 +11,8 @@ import {
   type FestivalRequest,
   type FestivalResponse,
 } from './festivalRunner.ts';
-import { findFestival } from './presence.ts';
+import { versionOfFiles } from '../version.ts';
+import { findFestival, programVersion } from './presence.ts';
 import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
 import { festivalText, ipaOfPhones } from './text.ts';
 import type { FestivalVoice } from './voices.ts';
@@ -32,7 +33,7 @@ const ONE_WORD: SpeechPlan = {
   end: 'statement',
   speed: 150,
   pitch: 0,
-  loudness: 'usual',
+  sampleRate: 16_000,
 };
 const DEFAULT_TIMEOUT = 20_000;
 /** A long sentence may take longer. Milliseconds a word. */
@@ -41,15 +42,16 @@ const TIMEOUT_PER_WORD = 300;
 /** Natural English voices of the machine's own speech packages, run as child processes. Without the packages it has no voices and says what is missing. */
 export class FestivalEngine implements SpeechEngine {
   readonly id = 'festival';
-  /** Engine release, then the version of our way of telling it words and cutting its audio. */
-  readonly version = 'festival-2.5.0/1';
   readonly voices: readonly Voice[];
   readonly missing: string | undefined;
   readonly #voices: readonly FestivalVoice[];
   readonly #pool: RunnerPool<FestivalRequest, FestivalResponse>;
   readonly #tokens = new Map<string, string>();
+  readonly #versions = new Map<string, string>();
+  readonly #program: FestivalProgram;
 
   constructor({ processes = 2, program = FESTIVAL }: FestivalOptions = {}) {
+    this.#program = program;
     const { voices, missing } = findFestival(program.command);
     this.#voices = voices;
     this.voices = voices.map(({ choose: _choose, debianPackage: _package, file: _file, ...voice }) => voice);
@@ -58,6 +60,16 @@ export class FestivalEngine implements SpeechEngine {
         ? undefined
         : `Natural English voices are missing. To add them: sudo apt-get install ${missing.join(' ')}`;
     this.#pool = new RunnerPool(festivalRunner(program), { size: processes });
+  }
+
+  /** The program's release and the voice's own data, then the version of our way of telling it words and cutting its audio. */
+  versionOf(voiceId: string): string {
+    const known = this.#versions.get(voiceId);
+    if (known !== undefined) return known;
+    const file = this.#voices.find(({ id }) => id === voiceId)?.file;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/2`;
+    this.#versions.set(voiceId, version);
+    return version;
   }
 
   async start(): Promise<void> {
@@ -73,7 +85,7 @@ export class FestivalEngine implements SpeechEngine {
     const { rate, wordGap } = festivalSpeed(plan.voice, plan.speed);
     const { pcm, words } = await this.say(plan, rate, options);
     const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
-    applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice), plan.loudness), sampleRate);
+    applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice)), sampleRate);
     return clip;
   }
 

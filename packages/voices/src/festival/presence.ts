@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { accessSync, constants, existsSync } from 'node:fs';
 import path from 'node:path';
 import { FESTIVAL_VOICES, type FestivalVoice } from './voices.ts';
@@ -32,4 +33,10 @@ function isOnPath(command: string, searchPath: string): boolean {
       return false;
     }
   });
+}
+
+/** The program's own word for its release, e.g. "festival-2.5.0"; its name alone where it does not tell. */
+export function programVersion(command: string): string {
+  const told = spawnSync(command, ['--version'], { encoding: 'utf8', timeout: 5000 });
+  return `festival-${/(\d+\.\d+(?:\.\d+)?)/u.exec(told.stdout ?? '')?.[1] ?? 'unknown'}`;
 }

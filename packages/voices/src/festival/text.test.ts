@@ -12,7 +12,7 @@ const plan = (words: string, extra: Partial<SpeechPlan> = {}): SpeechPlan => ({
   end: 'statement',
   speed: 150,
   pitch: 0,
-  loudness: 'usual',
+  sampleRate: 16_000,
   ...extra,
 });
 const token = () => 'aurel0x';
@@ -36,7 +36,7 @@ test('breaks are commas, the end is its mark, sounds are a token with phones', (
   const given = festivalText(
     plan('is the Sallow wide', {
       end: 'question',
-      breaks: [{ after: 0, pause: 0.2 }],
+      breaks: [0],
       sounds: [{ word: 2, ipa: 'ˈsæləʊ' }],
     }),
     token,

@@ -17,7 +17,7 @@ const UNSAYABLE = 'symbol';
  * @param tokenFor the token that stands for some phones, always the same for the same phones.
  */
 export function festivalText(plan: SpeechPlan, tokenFor: (phones: string) => string): FestivalText {
-  const breaks = new Set(plan.breaks.map(({ after }) => after));
+  const breaks = new Set(plan.breaks);
   const ipas = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
   const sounds: { token: string; phones: string }[] = [];
   const tokens = plan.words.map((word, i) => {

@@ -63,7 +63,7 @@ test('a model that is no model fails as such and takes nothing down', async () =
   const engine = new ModelEngine({ folder: folderWith(COMPLETE) });
   expect(engine.voices).toMatchObject([{ id: 'model-reed', timings: 'estimated', engine: 'model' }]);
   const plan = {
-    voice: 'model-reed', engineVersion: '', language: 'en-GB', words: ['It'], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, loudness: 'usual',
+    voice: 'model-reed', engineVersion: '', language: 'en-GB', words: ['It'], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 22_050,
   } as const; // prettier-ignore
   await expect(engine.speak(plan)).rejects.toThrow('could not be loaded');
   await engine.stop();

@@ -3,6 +3,7 @@ import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, typ
 import { forkRunner } from '../pool/forkRunner.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
 import { findModels, type ModelFolder } from './modelFolder.ts';
+import { packageVersion, versionOfFiles } from '../version.ts';
 import { sharedTimes } from './sharedTimes.ts';
 
 /** One sentence for a model. */
@@ -35,11 +36,11 @@ const OWN_SPEED = 190;
  */
 export class ModelEngine implements SpeechEngine {
   readonly id = 'model';
-  readonly version = 'sherpa-onnx-1.13.8/1';
   readonly voices: readonly Voice[];
   readonly missing: string | undefined;
   readonly #models = new Map<string, ModelFolder>();
   readonly #pools = new Map<string, RunnerPool<ModelRequest, ModelResponse>>();
+  readonly #versions = new Map<string, string>();
   readonly #script: URL;
 
   constructor({ folder, childScript }: ModelOptions) {
@@ -61,6 +62,19 @@ export class ModelEngine implements SpeechEngine {
         : `A voice model in ${folder} is not complete: ${incomplete.join('; ')}.`;
   }
 
+  /** The runtime and the model's own files. */
+  versionOf(voiceId: string): string {
+    const known = this.#versions.get(voiceId);
+    if (known !== undefined) return known;
+    const model = this.#models.get(voiceId);
+    const files = model
+      ? [model.model, model.tokens, ...(model.lexicon === undefined ? [] : [model.lexicon])]
+      : [];
+    const version = `${packageVersion('sherpa-onnx-node')}/${versionOfFiles(files)}/2`;
+    this.#versions.set(voiceId, version);
+    return version;
+  }
+
   /** Models are loaded when they are first spoken with. */
   start(): Promise<void> {
     return Promise.resolve();
@@ -72,7 +86,7 @@ export class ModelEngine implements SpeechEngine {
 
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
     const pool = await this.#pool(plan.voice);
-    const breaks = new Set(plan.breaks.map(({ after }) => after));
+    const breaks = new Set(plan.breaks);
     const text = plan.words
       .map((word, i) => word + (i === plan.words.length - 1 ? END_MARKS[plan.end] : breaks.has(i) ? ',' : ''))
       .join(' ');
@@ -85,7 +99,9 @@ export class ModelEngine implements SpeechEngine {
       },
     );
     const duration = pcm.length / sampleRate;
-    return { pcm, sampleRate, duration, words: sharedTimes(plan.words, duration) };
+    const words = sharedTimes(plan.words, duration);
+    const cuts = plan.breaks.map((after) => Math.round((words[after]?.end ?? duration) * sampleRate));
+    return { pcm, sampleRate, duration, words, cuts };
   }
 
   async #pool(voiceId: string): Promise<RunnerPool<ModelRequest, ModelResponse>> {

@@ -1,4 +1,4 @@
-import type { Interval } from '@aurelfield/core';
+import type { Interval } from '../engine.ts';
 
 /** A word of no letters still takes as long as this many. */
 const BASE_LETTERS = 1.5;

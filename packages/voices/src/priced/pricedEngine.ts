@@ -11,8 +11,6 @@ import {
 export interface PricedOptions {
   /** Where the service listens, e.g. "http://127.0.0.1:4700". */
   readonly address: string;
-  /** Told after every sentence what was charged to which account. */
-  readonly onUse: (account: string, characters: number) => Promise<void>;
 }
 
 const DEFAULT_TIMEOUT = 30_000;
@@ -20,10 +18,9 @@ const START_TIMEOUT = 5000;
 /** A refusal for load or a passing fault is tried again after these milliseconds. */
 const RETRIES = [300, 1200];
 
-/** Voices of a service that is paid by the character. It says what it asks, and tells what was used. */
+/** Voices of a service that is paid by the character. It says what it asks; what is used is booked by who asks, before asking. */
 export class PricedEngine implements SpeechEngine {
   readonly id = 'priced';
-  readonly version = 'priced-service/1';
   readonly #options: PricedOptions;
   #account: Account | undefined;
   #missing: string | undefined;
@@ -43,6 +40,11 @@ export class PricedEngine implements SpeechEngine {
         ? { price: { ...account.price, service: account.service, simulated: account.simulated } }
         : {}),
     }));
+  }
+
+  /** The service's own word for it. */
+  versionOf(): string {
+    return `priced-${this.#account?.version ?? 'unknown'}/2`;
   }
 
   get missing(): string | undefined {
@@ -68,12 +70,12 @@ export class PricedEngine implements SpeechEngine {
   }
 
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
-    const { words, sounds, breaks, end, language, speed, pitch, loudness, voice } = plan;
+    const { words, sounds, breaks, end, language, speed, pitch, voice } = plan;
     const request: SpeechRequest = {
-      voice, words: [...words], sounds: [...sounds], breaks: [...breaks], end, language, speed, pitch, loudness,
+      voice, words: [...words], sounds: [...sounds], breaks: [...breaks], end, language, speed, pitch,
+      ...(options.requestId === undefined ? {} : { requestId: options.requestId }),
     }; // prettier-ignore
     const answer = speechAnswerSchema.parse(await this.#send(request, options));
-    if (options.account !== undefined) await this.#options.onUse(options.account, answer.characters);
     const bytes = Buffer.from(answer.pcm, 'base64');
     const pcm = new Int16Array(bytes.length >> 1);
     for (let i = 0; i < pcm.length; i++) pcm[i] = bytes.readInt16LE(i * 2);
@@ -82,6 +84,7 @@ export class PricedEngine implements SpeechEngine {
       pcm,
       duration: pcm.length / answer.sampleRate,
       words: answer.words.map(([start, stop]) => ({ start, end: stop })),
+      cuts: answer.cuts,
     };
   }
 
@@ -109,7 +112,7 @@ export class PricedEngine implements SpeechEngine {
       const isPassing = response.status === 429 || response.status >= 500;
       if (wait === undefined || !isPassing)
         throw new SpeechError(
-          'failed',
+          'refused',
           refusal.success ? refusal.data.message : `The priced voice service refused (${response.status}).`,
         );
       await new Promise((resolve) => setTimeout(resolve, wait));

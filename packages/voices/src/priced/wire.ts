@@ -9,6 +9,8 @@ export const accountSchema = z.object({
   /** Characters a month after which it refuses. */
   quota: z.number(),
   used: z.number(),
+  /** Changes when its voices come to sound otherwise. */
+  version: z.string().max(60),
   voices: z.array(
     z.object({
       id: z.string(),
@@ -27,13 +29,15 @@ export const speechRequestSchema = z.object({
   words: z.array(z.string().max(200)).min(1).max(2000),
   /** Sounds in IPA of single words. */
   sounds: z.array(z.object({ word: z.number().int(), ipa: z.string().max(200) })),
-  breaks: z.array(z.object({ after: z.number().int(), pause: z.number().min(0).max(10) })),
+  /** Indices of the words that can be parted from the next by a pause. */
+  breaks: z.array(z.number().int().min(0)),
   end: z.enum(['statement', 'question', 'exclamation']),
   language: z.string(),
   /** Standard words per minute without pauses. */
   speed: z.number(),
   pitch: z.number(),
-  loudness: z.enum(['usual', 'louder']),
+  /** Names the request: asked again by the same name it is answered again and not charged again. */
+  requestId: z.string().max(200).optional(),
 });
 export type SpeechRequest = z.infer<typeof speechRequestSchema>;
 
@@ -43,7 +47,9 @@ export const speechAnswerSchema = z.object({
   sampleRate: z.number(),
   /** Onset and end of every word in seconds. */
   words: z.array(z.tuple([z.number(), z.number()])),
-  /** What is charged. */
+  /** Samples at which a pause can be laid in, one for each break. */
+  cuts: z.array(z.number().int().min(0)),
+  /** What the sentence costs; charged once by a request's name. */
   characters: z.number().int(),
 });
 

@@ -1,5 +1,6 @@
 import { problemSchema, type Session } from '@aurelfield/api';
 import type { z } from 'zod';
+import { rememberFor } from '../ui/memory.ts';
 
 /** The server refused or could not; its message is made for people. */
 export class ApiError extends Error {
@@ -27,9 +28,10 @@ export class AwayError extends Error {
 
 let csrfToken = '';
 
-/** Remembers the token that changing requests carry. */
+/** Remembers the token that changing requests carry, and whose things are kept in this browser. */
 export function rememberSession(session: Session): Session {
   csrfToken = session.csrfToken;
+  rememberFor(session.teacher?.id);
   return session;
 }
 

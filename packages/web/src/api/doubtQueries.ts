@@ -4,11 +4,12 @@ import {
   leftOutSchema,
   variantSchema,
   type Occurrence,
+  type OccurrenceInput,
 } from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { ask, request } from './client.ts';
-import { KEYS } from './queries.ts';
+import { KEYS } from './keys.ts';
 
 /** Words of a handout that a pupil's voice may say wrongly. */
 export function useDoubtful(handoutId: string | undefined, pupilId: string | undefined) {
@@ -43,12 +44,10 @@ export function useVariants(word: string) {
 export function useOccurrence(handoutId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ occurrence, back }: { occurrence: Occurrence; back: boolean }) =>
-      back
-        ? ask(handoutSchema, `/handouts/${handoutId}/occurrences/${occurrence.block}/${occurrence.start}`, {
-            method: 'DELETE',
-          })
-        : ask(handoutSchema, `/handouts/${handoutId}/occurrences`, { method: 'PUT', json: occurrence }),
+    mutationFn: (change: { set: OccurrenceInput } | { back: Pick<Occurrence, 'id'> }) =>
+      'back' in change
+        ? ask(handoutSchema, `/handouts/${handoutId}/occurrences/${change.back.id}`, { method: 'DELETE' })
+        : ask(handoutSchema, `/handouts/${handoutId}/occurrences`, { method: 'PUT', json: change.set }),
     onSuccess: async (handout) => {
       client.setQueryData([...KEYS.handouts, handoutId], handout);
       await client.invalidateQueries({ queryKey: ['reading', handoutId] });

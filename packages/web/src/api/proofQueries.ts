@@ -9,11 +9,16 @@ import {
 } from '@aurelfield/api';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { ask } from './client.ts';
+import { ask, request } from './client.ts';
 
 /** Keeps a handout's blocks on the server. */
 export function saveBlocks(handoutId: string, json: SaveBlocks) {
   return ask(savedSchema, `/handouts/${handoutId}/blocks`, { method: 'PUT', json });
+}
+
+/** Keeps a text among a handout's versions without making it the handout's. */
+export function setAside(handoutId: string, json: { content: readonly BlockView[]; window: string }) {
+  return request(`/handouts/${handoutId}/versions`, { method: 'POST', json });
 }
 
 /** Places to look at, and readability. */

@@ -1,7 +1,7 @@
 import type { ReadingSentence } from '@aurelfield/api';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ReadingPlayer } from './readingPlayer.ts';
-import { Score } from './score.ts';
+import { Track } from '@aurelfield/core';
 
 /** An audio element without sound, whose clock the test turns. */
 class FakeAudio extends EventTarget {
@@ -38,6 +38,7 @@ class FakeAudio extends EventTarget {
 }
 
 const WORDS = 30;
+const RATE = 1000;
 const sentence = (index: number, made: boolean): ReadingSentence => ({
   index,
   block: index,
@@ -45,9 +46,9 @@ const sentence = (index: number, made: boolean): ReadingSentence => ({
   end: WORDS * 2,
   words: Array.from({ length: WORDS }, (_, i) => ({ start: i * 2, end: i * 2 + 1, said: 'x' })),
   spokenWords: WORDS,
-  pauseAfter: 1,
-  duration: 9,
-  times: made ? Array.from({ length: WORDS }, (_, i): [number, number] => [i * 0.3, i * 0.3 + 0.3]) : null,
+  pauseAfter: 1 * RATE,
+  samples: 9 * RATE,
+  times: made ? Array.from({ length: WORDS }, (_, i): [number, number] => [i * 300, i * 300 + 300]) : null,
 });
 
 let frames: FrameRequestCallback[] = [];
@@ -88,8 +89,11 @@ function setUp({
     },
     audioUrl: (from: number, to: number) => `${from}-${to}`,
   };
-  const score = new Score(Array.from({ length: sentences }, (_, i) => sentence(i, made)));
-  const player = new ReadingPlayer(source, score, { sentence: 0, word: 0 }, () => {
+  const track = new Track(
+    RATE,
+    Array.from({ length: sentences }, (_, i) => sentence(i, made)),
+  );
+  const player = new ReadingPlayer(source, track, { sentence: 0, word: 0 }, () => {
     const element = new FakeAudio();
     elements.push(element);
     return element as unknown as HTMLAudioElement;

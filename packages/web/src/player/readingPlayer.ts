@@ -1,7 +1,8 @@
 import type { ReadingSentence } from '@aurelfield/api';
-import { indexAt, stretchEnd } from '@aurelfield/core';
-import type { Score } from './score.ts';
-import { wordAt, wordBefore } from './score.ts';
+import type { Track } from '@aurelfield/core';
+
+/** The sentences of a reading, laid one after the other. */
+export type ReadingTrack = Track<ReadingSentence>;
 
 /** Where the player gets what it plays. */
 export interface PlayerSource {
@@ -40,8 +41,6 @@ interface Sounds {
 
 /** One piece of sound, loaded into an audio element. */
 interface Stretch extends Sounds {
-  /** Second of the sound at which each sentence begins. */
-  readonly starts: readonly number[];
   readonly element: HTMLAudioElement;
 }
 
@@ -55,7 +54,7 @@ export class ReadingPlayer {
   readonly #listeners = new Set<() => void>();
   readonly #frameListeners = new Set<(seconds: number) => void>();
   #state: PlayerState = { status: 'paused', sentence: 0, word: -1, rate: 1, error: undefined };
-  #score: Score;
+  #track: ReadingTrack;
   #current: Stretch | undefined;
   #next: { readonly from: number; readonly stretch: Promise<Stretch> } | undefined;
   #frame = 0;
@@ -65,12 +64,12 @@ export class ReadingPlayer {
 
   constructor(
     source: PlayerSource,
-    score: Score,
+    track: ReadingTrack,
     place: Place,
     createElement: () => HTMLAudioElement = () => new Audio(),
   ) {
     this.#source = source;
-    this.#score = score;
+    this.#track = track;
     this.#elements = [createElement(), createElement()];
     for (const element of this.#elements) {
       element.preload = 'auto';
@@ -88,15 +87,15 @@ export class ReadingPlayer {
   }
 
   /** The sentences as far as they are known. */
-  get score(): Score {
-    return this.#score;
+  get track(): ReadingTrack {
+    return this.#track;
   }
 
   /** Seconds from the beginning of the whole reading. */
   get position(): number {
     const stretch = this.#current;
     if (!stretch) return this.#secondsOf(this.#place);
-    return (this.#score.starts[stretch.from] ?? 0) + stretch.element.currentTime;
+    return this.#track.secondOf(stretch.from) + stretch.element.currentTime;
   }
 
   /** The word to go on with after a stop or reload. */
@@ -109,7 +108,7 @@ export class ReadingPlayer {
     return this.#current?.element;
   }
 
-  /** Tells of changes of {@link state} and {@link score}; returns the way to stop being told. */
+  /** Tells of changes of {@link state} and {@link track}; returns the way to stop being told. */
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
@@ -124,14 +123,14 @@ export class ReadingPlayer {
   /** Takes in sentences that were planned or made meanwhile. */
   readonly learn = (sentences: readonly ReadingSentence[]): void => {
     if (sentences.length === 0) return;
-    this.#score = this.#score.with(sentences);
+    this.#track = this.#track.with(sentences);
     this.#emit({});
     this.#tellPosition();
   };
 
   /** Loads what would be played next, so that play sounds at once. */
   readonly prepare = async (): Promise<void> => {
-    if (this.#current || this.#state.status !== 'paused' || this.#score.sentences.length === 0) return;
+    if (this.#current || this.#state.status !== 'paused' || this.#track.sentences.length === 0) return;
     await this.#load(this.#place, false);
   };
 
@@ -162,7 +161,7 @@ export class ReadingPlayer {
     this.#place = target;
     if (stretch && target.sentence >= stretch.from && target.sentence < stretch.to) {
       const command = ++this.#command;
-      stretch.element.currentTime = timeInStretch(stretch, target);
+      stretch.element.currentTime = this.#timeInStretch(stretch, target);
       this.#emit({ sentence: target.sentence, word: target.word, ...(play ? {} : { status: 'paused' }) });
       this.#tellPosition();
       if (play) await this.#start(stretch, command);
@@ -181,14 +180,14 @@ export class ReadingPlayer {
   /** To the beginning of this sentence, or of the one before when it has hardly begun. */
   readonly previousSentence = (): Promise<void> => {
     const { sentence } = this.#state;
-    const sinceStart = this.position - (this.#score.starts[sentence] ?? 0);
+    const sinceStart = this.position - this.#track.secondOf(sentence);
     return this.seek({ sentence: sinceStart > 1.2 ? sentence : sentence - 1, word: 0 });
   };
 
   /** One word on or back. */
   readonly stepWord = (by: 1 | -1): Promise<void> => {
     const { sentence, word } = this.#place;
-    const count = this.#score.sentences[sentence]?.words.length ?? 0;
+    const count = this.#track.sentences[sentence]?.words.length ?? 0;
     if (by > 0 && word + 1 >= count) return this.seek({ sentence: sentence + 1, word: 0 });
     if (by < 0 && word === 0) return this.seek({ sentence: sentence - 1, word: Infinity });
     return this.seek({ sentence, word: word + by });
@@ -226,7 +225,7 @@ export class ReadingPlayer {
       const stretch = this.#attach(sounds, this.#elements[0]);
       this.#next = undefined;
       this.#current = stretch;
-      stretch.element.currentTime = timeInStretch(stretch, place);
+      stretch.element.currentTime = this.#timeInStretch(stretch, place);
       this.#tellPosition();
       if (play) await this.#start(stretch, command);
     } catch (error) {
@@ -236,13 +235,8 @@ export class ReadingPlayer {
 
   /** @param atOnce sound is waited for, so a stretch that is not made yet is one sentence long. */
   async #fetch(from: number, atOnce: boolean): Promise<Sounds> {
-    const known = this.#score.sentences;
-    const unmade = known[from]?.times === null;
-    const to = stretchEnd(
-      known.map(({ spokenWords }) => spokenWords),
-      from,
-      atOnce && unmade,
-    );
+    const known = this.#track.sentences;
+    const to = this.#track.stretchEnd(from, atOnce && known[from]?.times === null);
     const wanted = known.slice(from, to);
     const sentences = wanted.every(({ times }) => times !== null)
       ? wanted
@@ -252,14 +246,8 @@ export class ReadingPlayer {
   }
 
   #attach({ from, to, sentences }: Sounds, element: HTMLAudioElement): Stretch {
-    let at = 0;
-    const starts = sentences.map(({ duration, pauseAfter }) => {
-      const start = at;
-      at += duration + pauseAfter;
-      return start;
-    });
     element.src = this.#source.audioUrl(from, to);
-    return { from, to, starts, sentences, element };
+    return { from, to, sentences, element };
   }
 
   async #start(stretch: Stretch, command: number): Promise<void> {
@@ -278,7 +266,7 @@ export class ReadingPlayer {
   }
 
   #loadNext(stretch: Stretch): void {
-    if (stretch.to >= this.#score.sentences.length || this.#next?.from === stretch.to) return;
+    if (stretch.to >= this.#track.sentences.length || this.#next?.from === stretch.to) return;
     const spare = this.#elements.find((element) => element !== stretch.element) ?? this.#elements[1];
     const next = this.#fetch(stretch.to, false).then((sounds) => {
       if (this.#next?.stretch !== next) throw new Error('Another place was gone to.');
@@ -292,7 +280,7 @@ export class ReadingPlayer {
   #onEnded(element: HTMLAudioElement): void {
     const stretch = this.#current;
     if (!stretch || stretch.element !== element) return;
-    if (stretch.to >= this.#score.sentences.length) {
+    if (stretch.to >= this.#track.sentences.length) {
       cancelAnimationFrame(this.#frame);
       this.#place = { sentence: 0, word: 0 };
       this.#emit({ status: 'ended', word: -1 });
@@ -349,16 +337,10 @@ export class ReadingPlayer {
   #readClock(): void {
     const stretch = this.#current;
     if (!stretch || this.#state.status !== 'playing') return;
-    const time = stretch.element.currentTime;
-    const nth = Math.max(
-      0,
-      indexAt(stretch.starts, time, (start) => start),
-    );
-    const times = stretch.sentences[nth]?.times ?? [];
-    const inSentence = time - (stretch.starts[nth] ?? 0);
-    const sentence = stretch.from + nth;
-    const word = wordAt(times, inSentence);
-    this.#place = { sentence, word: wordBefore(times, inSentence) };
+    const seconds = this.position;
+    const sentence = Math.max(stretch.from, Math.min(this.#track.sentenceAt(seconds), stretch.to - 1));
+    const word = this.#track.litWord(sentence, seconds);
+    this.#place = { sentence, word: this.#track.wordBefore(sentence, seconds) };
     if (sentence !== this.#state.sentence || word !== this.#state.word) this.#emit({ sentence, word });
     this.#tellPosition();
   }
@@ -368,16 +350,18 @@ export class ReadingPlayer {
   }
 
   #within(place: Place): Place {
-    const sentence = Math.max(0, Math.min(place.sentence, this.#score.sentences.length - 1));
-    const count = this.#score.sentences[sentence]?.words.length ?? 1;
+    const sentence = Math.max(0, Math.min(place.sentence, this.#track.sentences.length - 1));
+    const count = this.#track.sentences[sentence]?.words.length ?? 1;
     return { sentence, word: Math.max(0, Math.min(place.word, count - 1)) };
   }
 
   #secondsOf(place: Place): number {
-    return (
-      (this.#score.starts[place.sentence] ?? 0) +
-      (this.#score.sentences[place.sentence]?.times?.[place.word]?.[0] ?? 0)
-    );
+    return this.#track.secondOf(place.sentence, place.word);
+  }
+
+  /** The second of a stretch's sound at which a place is heard. */
+  #timeInStretch(stretch: Stretch, place: Place): number {
+    return this.#secondsOf(place) - this.#track.secondOf(stretch.from);
   }
 
   #fail(error: unknown): void {
@@ -394,9 +378,4 @@ export class ReadingPlayer {
     const seconds = this.position;
     for (const listener of this.#frameListeners) listener(seconds);
   }
-}
-
-function timeInStretch(stretch: Stretch, place: Place): number {
-  const nth = place.sentence - stretch.from;
-  return (stretch.starts[nth] ?? 0) + (stretch.sentences[nth]?.times?.[place.word]?.[0] ?? 0);
 }

@@ -1,21 +1,23 @@
 import { readingSentenceSchema, type Reading, type ReadingSentence } from '@aurelfield/api';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { Track } from '@aurelfield/core';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { ask } from '../api/client.ts';
 import { recall, remember } from '../ui/memory.ts';
-import { ReadingPlayer, type Place, type PlayerState } from './readingPlayer.ts';
-import { Score } from './score.ts';
+import { ReadingPlayer, type Place, type PlayerState, type ReadingTrack } from './readingPlayer.ts';
 
 const sentences = z.array(readingSentenceSchema);
 const PAGE = 1000;
+/** Sentences that are asked for beside those that are expected to be made. */
+const SPARE = 30;
 
 /** Where a listener stopped, kept in this browser by handout and pupil. */
 const placeKey = (reading: Reading) => `aurelfield:place:${reading.handoutId}:${reading.pupilId}`;
 
 const placeSchema = z.object({ block: z.number(), offset: z.number() });
 
-function fetchPage(readingId: string, from: number) {
-  return ask(sentences, `/readings/${readingId}/sentences?from=${from}&to=${from + PAGE}`);
+function fetchPage(readingId: string, from: number, count = PAGE) {
+  return ask(sentences, `/readings/${readingId}/sentences?from=${from}&to=${from + Math.min(count, PAGE)}`);
 }
 
 async function fetchPlanned(readingId: string): Promise<ReadingSentence[]> {
@@ -44,7 +46,7 @@ export function usePlayer(
     fetchPlanned(reading.id)
       .then((first) => {
         if (left) return;
-        const score = new Score(first);
+        const track = new Track(reading.sampleRate, first);
         made = new ReadingPlayer(
           {
             make: (from, to) =>
@@ -54,8 +56,8 @@ export function usePlayer(
               }),
             audioUrl: (from, to) => `/api/readings/${reading.id}/audio.wav?from=${from}&to=${to}`,
           },
-          score,
-          recallPlace(reading, score),
+          track,
+          recallPlace(reading, track),
         );
         setPlayer(made);
         void made.prepare();
@@ -83,22 +85,28 @@ export function usePlayer(
     };
   }, [player, reading]);
 
-  const { made, sentences: planned } = progress;
+  const { made, sentences: planned, duration } = progress;
+  const learnt = useRef(0);
   useEffect(() => {
     if (!player) return;
     let left = false;
-    const { score } = player;
-    const from = Math.min(score.firstUnmade, score.sentences.length);
+    const { track } = player;
+    const from = track.firstUnmade;
     if (from >= planned) return;
-    fetchPage(reading.id, from)
+    // Sentences are made in order, more or less: so many as came to be made since are asked for, and all when it is complete.
+    const count =
+      duration === null ? Math.max(made - learnt.current, planned - track.sentences.length) + SPARE : PAGE;
+    fetchPage(reading.id, from, count)
       .then((page) => {
-        if (!left) player.learn(page);
+        if (left) return;
+        learnt.current = made;
+        player.learn(page);
       })
       .catch(() => undefined);
     return () => {
       left = true;
     };
-  }, [player, reading.id, made, planned]);
+  }, [player, reading.id, made, planned, duration]);
 
   return { player, error };
 }
@@ -109,27 +117,27 @@ export function usePlayerState(player: ReadingPlayer): PlayerState {
 }
 
 /** The player's sentences, rendered anew when more is known of them. */
-export function useScore(player: ReadingPlayer): Score {
-  return useSyncExternalStore(player.subscribe, () => player.score);
+export function useTrack(player: ReadingPlayer): ReadingTrack {
+  return useSyncExternalStore(player.subscribe, () => player.track);
 }
 
 function keepPlace(reading: Reading, player: ReadingPlayer): void {
   const { sentence, word } = player.place;
-  const found = player.score.sentences[sentence];
+  const found = player.track.sentences[sentence];
   if (!found) return;
   // Kept as a place in the text, not as a number of a sentence: it outlasts a change of voice, pace or rules.
   const place = { block: found.block, offset: found.words[word]?.start ?? found.start };
   remember(placeKey(reading), place);
 }
 
-function recallPlace(reading: Reading, score: Score): Place {
+function recallPlace(reading: Reading, track: ReadingTrack): Place {
   const stored = placeSchema.safeParse(recall(placeKey(reading)));
   if (!stored.success) return { sentence: 0, word: 0 };
   const { block, offset } = stored.data;
-  const sentence = score.sentences.findIndex(
+  const sentence = track.sentences.findIndex(
     (candidate) => candidate.block === block && offset < candidate.end,
   );
   if (sentence < 0) return { sentence: 0, word: 0 };
-  const word = score.sentences[sentence]?.words.findLastIndex(({ start }) => start <= offset) ?? 0;
+  const word = track.sentences[sentence]?.words.findLastIndex(({ start }) => start <= offset) ?? 0;
   return { sentence, word: Math.max(0, word) };
 }

@@ -1,9 +1,10 @@
 import type { BlockView } from '@aurelfield/api';
-import { Node } from '@tiptap/core';
+import { Extension, Node } from '@tiptap/core';
 import Document from '@tiptap/extension-document';
 import Text from '@tiptap/extension-text';
 import type { JSONContent } from '@tiptap/react';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import { Plugin } from '@tiptap/pm/state';
 
 /** The document is a flat row of blocks; what a block is to a reader is an attribute of it. */
 const FlatDocument = Document.extend({ content: 'block+' });
@@ -17,6 +18,7 @@ const HandoutBlock = Node.create({
 
   addAttributes() {
     return {
+      id: { default: null, keepOnSplit: false },
       type: { default: 'paragraph', keepOnSplit: false },
       level: { default: null, keepOnSplit: false },
       label: { default: null, keepOnSplit: false },
@@ -53,13 +55,41 @@ const HandoutBlock = Node.create({
   },
 });
 
-export const EXTENSIONS = [FlatDocument, Text, HandoutBlock];
+/** Gives every block an id that nobody else has: a new block, and one that was parted from another or pasted. */
+const BlockIds = Extension.create({
+  name: 'blockIds',
+  addProseMirrorPlugins() {
+    return [
+      new Plugin({
+        appendTransaction: (transactions, _before, { doc, tr }) => {
+          if (!transactions.some(({ docChanged }) => docChanged)) return null;
+          const taken = new Set<string>();
+          doc.forEach((node, at) => {
+            const { id } = node.attrs as Attributes;
+            if (id === null || taken.has(id)) tr.setNodeAttribute(at, 'id', newBlockId());
+            else taken.add(id);
+          });
+          return tr.docChanged ? tr : null;
+        },
+      }),
+    ];
+  },
+});
+
+function newBlockId(): string {
+  return [...crypto.getRandomValues(new Uint8Array(12))]
+    .map((byte) => byte.toString(16).padStart(2, '0'))
+    .join('');
+}
+
+export const EXTENSIONS = [FlatDocument, Text, HandoutBlock, BlockIds];
 
 /** Blocks → what the editor holds. */
 export function toEditor(blocks: readonly BlockView[]): JSONContent {
-  const content = blocks.map(({ type, level, label, heads, language, silent, text }) => ({
+  const content = blocks.map(({ id, type, level, label, heads, language, silent, text }) => ({
     type: 'block',
     attrs: {
+      id: id ?? null,
       type,
       level: level ?? null,
       label: label ?? null,
@@ -73,6 +103,7 @@ export function toEditor(blocks: readonly BlockView[]): JSONContent {
 }
 
 interface Attributes {
+  readonly id: string | null;
   readonly type: BlockView['type'];
   readonly level: number | null;
   readonly label: string | null;
@@ -85,10 +116,11 @@ interface Attributes {
 export function fromEditor(doc: ProseNode): BlockView[] {
   const blocks: BlockView[] = [];
   doc.forEach((node) => {
-    const { type, level, label, heads, language, silent } = node.attrs as Attributes;
+    const { id, type, level, label, heads, language, silent } = node.attrs as Attributes;
     const text = node.textContent;
     const keepsLabel = label !== null && text.replace(/^\(/u, '').startsWith(label);
     blocks.push({
+      ...(id === null ? {} : { id }),
       type,
       ...(type === 'heading' ? { level: level ?? 2 } : {}),
       ...(keepsLabel && (type === 'question' || type === 'list-item') ? { label } : {}),
@@ -104,7 +136,7 @@ export function fromEditor(doc: ProseNode): BlockView[] {
 /** Blocks as HTML that the editor reads when it is pasted. */
 export function toHtml(blocks: readonly BlockView[]): string {
   const holder = document.createElement('div');
-  for (const { text, ...attributes } of blocks) {
+  for (const { text, id: _id, ...attributes } of blocks) {
     const element = document.createElement('div');
     element.dataset.block = JSON.stringify(attributes);
     element.textContent = text;

@@ -2,7 +2,7 @@ import { BookOpenText, LogOut, SpellCheck2, Users } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import styled from 'styled-components';
-import { useSession, useSignOut } from '../api/queries.ts';
+import { useSession, useSignOut } from '../api/sessionQueries.ts';
 import { PlainButton } from './Button.tsx';
 import { HouseName } from './HouseName.tsx';
 

@@ -1,7 +1,7 @@
 import { MAX_FILE_BYTES, type Intake } from '@aurelfield/api';
 import { useCallback, useRef, useState } from 'react';
 import { ApiError } from '../../api/client.ts';
-import { examineFile, examinePage } from '../../api/queries.ts';
+import { examineFile, examinePage } from '../../api/intakeQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
 /** A file or page on its way to become a handout. */

@@ -1,7 +1,7 @@
 import type { HandoutSummary } from '@aurelfield/api';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { useChangeAny } from '../../api/queries.ts';
+import { useChangeAny } from '../../api/handoutQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';

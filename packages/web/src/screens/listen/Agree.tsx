@@ -1,6 +1,6 @@
 import type { Cost, Reading } from '@aurelfield/api';
 import { Link } from 'react-router';
-import { useAgree } from '../../api/queries.ts';
+import { useAgree } from '../../api/readingQueries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';

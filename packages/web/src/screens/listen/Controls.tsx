@@ -3,8 +3,7 @@ import { LoaderCircle, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
-import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
-import type { Score } from '../../player/score.ts';
+import type { PlayerState, ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
 import { IconButton, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
@@ -54,7 +53,7 @@ const KeyList = styled(Popover)`
 interface ControlsProps {
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
-  readonly score: Score;
+  readonly track: ReadingTrack;
   readonly handout: Handout;
   readonly pupilId: string;
   /** The word it stands at. */
@@ -62,7 +61,7 @@ interface ControlsProps {
 }
 
 /** Play, sentence back and on, playback speed, where it is, and the keys that do the same. */
-export function Controls({ player, state, score, handout, pupilId, word }: ControlsProps) {
+export function Controls({ player, state, track, handout, pupilId, word }: ControlsProps) {
   const going = state.status === 'playing' || state.status === 'loading';
   useEffect(() => {
     const kept = RATES.find((rate) => rate === recall(RATE_KEY));
@@ -87,7 +86,7 @@ export function Controls({ player, state, score, handout, pupilId, word }: Contr
         <IconButton aria-label="Sentence on" onPress={() => void player.nextSentence()}>
           <SkipForward size={18} aria-hidden />
         </IconButton>
-        <Elapsed player={player} score={score} />
+        <Elapsed player={player} track={track} />
       </Row>
       <Row className="end">
         {word !== undefined && !going && <ThisWord handout={handout} pupilId={pupilId} word={word} />}
@@ -128,9 +127,9 @@ export function Controls({ player, state, score, handout, pupilId, word }: Contr
 }
 
 /** The time so far and the whole; written at every frame without drawing anything else anew. */
-function Elapsed({ player, score }: { readonly player: ReadingPlayer; readonly score: Score }) {
+function Elapsed({ player, track }: { readonly player: ReadingPlayer; readonly track: ReadingTrack }) {
   const output = useRef<HTMLSpanElement>(null);
-  const whole = `${score.sentences.every(({ times }) => times !== null) ? '' : 'about '}${clock(score.duration)}`;
+  const whole = `${track.sentences.every(({ times }) => times !== null) ? '' : 'about '}${clock(track.duration)}`;
   useEffect(() => {
     const write = (seconds: number) => {
       if (output.current) output.current.textContent = clock(seconds);

@@ -1,7 +1,9 @@
 import type { Handout, Pupil } from '@aurelfield/api';
 import { useEffect } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useChangeHandout, useHandout, usePupils, useReading } from '../../api/queries.ts';
+import { useChangeHandout, useHandout } from '../../api/handoutQueries.ts';
+import { usePupils } from '../../api/pupilQueries.ts';
+import { useReading, useText } from '../../api/readingQueries.ts';
 import { ApiError } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
@@ -38,7 +40,8 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
   const [query, setQuery] = useSearchParams();
   const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
   const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
-  const reading = useReading(handout.id, pupil?.id, handout.language, pupil?.profile);
+  const reading = useReading(handout, pupil);
+  const text = useText(reading.data?.textHash, handout);
   const cost = reading.data?.cost;
   const mustAgree = cost !== null && cost !== undefined && !cost.agreed && cost.characters > 0;
   useEffect(() => {
@@ -78,12 +81,23 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
           )}
         </Notice>
       )}
+      {text.isError && (
+        <Notice kind="error" action={<Button onPress={() => void text.refetch()}>Try again</Button>}>
+          {messageOf(text.error)}
+        </Notice>
+      )}
       {pupil && reading.isPending && !reading.isError && <p aria-busy="true">Getting the reading ready …</p>}
       {pupil && reading.data && mustAgree && reading.data.cost && (
         <Agree reading={reading.data} cost={reading.data.cost} />
       )}
-      {pupil && reading.data && !mustAgree && (
-        <Reader key={reading.data.id} handout={handout} pupil={pupil} reading={reading.data} />
+      {pupil && reading.data && text.data && !mustAgree && (
+        <Reader
+          key={reading.data.id}
+          handout={handout}
+          text={text.data}
+          pupil={pupil}
+          reading={reading.data}
+        />
       )}
     </>
   );

@@ -3,8 +3,7 @@ import { CELL_SEPARATOR } from '@aurelfield/core';
 import { ImageIcon } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
 import styled, { css } from 'styled-components';
-import type { PlayerState, ReadingPlayer } from '../../player/readingPlayer.ts';
-import type { Score } from '../../player/score.ts';
+import type { PlayerState, ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
 import { wordOffsetAt } from './caret.ts';
 import { Margin } from './Margin.tsx';
 
@@ -111,16 +110,16 @@ const Sentence = styled.span`
 interface PageProps {
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
-  readonly score: Score;
+  readonly track: ReadingTrack;
   readonly blocks: readonly BlockView[];
   readonly look: Look;
   readonly language: string;
 }
 
 /** The handout's text in the pupil's look. The sentence being read is parted into words, one of which is lit. */
-export function Page({ player, state, score, blocks, look, language }: PageProps) {
-  const byBlock = useMemo(() => sentencesByBlock(score), [score]);
-  const currentBlock = score.sentences[state.sentence]?.block ?? 0;
+export function Page({ player, state, track, blocks, look, language }: PageProps) {
+  const byBlock = useMemo(() => sentencesByBlock(track), [track]);
+  const currentBlock = track.sentences[state.sentence]?.block ?? 0;
   const page = useFollowing(state);
   return (
     <Paper
@@ -129,14 +128,14 @@ export function Page({ player, state, score, blocks, look, language }: PageProps
       lang={language}
       dir="auto"
       aria-label="The handout"
-      onClick={(event) => goToClicked(event, player, score)}
+      onClick={(event) => goToClicked(event, player, track)}
     >
       {blocks.map((block, index) => (
         <BlockRow
           key={index}
           block={block}
           sentences={byBlock.get(index) ?? NONE}
-          startsAt={score.starts[byBlock.get(index)?.[0]?.index ?? -1]}
+          startsAt={startOf(track, byBlock.get(index)?.[0]?.index)}
           sentence={index === currentBlock ? state.sentence : -1}
           word={index === currentBlock ? state.word : -1}
           wholeSentence={look.lit === 'word-and-sentence'}
@@ -148,6 +147,11 @@ export function Page({ player, state, score, blocks, look, language }: PageProps
 }
 
 const NONE: readonly ReadingSentence[] = [];
+
+/** The second at which a block begins to be heard; none where nothing of it is said. */
+function startOf(track: ReadingTrack, sentence: number | undefined): number | undefined {
+  return sentence === undefined ? undefined : track.secondOf(sentence);
+}
 
 interface BlockRowProps {
   readonly block: BlockView;
@@ -268,9 +272,9 @@ function partsOf(
   return parts;
 }
 
-function sentencesByBlock(score: Score): Map<number, readonly ReadingSentence[]> {
+function sentencesByBlock(track: ReadingTrack): Map<number, readonly ReadingSentence[]> {
   const byBlock = new Map<number, ReadingSentence[]>();
-  for (const sentence of score.sentences) {
+  for (const sentence of track.sentences) {
     const list = byBlock.get(sentence.block);
     if (list) list.push(sentence);
     else byBlock.set(sentence.block, [sentence]);
@@ -278,12 +282,12 @@ function sentencesByBlock(score: Score): Map<number, readonly ReadingSentence[]>
   return byBlock;
 }
 
-function goToClicked(event: MouseEvent, player: ReadingPlayer, score: Score): void {
+function goToClicked(event: MouseEvent, player: ReadingPlayer, track: ReadingTrack): void {
   // A text that was marked is meant to be copied, not heard.
   if (!(event.target instanceof Element) || (window.getSelection()?.toString() ?? '') !== '') return;
   const element = event.target.closest<HTMLElement>('[data-sentence]');
   if (!element) return;
-  const sentence = score.sentences[Number(element.dataset.sentence)];
+  const sentence = track.sentences[Number(element.dataset.sentence)];
   if (!sentence) return;
   const offset = wordOffsetAt(element, event.clientX, event.clientY);
   const word =

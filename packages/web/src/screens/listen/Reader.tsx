@@ -1,10 +1,10 @@
-import type { Handout, Pupil, Reading } from '@aurelfield/api';
+import type { Handout, Pupil, Reading, TextView } from '@aurelfield/api';
 import { useEffect } from 'react';
 import styled from 'styled-components';
-import { makeRest, useReadingProgress, cancelJob } from '../../api/queries.ts';
-import type { ReadingPlayer } from '../../player/readingPlayer.ts';
-import type { Score } from '../../player/score.ts';
-import { usePlayer, usePlayerState, useScore } from '../../player/usePlayer.ts';
+import { cancelJob } from '../../api/jobQueries.ts';
+import { makeRest, useReadingProgress } from '../../api/readingQueries.ts';
+import type { ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
+import { usePlayer, usePlayerState, useTrack } from '../../player/usePlayer.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
@@ -39,12 +39,14 @@ const Desk = styled.section`
 
 interface ReaderProps {
   readonly handout: Handout;
+  /** What the reading was made of, whatever the handout has become since. */
+  readonly text: TextView;
   readonly pupil: Pupil;
   readonly reading: Reading;
 }
 
 /** A reading that can be listened to, followed and saved. */
-export function Reader({ handout, pupil, reading }: ReaderProps) {
+export function Reader({ handout, text, pupil, reading }: ReaderProps) {
   const following = useReadingProgress(reading.id);
   const progress = following.data ?? reading;
   const { player, error } = usePlayer(reading, progress);
@@ -88,11 +90,11 @@ export function Reader({ handout, pupil, reading }: ReaderProps) {
       )}
       {error && <Notice kind="error">{messageOf(error)}</Notice>}
       {!player && !error && <p aria-busy="true">Fetching the sentences …</p>}
-      {player && player.score.sentences.length === 0 && (
+      {player && player.track.sentences.length === 0 && (
         <Notice kind="hint">There is nothing in this handout that can be said.</Notice>
       )}
-      {player && player.score.sentences.length > 0 && (
-        <Listening player={player} handout={handout} pupil={pupil} />
+      {player && player.track.sentences.length > 0 && (
+        <Listening player={player} handout={handout} text={text} pupil={pupil} />
       )}
     </>
   );
@@ -101,14 +103,16 @@ export function Reader({ handout, pupil, reading }: ReaderProps) {
 function Listening({
   player,
   handout,
+  text,
   pupil,
 }: {
   readonly player: ReadingPlayer;
   readonly handout: Handout;
+  readonly text: TextView;
   readonly pupil: Pupil;
 }) {
   const state = usePlayerState(player);
-  const score = useScore(player);
+  const track = useTrack(player);
   useKeys(player);
   useEffect(() => {
     // The sound's own element is handed to tests, which compare its clock with what is lit.
@@ -127,32 +131,36 @@ function Listening({
       <Page
         player={player}
         state={state}
-        score={score}
-        blocks={handout.blocks}
+        track={track}
+        blocks={text.blocks}
         look={pupil.profile.look}
-        language={handout.language}
+        language={text.language}
       />
       <Desk aria-label="Listening">
-        <Timeline player={player} score={score} sentence={state.sentence} />
+        <Timeline player={player} track={track} sentence={state.sentence} />
         <Controls
           player={player}
           state={state}
-          score={score}
+          track={track}
           handout={handout}
           pupilId={pupil.id}
-          word={wordAtPlace(player, score, handout)}
+          word={wordAtPlace(player, track, text.blocks)}
         />
       </Desk>
     </>
   );
 }
 
-function wordAtPlace(player: ReadingPlayer, score: Score, handout: Handout): PlacedWord | undefined {
-  const sentence = score.sentences[player.place.sentence];
+function wordAtPlace(
+  player: ReadingPlayer,
+  track: ReadingTrack,
+  blocks: TextView['blocks'],
+): PlacedWord | undefined {
+  const sentence = track.sentences[player.place.sentence];
   const word = sentence?.words[player.place.word];
   if (!sentence || !word) return undefined;
-  const written = handout.blocks[sentence.block]?.text.slice(word.start, word.end);
-  return written === undefined ? undefined : { written, block: sentence.block, start: word.start };
+  const block = blocks[sentence.block];
+  return block && { written: block.text.slice(word.start, word.end), block: block.id, start: word.start };
 }
 
 declare global {

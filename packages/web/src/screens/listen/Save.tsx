@@ -3,7 +3,7 @@ import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
-import { beginExport, cancelJob, useJob } from '../../api/queries.ts';
+import { beginExport, cancelJob, useJob } from '../../api/jobQueries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';

@@ -4,7 +4,7 @@ import { Dialog, DialogTrigger } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useOccurrence, useVariants } from '../../api/doubtQueries.ts';
-import { fetchHeard } from '../../api/queries.ts';
+import { fetchHeard } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
@@ -43,7 +43,8 @@ const Words = styled(Panel)`
 /** A word of the handout and where it stands. */
 export interface PlacedWord {
   readonly written: string;
-  readonly block: number;
+  /** The block's id. */
+  readonly block: string;
   readonly start: number;
 }
 
@@ -75,7 +76,7 @@ function Ways({ handout, pupilId, word, onDone }: ThisWordProps & { readonly onD
   const { block, start, written } = word;
   const own = handout.occurrences.find((place) => place.block === block && place.start === start);
   const set = (way: Pick<Occurrence, 'kind' | 'said'>) =>
-    change.mutate({ occurrence: { block, start, written, ...way }, back: false }, { onSuccess: onDone });
+    change.mutate({ set: { block, start, written, ...way } }, { onSuccess: onDone });
   const wrong = change.isError ? messageOf(change.error) : error;
   return (
     <>
@@ -83,7 +84,7 @@ function Ways({ handout, pupilId, word, onDone }: ThisWordProps & { readonly onD
       {own && (
         <Row>
           <Fact>Said here as {own.kind === 'ipa' ? `/${own.said}/` : own.said}</Fact>
-          <PlainButton onPress={() => change.mutate({ occurrence: own, back: true }, { onSuccess: onDone })}>
+          <PlainButton onPress={() => change.mutate({ back: own }, { onSuccess: onDone })}>
             As everywhere else
           </PlainButton>
         </Row>

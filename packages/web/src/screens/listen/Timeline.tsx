@@ -1,7 +1,6 @@
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { ReadingPlayer } from '../../player/readingPlayer.ts';
-import type { Score } from '../../player/score.ts';
+import type { ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
 import { clock } from '../../ui/say.ts';
 
 const HEIGHT = 26;
@@ -52,38 +51,38 @@ const Strip = styled.div`
 
 interface TimelineProps {
   readonly player: ReadingPlayer;
-  readonly score: Score;
+  readonly track: ReadingTrack;
   readonly sentence: number;
 }
 
 /** All sentences side by side, each as long as it lasts; filled when made. A click or the arrow keys go to one. */
-export function Timeline({ player, score, sentence }: TimelineProps) {
+export function Timeline({ player, track, sentence }: TimelineProps) {
   const strip = useRef<HTMLDivElement>(null);
   const needle = useRef<HTMLDivElement>(null);
-  const paths = useMemo(() => drawSentences(score), [score]);
-  const total = Math.max(score.duration, 0.001);
+  const paths = useMemo(() => drawSentences(track), [track]);
+  const total = Math.max(track.duration, 0.001);
 
   useEffect(() => {
     // The needle moves at every frame, outside of React, so that nothing else is drawn anew.
     const move = (seconds: number) => {
       if (needle.current)
-        needle.current.style.left = `${Math.min(100, (seconds / Math.max(player.score.duration, 0.001)) * 100)}%`;
+        needle.current.style.left = `${Math.min(100, (seconds / Math.max(player.track.duration, 0.001)) * 100)}%`;
     };
     move(player.position);
     return player.onFrame(move);
-  }, [player, score]);
+  }, [player, track]);
 
   const goTo = (event: PointerEvent) => {
     const box = strip.current?.getBoundingClientRect();
     if (!box || (event.type === 'pointermove' && event.buttons !== 1)) return;
     const seconds = ((event.clientX - box.left) / box.width) * total;
-    const target = score.sentenceAt(seconds);
+    const target = track.sentenceAt(seconds);
     if (event.type === 'pointermove' && target === sentence) return;
     void player.seek({ sentence: target, word: 0 });
   };
 
   const onKey = (event: KeyboardEvent) => {
-    const target = sentenceForKey(event.key, sentence, score.sentences.length);
+    const target = sentenceForKey(event.key, sentence, track.sentences.length);
     if (target === undefined) return;
     event.preventDefault();
     void player.seek({ sentence: target, word: 0 });
@@ -96,9 +95,9 @@ export function Timeline({ player, score, sentence }: TimelineProps) {
       tabIndex={0}
       aria-label="Sentence"
       aria-valuemin={1}
-      aria-valuemax={score.sentences.length}
+      aria-valuemax={track.sentences.length}
       aria-valuenow={sentence + 1}
-      aria-valuetext={`Sentence ${sentence + 1} of ${score.sentences.length}, at ${clock(score.starts[sentence] ?? 0)}`}
+      aria-valuetext={`Sentence ${sentence + 1} of ${track.sentences.length}, at ${clock(track.secondOf(sentence))}`}
       onPointerDown={goTo}
       onPointerMove={goTo}
       onKeyDown={onKey}
@@ -106,33 +105,33 @@ export function Timeline({ player, score, sentence }: TimelineProps) {
       <svg viewBox={`0 0 ${total} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden>
         <path className="unmade" d={paths.unmade} />
         <path className="made" d={paths.made} />
-        <path className="current" d={shapeOf(score, sentence)} />
+        <path className="current" d={shapeOf(track, sentence)} />
       </svg>
       <div className="needle" ref={needle} />
     </Strip>
   );
 }
 
-function drawSentences(score: Score): { made: string; unmade: string } {
+function drawSentences(track: ReadingTrack): { made: string; unmade: string } {
   let made = '';
   let unmade = '';
-  score.sentences.forEach(({ times }, index) => {
-    if (times === null) unmade += shapeOf(score, index);
-    else made += shapeOf(score, index);
+  track.sentences.forEach(({ times }, index) => {
+    if (times === null) unmade += shapeOf(track, index);
+    else made += shapeOf(track, index);
   });
   return { made, unmade };
 }
 
 /** A sentence as a bar; the first of a block stands taller. */
-function shapeOf(score: Score, index: number): string {
-  const sentence = score.sentences[index];
-  const start = score.starts[index];
-  if (!sentence || start === undefined) return '';
-  const opensBlock = score.sentences[index - 1]?.block !== sentence.block;
+function shapeOf(track: ReadingTrack, index: number): string {
+  const sentence = track.sentences[index];
+  if (!sentence) return '';
+  const opensBlock = track.sentences[index - 1]?.block !== sentence.block;
   const top = opensBlock ? 0 : 7;
-  const gap = Math.min((score.duration / 1000) * GAP_PIXELS, sentence.duration * 0.3);
-  const length = Math.max(sentence.duration + Math.max(0, sentence.pauseAfter * 0.25) - gap, 0.01);
-  return `M${start.toFixed(3)} ${top}h${length.toFixed(3)}V${HEIGHT}h${(-length).toFixed(3)}Z`;
+  const [lasts, pause] = [sentence.samples / track.sampleRate, sentence.pauseAfter / track.sampleRate];
+  const gap = Math.min((track.duration / 1000) * GAP_PIXELS, lasts * 0.3);
+  const length = Math.max(lasts + Math.max(0, pause * 0.25) - gap, 0.01);
+  return `M${track.secondOf(index).toFixed(3)} ${top}h${length.toFixed(3)}V${HEIGHT}h${(-length).toFixed(3)}Z`;
 }
 
 function sentenceForKey(key: string, sentence: number, count: number): number | undefined {

@@ -23,7 +23,7 @@ test('notes are the words said otherwise than written, each once', () => {
     words,
     spokenWords: 9,
     pauseAfter: 0,
-    duration: 1,
+    samples: 1,
     times: null,
   };
   expect(saidNotes(text, [sentence])).toEqual([

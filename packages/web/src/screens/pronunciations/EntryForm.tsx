@@ -3,7 +3,7 @@ import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
-import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/queries.ts';
+import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';

@@ -3,7 +3,7 @@ import { FileInput, FileOutput } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog, DialogTrigger, FileTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
-import { useImportEntries } from '../../api/queries.ts';
+import { useImportEntries } from '../../api/pronunciationQueries.ts';
 import { Button, outlined } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';

@@ -3,7 +3,13 @@ import { Pencil, Trash2, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { fetchHeard, usePronunciations, usePupils, useRemoveEntry, useSaveEntry } from '../../api/queries.ts';
+import {
+  fetchHeard,
+  usePronunciations,
+  useRemoveEntry,
+  useSaveEntry,
+} from '../../api/pronunciationQueries.ts';
+import { usePupils } from '../../api/pupilQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';

@@ -1,5 +1,5 @@
 import type { Pupil, Scope } from '@aurelfield/api';
-import { useHandouts } from '../../api/queries.ts';
+import { useHandouts } from '../../api/handoutQueries.ts';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { SCOPES } from './lists.ts';
 

@@ -1,15 +1,21 @@
-import type { Handout, PhotoPageView, Pupil } from '@aurelfield/api';
+import { handoutSchema, type Handout, type PhotoPageView, type Pupil } from '@aurelfield/api';
 import { useQueryClient } from '@tanstack/react-query';
 import { Headphones } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import { KEYS, useHandout, usePupils } from '../../api/queries.ts';
+import { useHandout } from '../../api/handoutQueries.ts';
+import { KEYS } from '../../api/keys.ts';
+import { usePupils } from '../../api/pupilQueries.ts';
+import { useOccurrence } from '../../api/doubtQueries.ts';
+import { ask } from '../../api/client.ts';
 import { usePhotoPages } from '../../api/photoQueries.ts';
-import { saveBlocks } from '../../api/proofQueries.ts';
+import { saveBlocks, setAside } from '../../api/proofQueries.ts';
+import { browserDrafts } from '../../proof/draftStore.ts';
+import { windowName } from '../../proof/window.ts';
 import { Keeper, type KeptState } from '../../proof/keeper.ts';
 import type { Steps } from '../../proof/steps.ts';
-import { Button, outlined } from '../../ui/Button.tsx';
+import { Button, outlined, PlainButton } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
@@ -23,11 +29,19 @@ const ListenLink = styled(Link)`
 /** Makes a handout's text right before it is heard. */
 export function Proof() {
   const { handoutId = '' } = useParams();
+  /** Counts how often the text was begun anew with what the server has. */
+  const [round, setRound] = useState(0);
   const handout = useHandout(handoutId);
   const pupils = usePupils();
   const isPhotographed = handout.data?.sourceKind === 'photos';
   const pages = usePhotoPages(handoutId, isPhotographed);
-  if (handout.isPending || pupils.isPending || (isPhotographed && pages.isPending))
+  // What was kept from an earlier visit may have been changed since: a text that is worked on is fetched first.
+  if (
+    !handout.isFetchedAfterMount ||
+    handout.isPending ||
+    pupils.isPending ||
+    (isPhotographed && pages.isPending)
+  )
     return <p aria-busy="true">Fetching the handout …</p>;
   if (handout.isError || pupils.isError || pages.isError) {
     return (
@@ -38,13 +52,23 @@ export function Proof() {
       />
     );
   }
-  return <Kept key={handoutId} handout={handout.data} pupils={pupils.data} pages={pages.data ?? NO_PAGES} />;
+  return (
+    <Kept
+      key={`${handoutId} ${round}`}
+      handout={handout.data}
+      pupils={pupils.data}
+      pages={pages.data ?? NO_PAGES}
+      onStartAgain={() => setRound(round + 1)}
+    />
+  );
 }
 
 interface KeptProps {
   readonly handout: Handout;
   readonly pupils: readonly Pupil[];
   readonly pages: readonly PhotoPageView[];
+  /** Shows what the server has, from the beginning. */
+  readonly onStartAgain: () => void;
 }
 
 const NO_PAGES: readonly PhotoPageView[] = [];
@@ -58,7 +82,7 @@ const SAYS: Readonly<Record<KeptState, string>> = {
 };
 
 /** Finds out which text to begin with, and keeps what is typed. */
-function Kept({ handout, pupils, pages }: KeptProps) {
+function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
   const client = useQueryClient();
   const [state, setState] = useState<KeptState>('kept');
   const [error, setError] = useState<Error>();
@@ -70,10 +94,9 @@ function Kept({ handout, pupils, pages }: KeptProps) {
   useEffect(() => {
     const made = new Keeper(
       {
-        handoutId: opened.id,
+        drafts: browserDrafts(opened.id, windowName()),
         save: async (input) => {
-          const saved = await saveBlocks(opened.id, input);
-          client.removeQueries({ queryKey: ['reading', opened.id] });
+          const saved = await saveBlocks(opened.id, { ...input, window: windowName() });
           void client.invalidateQueries({ queryKey: KEYS.handouts });
           return saved;
         },
@@ -93,9 +116,34 @@ function Kept({ handout, pupils, pages }: KeptProps) {
     return () => made.stop();
   }, [opened, client]);
   const keep = useCallback((steps: Steps) => keeper.current?.keep(steps), []);
+  const keepThis = async () => {
+    const fresh = await client.fetchQuery({
+      queryKey: [...KEYS.handouts, handout.id],
+      queryFn: () => ask(handoutSchema, `/handouts/${handout.id}`),
+      staleTime: 0,
+    });
+    setConflict(false);
+    keeper.current?.goOver(fresh.contentHash);
+  };
   const takeTheirs = async () => {
-    await keeper.current?.forget();
-    window.location.reload();
+    const own = keeper.current;
+    if (!own) return;
+    // Kept where it can be brought back before it goes from the page.
+    await setAside(opened.id, { content: own.blocks, window: windowName() });
+    await own.forget();
+    await client.fetchQuery({
+      queryKey: [...KEYS.handouts, handout.id],
+      queryFn: () => ask(handoutSchema, `/handouts/${handout.id}`),
+      staleTime: 0,
+    });
+    onStartAgain();
+  };
+  const decide = (way: () => Promise<void>) => {
+    setError(undefined);
+    way().catch((failure: unknown) => {
+      setState('failed');
+      setError(failure instanceof Error ? failure : new Error(String(failure)));
+    });
   };
   return (
     <>
@@ -112,25 +160,18 @@ function Kept({ handout, pupils, pages }: KeptProps) {
           kind="error"
           action={
             <Row>
-              <Button
-                onPress={() => {
-                  setConflict(false);
-                  void client
-                    .fetchQuery({ queryKey: [...KEYS.handouts, handout.id], staleTime: 0 })
-                    .then((fresh) => keeper.current?.goOver((fresh as Handout).contentHash));
-                }}
-              >
-                Keep this text
-              </Button>
-              <Button onPress={() => void takeTheirs()}>Take the other one</Button>
+              <Button onPress={() => decide(keepThis)}>Keep this text</Button>
+              <Button onPress={() => decide(takeTheirs)}>Take the other one</Button>
             </Row>
           }
         >
-          This handout was changed in another window. Below is the text of this window. The other one stays
-          among the versions.
+          This handout was changed in another window, by you or somebody else. Below is the text of this
+          window; it is kept in this browser, and not sent until you decide. Whichever you choose, the other
+          one stays among the versions.
         </Notice>
       )}
       {state === 'failed' && error && <Notice kind="error">{messageOf(error)}</Notice>}
+      <LostPlaces handout={handout} />
       {begun ? (
         <Workbench
           key={begun.round}
@@ -144,5 +185,27 @@ function Kept({ handout, pupils, pages }: KeptProps) {
         <p aria-busy="true">Opening the text …</p>
       )}
     </>
+  );
+}
+
+/** Words that were said their own way in one place and stand there no more. */
+function LostPlaces({ handout }: { readonly handout: Handout }) {
+  const change = useOccurrence(handout.id);
+  if (handout.lostOccurrences.length === 0) return null;
+  return (
+    <Notice kind="hint">
+      {handout.lostOccurrences.length === 1 ? 'A word that was' : 'Words that were'} said in a way of its own
+      in one place cannot be found there any more. It is said so again when it is back.
+      {handout.lostOccurrences.map((place) => (
+        <Row key={place.id}>
+          <span>
+            “{place.written}”, said {place.kind === 'ipa' ? `/${place.said}/` : place.said}
+          </span>
+          <PlainButton isDisabled={change.isPending} onPress={() => change.mutate({ back: place })}>
+            Forget it
+          </PlainButton>
+        </Row>
+      ))}
+    </Notice>
   );
 }

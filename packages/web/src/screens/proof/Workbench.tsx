@@ -4,7 +4,7 @@ import { EditorContent } from '@tiptap/react';
 import { Redo2, Undo2, Volume1, Volume2, VolumeX } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { fetchSample, useVoices } from '../../api/queries.ts';
+import { fetchSample, useVoices } from '../../api/pupilQueries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
 import type { Mark } from '../../proof/findingMarks.ts';
 import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';

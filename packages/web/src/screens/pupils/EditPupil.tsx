@@ -11,7 +11,7 @@ import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import { fetchSample, useMissingVoices, usePupils, useSavePupil, useVoices } from '../../api/queries.ts';
+import { fetchSample, useMissingVoices, usePupils, useSavePupil, useVoices } from '../../api/pupilQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Amount, Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';

@@ -2,7 +2,7 @@ import type { Pupil, VoiceInfo } from '@aurelfield/api';
 import { Plus, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useArchivePupil, usePupils, useVoices } from '../../api/queries.ts';
+import { useArchivePupil, usePupils, useVoices } from '../../api/pupilQueries.ts';
 import { Button, IconButton, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Sheet } from '../../ui/layout.tsx';

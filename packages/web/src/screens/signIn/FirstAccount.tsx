@@ -1,6 +1,6 @@
 import { setupSchema } from '@aurelfield/api';
 import { useEffect, useState, type FormEvent } from 'react';
-import { useSetup } from '../../api/queries.ts';
+import { useSetup } from '../../api/sessionQueries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { HouseName } from '../../ui/HouseName.tsx';

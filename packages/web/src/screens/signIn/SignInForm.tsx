@@ -1,5 +1,5 @@
 import { useEffect, useState, type FormEvent } from 'react';
-import { useSignIn } from '../../api/queries.ts';
+import { useEnterDemo, useSignIn } from '../../api/sessionQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { HouseName } from '../../ui/HouseName.tsx';
@@ -7,11 +7,8 @@ import { Centre, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
 /** The way in. Where the demo school is loaded its sign-in is offered. */
-export function SignInForm({
-  demo,
-}: {
-  readonly demo: { readonly email: string; readonly password: string } | null;
-}) {
+export function SignInForm({ demo }: { readonly demo: boolean }) {
+  const enterDemo = useEnterDemo();
   const signIn = useSignIn();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
@@ -52,7 +49,8 @@ export function SignInForm({
         <Sheet aria-labelledby="demo">
           <h2 id="demo">Look around first</h2>
           <p>Wrenmoor School is made up: one teacher, six pupils and four handouts to try things on.</p>
-          <Button onPress={() => signIn.mutate(demo)} isDisabled={signIn.isPending}>
+          {enterDemo.isError && <Notice kind="error">{messageOf(enterDemo.error)}</Notice>}
+          <Button onPress={() => enterDemo.mutate(undefined)} isDisabled={enterDemo.isPending}>
             Open the demo school
           </Button>
         </Sheet>

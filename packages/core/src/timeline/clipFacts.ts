@@ -1,0 +1,11 @@
+import type { SampleRange } from './samples.ts';
+
+/** What is known of a sentence's clip beside its sound. */
+export interface ClipFacts {
+  /** Length. */
+  readonly samples: number;
+  /** When each spoken word is heard, in order and without overlap. */
+  readonly words: readonly SampleRange[];
+  /** Where the clip can be parted to lay silence in: one place for each break of its plan, rising. */
+  readonly cuts: readonly number[];
+}

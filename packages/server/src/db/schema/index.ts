@@ -1,0 +1,10 @@
+/** All tables, a file for each subject. */
+export * from './people.ts';
+export * from './house.ts';
+export * from './pronunciations.ts';
+export * from './texts.ts';
+export * from './handouts.ts';
+export * from './photos.ts';
+export * from './readings.ts';
+export * from './clips.ts';
+export * from './jobs.ts';

@@ -1,0 +1,33 @@
+import type { Box, PageWarp, PhotoWord } from '@aurelfield/core';
+import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { bytes, schoolId } from './columns.ts';
+import { handouts } from './handouts.ts';
+
+/** Pages of a photographed handout, with the words found on each in reading order. */
+export const photoPages = pgTable(
+  'photo_pages',
+  {
+    handoutId: uuid('handout_id')
+      .notNull()
+      .references(() => handouts.id, { onDelete: 'cascade' }),
+    schoolId: schoolId(),
+    position: integer('position').notNull(),
+    name: text('name').notNull(),
+    mediaType: text('media_type').notNull(),
+    /** The photo as it came. */
+    photo: bytes('photo').notNull(),
+    /** The photo as screens show it: upright, a JPEG. */
+    shown: bytes('shown').notNull(),
+    /** The page laid flat, a JPEG of `width` × `height` pixels. */
+    flat: bytes('flat').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Where the page lies in the photo. */
+    warp: jsonb('warp').$type<PageWarp>().notNull(),
+    words: jsonb('words').$type<readonly PhotoWord[]>().notNull(),
+    bare: jsonb('bare').$type<readonly Box[]>().notNull(),
+    /** Numbers of the words that a teacher found right. */
+    checked: jsonb('checked').$type<number[]>().notNull().default([]),
+  },
+  (table) => [primaryKey({ columns: [table.handoutId, table.position] })],
+);

@@ -1,0 +1,197 @@
+import {
+  handoutSchema,
+  handoutSummarySchema,
+  type Handout,
+  type HandoutPatch,
+  type HandoutSummary,
+} from '@aurelfield/api';
+import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import type { OpenDatabase } from '../db/database.ts';
+import { handouts, pupils, readings, searchParts, sources, texts } from '../db/schema/index.ts';
+import { notFound } from '../refusal.ts';
+import { anchorStore, toOccurrence } from '../texts/anchorStore.ts';
+import type { TextKeeper } from '../texts/textKeeper.ts';
+import type { StoredText, TextStore } from '../texts/textStore.ts';
+
+export type HandoutRow = typeof handouts.$inferSelect;
+
+/** A handout with the text it has now, read in one moment. */
+export interface HandoutWithText {
+  readonly handout: HandoutRow;
+  readonly text: StoredText;
+}
+
+/** The shelf of a school: look at handouts, change their facts, put them away and bring them back. */
+export class Shelf {
+  readonly #database: OpenDatabase;
+  readonly #texts: TextStore;
+  readonly #keeper: TextKeeper;
+
+  constructor(database: OpenDatabase, texts: TextStore, keeper: TextKeeper) {
+    this.#database = database;
+    this.#texts = texts;
+    this.#keeper = keeper;
+  }
+
+  /** Handouts that are not deleted, newest first: those on the shelf or the archived ones, and only those that hold all words of `search`. */
+  async list(schoolId: string, { search = '', archived = false } = {}): Promise<HandoutSummary[]> {
+    const rows = await this.#select(
+      schoolId,
+      undefined,
+      and(archivedIs(archived), search === '' ? undefined : holds(search)),
+    ).orderBy(desc(handouts.createdAt), asc(handouts.title));
+    const ready = await this.#readyPupils(schoolId);
+    return rows.map((row) => toSummary(row, ready.get(row.handout.id) ?? []));
+  }
+
+  /** @throws Refusal when the school has no such handout. */
+  async get(schoolId: string, handoutId: string): Promise<Handout> {
+    const [row] = await this.#select(schoolId, handoutId);
+    if (!row) throw notFound('This handout');
+    const { handout } = row;
+    const [ready, text, anchors] = await Promise.all([
+      this.#readyPupils(schoolId, handoutId),
+      this.#texts.get(schoolId, handout.textHash),
+      anchorStore.all(this.#database.db, schoolId, handoutId),
+    ]);
+    const numberOf = new Map(text.blocks.map(({ id }, index) => [id, index]));
+    const placed = anchors
+      .filter(({ lostAt }) => lostAt === null)
+      .sort((a, b) => (numberOf.get(a.block) ?? 0) - (numberOf.get(b.block) ?? 0) || a.start - b.start);
+    return handoutSchema.parse({
+      ...toSummary(row, ready.get(handoutId) ?? []),
+      blocks: text.blocks,
+      occurrences: placed.map(toOccurrence),
+      lostOccurrences: anchors.filter(({ lostAt }) => lostAt !== null).map(toOccurrence),
+      contentHash: handout.textHash,
+      cleanUps: handout.cleanUps,
+    });
+  }
+
+  /** The row itself with its text. @throws Refusal when the school has no such handout. */
+  async row(schoolId: string, handoutId: string): Promise<HandoutWithText> {
+    const [row] = await this.#select(schoolId, handoutId);
+    if (!row) throw notFound('This handout');
+    return { handout: row.handout, text: await this.#texts.get(schoolId, row.handout.textHash) };
+  }
+
+  /** Changes title, language, subject, class or tags, puts it into the archive or takes it out. */
+  async update(
+    schoolId: string,
+    handoutId: string,
+    { archived, language, ...patch }: HandoutPatch,
+  ): Promise<Handout> {
+    const values = Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined));
+    const changed = await this.#database.db
+      .update(handouts)
+      .set({
+        ...values,
+        ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }),
+        updatedAt: new Date(),
+      })
+      .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId), isNull(handouts.deletedAt)))
+      .returning({ id: handouts.id });
+    if (changed.length === 0) throw notFound('This handout');
+    if (language !== undefined) await this.#keeper.setLanguage(schoolId, handoutId, language);
+    return this.get(schoolId, handoutId);
+  }
+
+  /** Takes a handout off the shelf, or puts it back. */
+  async setDeleted(schoolId: string, handoutId: string, deleted: boolean): Promise<void> {
+    const changed = await this.#database.db
+      .update(handouts)
+      .set({ deletedAt: deleted ? new Date() : null })
+      .where(
+        and(
+          eq(handouts.id, handoutId),
+          eq(handouts.schoolId, schoolId),
+          deleted ? isNull(handouts.deletedAt) : isNotNull(handouts.deletedAt),
+        ),
+      )
+      .returning({ id: handouts.id });
+    if (changed.length === 0) throw notFound('This handout');
+  }
+
+  #select(schoolId: string, handoutId?: string, more?: SQL) {
+    return this.#database.db
+      .select({
+        handout: handouts,
+        language: texts.language,
+        words: texts.words,
+        sourceKind: sources.kind,
+        sourceName: sources.fileName,
+        sourceAddress: sources.address,
+      })
+      .from(handouts)
+      .innerJoin(sources, eq(sources.handoutId, handouts.id))
+      .innerJoin(texts, and(eq(texts.schoolId, handouts.schoolId), eq(texts.hash, handouts.textHash)))
+      .where(
+        and(
+          eq(handouts.schoolId, schoolId),
+          isNull(handouts.deletedAt),
+          handoutId === undefined ? undefined : eq(handouts.id, handoutId),
+          more,
+        ),
+      )
+      .$dynamic();
+  }
+
+  /** Pupils who have a reading of the handout's present text that is made, by name. */
+  async #readyPupils(schoolId: string, handoutId?: string): Promise<Map<string, string[]>> {
+    const rows = await this.#database.db
+      .select({
+        handoutId: readings.handoutId,
+        names: sql<string[]>`array_agg(distinct ${pupils.name} order by ${pupils.name})`,
+      })
+      .from(readings)
+      .innerJoin(pupils, and(eq(pupils.id, readings.pupilId), isNull(pupils.archivedAt)))
+      .where(
+        and(
+          eq(readings.schoolId, schoolId),
+          handoutId === undefined ? undefined : eq(readings.handoutId, handoutId),
+          isNull(readings.retiredAt),
+          eq(readings.planned, true),
+          sql`${readings.made} >= ${readings.sentences}`,
+        ),
+      )
+      .groupBy(readings.handoutId);
+    return new Map(rows.map(({ handoutId: id, names }) => [id, names]));
+  }
+}
+
+function archivedIs(archived: boolean) {
+  return archived ? isNotNull(handouts.archivedAt) : isNull(handouts.archivedAt);
+}
+
+/** Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word. */
+function holds(search: string) {
+  const head = sql`${handouts.title} || ' ' || ${handouts.subject} || ' ' || ${handouts.className} || ' ' || array_to_string(${handouts.tags}, ' ')`;
+  return or(
+    sql`to_tsvector('english', ${head}) @@ websearch_to_tsquery('english', ${search})`,
+    sql`position(lower(${search}) in lower(${head})) > 0`,
+    sql`exists (select 1 from ${searchParts} where ${searchParts.handoutId} = ${handouts.id} and ${searchParts.words} @@ websearch_to_tsquery('english', ${search}))`,
+  );
+}
+
+interface SelectedRow {
+  readonly handout: HandoutRow;
+  readonly language: string;
+  readonly words: number;
+  readonly sourceKind: HandoutSummary['sourceKind'];
+  readonly sourceName: string | null;
+  readonly sourceAddress: string | null;
+}
+
+function toSummary(
+  { handout, language, words, sourceKind, sourceName, sourceAddress }: SelectedRow,
+  readyFor: string[],
+): HandoutSummary {
+  const { id, title, subject, className, tags } = handout;
+  // prettier-ignore
+  return handoutSummarySchema.parse({
+    id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, readyFor, tags,
+    archived: handout.archivedAt !== null,
+    updatedAt: handout.updatedAt.toISOString(),
+    createdAt: handout.createdAt.toISOString(),
+  });
+}

@@ -1,0 +1,183 @@
+import { PricedEngine, standardEngines, VoiceRegistry, type SpeechEngine } from '@aurelfield/voices';
+import { eq } from 'drizzle-orm';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { Logger } from 'pino';
+import type { Config } from './config.ts';
+import { openDatabase, type OpenDatabase } from './db/database.ts';
+import { bringUpToDate } from './db/migrations.ts';
+import { houseFacts } from './db/schema/index.ts';
+import { ExportService } from './exports/exportService.ts';
+import { HandoutMaker } from './handouts/handoutMaker.ts';
+import { PhotoStore } from './handouts/photoStore.ts';
+import { Places } from './handouts/places.ts';
+import { Shelf } from './handouts/shelf.ts';
+import { SourceStore } from './handouts/sourceStore.ts';
+import { VersionStore } from './handouts/versionStore.ts';
+import { Examiner } from './intake/examine.ts';
+import { PhotoTray } from './intake/photoTray.ts';
+import { photoWork } from './intake/photoWork.ts';
+import { SourceTray } from './intake/sourceTray.ts';
+import { Jobs } from './jobs/jobs.ts';
+import { JobStore } from './jobs/jobStore.ts';
+import { Queue } from './jobs/queue.ts';
+import type { JobWorks } from './jobs/worker.ts';
+import { TextChecker } from './language/textChecker.ts';
+import { openLog } from './log.ts';
+import { AcceptedStore } from './pronunciations/acceptedStore.ts';
+import { DoubtfulService } from './pronunciations/doubtfulService.ts';
+import { PronunciationStore } from './pronunciations/pronunciationStore.ts';
+import { PupilStore } from './pupils/pupilStore.ts';
+import { ClaimStore } from './readings/claimStore.ts';
+import { ClipMaker } from './readings/clipMaker.ts';
+import { ClipStore } from './readings/clipStore.ts';
+import { ReadingMaker } from './readings/readingMaker.ts';
+import { ReadingOpener } from './readings/readingOpener.ts';
+import { ReadingPlanner } from './readings/readingPlanner.ts';
+import { ReadingProgress } from './readings/readingProgress.ts';
+import { ReadingService } from './readings/readingService.ts';
+import { readingsWork } from './readings/readingsWork.ts';
+import { ReadingSound } from './readings/readingSound.ts';
+import { ReadingStore } from './readings/readingStore.ts';
+import { SoundRenderer } from './readings/soundRenderer.ts';
+import { openStore } from './store/openStore.ts';
+import { TextKeeper } from './texts/textKeeper.ts';
+import { TextStore } from './texts/textStore.ts';
+import { tasksHere, TextThreadPool } from './threads/textThreads.ts';
+
+/** What a test puts in the place of something real, where that is not what it tests. */
+export interface HouseOptions {
+  readonly engines?: readonly SpeechEngine[];
+  /** Tasks on texts are carried out without threads. */
+  readonly withoutThreads?: boolean;
+}
+
+/** Where the stand-in for a priced voice service listens, as a fact of the house. */
+const PRICED_SERVICE = 'priced voice service';
+const SERVICE_MILLISECONDS = 3000;
+
+/** All that a process is made of, whatever its role: stores, services, voices, the queue. */
+export type House = Awaited<ReturnType<typeof openHouse>>;
+
+/** Opens the database and the store, starts the voices and threads, and puts everything together. */
+export async function openHouse(config: Config, options: HouseOptions = {}) {
+  const log = openLog(config.logLevel);
+  await bringUpToDate(config.databaseUrl, path.join(config.resources, 'drizzle'));
+  const database = openDatabase(config.databaseUrl, config.connections);
+  const { db } = database;
+  const store = await openStore(config, db).catch(async (error: unknown) => {
+    await database.close();
+    throw error;
+  });
+  const voices = new VoiceRegistry(options.engines ?? enginesOf(config));
+  await voices.start();
+  const pool = new TextThreadPool({ script: urlOf(config.textWorker), checkers: config.textThreads });
+  const threads = options.withoutThreads ? tasksHere() : pool.tasks;
+  const queue = new Queue(config.databaseUrl, log);
+  await queue.start();
+
+  const texts = new TextStore(db);
+  const keeper = new TextKeeper(database, texts, threads);
+  const shelf = new Shelf(database, texts, keeper);
+  const sources = new SourceStore(db);
+  const maker = new HandoutMaker({ database, shelf, sources, threads });
+  const pupils = new PupilStore(db);
+  const pronunciations = new PronunciationStore(db);
+  const accepted = new AcceptedStore(db);
+  const jobStore = new JobStore(db);
+  const jobs = new Jobs(database, jobStore, queue);
+
+  const readings = new ReadingStore(db);
+  const clips = new ClipStore(db);
+  const claims = new ClaimStore(db, `${process.pid}-${performance.timeOrigin}-${Math.random()}`);
+  const clipMaker = new ClipMaker({ clips, claims, store, voices });
+  const renderer = new SoundRenderer(store);
+  const planner = new ReadingPlanner(database, readings, texts, threads);
+  const progress = new ReadingProgress(readings, clips);
+  const sound = new ReadingSound({ readings, clips, maker: clipMaker, renderer, voices });
+  const readingMaker = new ReadingMaker({ readings, planner, progress, maker: clipMaker, voices });
+  const opener = new ReadingOpener({
+    database, texts, pupils, pronunciations, readings, planner, progress, voices, jobs, jobStore,
+  }); // prettier-ignore
+  const service = new ReadingService({
+    database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobStore,
+  }); // prettier-ignore
+  const exports = new ExportService({
+    readings, maker: readingMaker, sound, shelf, pupils, voices, jobs, jobStore, store,
+  }); // prettier-ignore
+  const tray = new SourceTray(store);
+  const photoTray = new PhotoTray(store);
+  const readerProcess = urlOf(config.readerProcess);
+  const works: JobWorks = {
+    reading: async ({ schoolId, payload }, context) => {
+      await readingMaker.makeAll(await readings.get(schoolId, payload.readingId), context);
+      return undefined;
+    },
+    readings: readingsWork({ database, opener, readings, progress, voices, jobs, jobStore }),
+    export: exports.work,
+    photo: photoWork(photoTray, readerProcess),
+  };
+  return {
+    config, log, database, store, voices, threads, queue, works,
+    texts, keeper, shelf, places: new Places(database, shelf), sources, maker,
+    versions: new VersionStore(db), photos: new PhotoStore(db),
+    pupils, pronunciations, accepted, jobs, jobStore,
+    doubtful: new DoubtfulService({ shelf, threads, pupils, pronunciations, accepted, voices }),
+    checker: new TextChecker(threads), examiner: new Examiner(voices, threads),
+    readings, clips, clipMaker, opener, service, exports, tray, photoTray, readerProcess,
+    /** Threads read what they know of words before anybody waits for it. */
+    warmUp: () => (options.withoutThreads ? Promise.resolve() : pool.warmUp()),
+    close: async () => {
+      await queue.stop();
+      await voices.stop();
+      await pool.stop();
+      await database.close();
+    },
+  }; // prettier-ignore
+}
+
+function enginesOf({ espeakWorker, modelProcess, dataFolder, voiceThreads }: Config): SpeechEngine[] {
+  const workerScript = urlOf(espeakWorker);
+  const childScript = urlOf(modelProcess);
+  return standardEngines({
+    espeak: { workers: voiceThreads, ...(workerScript ? { workerScript } : {}) },
+    festival: { processes: Math.min(2, voiceThreads) },
+    models: { folder: path.join(dataFolder, 'voices'), ...(childScript ? { childScript } : {}) },
+  });
+}
+
+/** Tells all processes where the priced voice service listens. */
+export async function announcePricedService({ db }: OpenDatabase, address: string): Promise<void> {
+  await db
+    .insert(houseFacts)
+    .values({ name: PRICED_SERVICE, value: address })
+    .onConflictDoUpdate({ target: houseFacts.name, set: { value: address } });
+}
+
+/** Takes in the voices of a priced service, as soon as one that answers is announced. @returns the way to stop looking for it. */
+export function usePricedService(
+  { database, voices }: Pick<House, 'database' | 'voices'>,
+  log: Logger,
+): () => void {
+  let isAdded = false;
+  const look = async () => {
+    if (isAdded) return;
+    const [fact] = await database.db.select().from(houseFacts).where(eq(houseFacts.name, PRICED_SERVICE));
+    if (!fact) return;
+    const engine = new PricedEngine({ address: fact.value });
+    await engine.start();
+    if (engine.missing !== undefined || isAdded) return;
+    isAdded = true;
+    await voices.add(engine);
+  };
+  const timer = setInterval(
+    () => void look().catch((error: unknown) => log.warn({ err: error }, 'looking for a priced service')),
+    SERVICE_MILLISECONDS,
+  ).unref();
+  void look().catch(() => undefined);
+  return () => clearInterval(timer);
+}
+
+function urlOf(file: string | undefined): URL | undefined {
+  return file === undefined ? undefined : pathToFileURL(file);
+}

@@ -1,0 +1,31 @@
+import { DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
+import type { JobWork } from '../jobs/worker.ts';
+import { gone } from './photosOf.ts';
+import type { PhotoTray } from './photoTray.ts';
+import { read } from './reading.ts';
+
+/** Carries out jobs that recognise the words of a photo on the tray. */
+export function photoWork(tray: PhotoTray, readerProcess: URL | undefined): JobWork<'photo'> {
+  return async ({ schoolId, payload: { ticket, choice } }, { signal }) => {
+    const facts = await tray.facts(schoolId, ticket);
+    const bytes = await tray.picture(schoolId, ticket, 'photo');
+    if (!facts || !bytes) throw gone();
+    const { flat, ...reading } = await read(
+      {
+        kind: 'photo',
+        name: facts.name,
+        bytes,
+        choice: {
+          corners: choice.corners ?? facts.corners ?? undefined,
+          outline: facts.outline,
+          languages: choice.languages,
+        },
+      },
+      readerProcess,
+      signal,
+    );
+    await tray.putReading(schoolId, ticket, reading, flat);
+    const doubtful = reading.words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).length;
+    return { kind: 'photo', words: reading.words.length, doubtful };
+  };
+}

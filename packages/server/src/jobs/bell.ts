@@ -1,0 +1,76 @@
+import pg from 'pg';
+import { setTimeout as rest } from 'node:timers/promises';
+import { CANCEL_CHANNEL, WORK_CHANNEL, type JobKind } from './queue.ts';
+
+const RETRY_MILLISECONDS = 1000;
+
+/** Hears through the database at once what would else be found out by asking: that a job came in, that one was cancelled. When the connection breaks, it is made anew. */
+export class Bell {
+  readonly #databaseUrl: string;
+  readonly #onCancel: (jobId: string) => void;
+  readonly #waiting = new Map<JobKind, { promise: Promise<void>; ring: () => void }>();
+  #client: pg.Client | undefined;
+  #stopped = false;
+
+  constructor(databaseUrl: string, onCancel: (jobId: string) => void) {
+    this.#databaseUrl = databaseUrl;
+    this.#onCancel = onCancel;
+  }
+
+  async start(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.#databaseUrl });
+    this.#client = client;
+    client.on('notification', ({ channel, payload = '' }) => {
+      if (channel === CANCEL_CHANNEL) this.#onCancel(payload);
+      else this.#ring(payload as JobKind);
+    });
+    let isOver = false;
+    const over = () => {
+      if (isOver) return;
+      isOver = true;
+      void this.#again(client);
+    };
+    client.on('error', over);
+    client.on('end', over);
+    await client.connect();
+    await client.query(`listen ${WORK_CHANNEL}`);
+    await client.query(`listen ${CANCEL_CHANNEL}`);
+  }
+
+  async stop(): Promise<void> {
+    this.#stopped = true;
+    await this.#client?.end().catch(() => undefined);
+  }
+
+  /** Resolves when the next job of a kind comes in. Asked for before looking into the queue, it misses none. */
+  next(kind: JobKind): Promise<void> {
+    let waiting = this.#waiting.get(kind);
+    if (!waiting) {
+      let ring = (): void => undefined;
+      const promise = new Promise<void>((resolve) => (ring = resolve));
+      waiting = { promise, ring };
+      this.#waiting.set(kind, waiting);
+    }
+    return waiting.promise;
+  }
+
+  #ring(kind: JobKind): void {
+    const waiting = this.#waiting.get(kind);
+    this.#waiting.delete(kind);
+    waiting?.ring();
+  }
+
+  async #again(broken: pg.Client): Promise<void> {
+    await broken.end().catch(() => undefined);
+    while (!this.#stopped) {
+      await rest(RETRY_MILLISECONDS);
+      if (this.#stopped) return;
+      try {
+        await this.start();
+        return;
+      } catch {
+        // Jobs are found by asking meanwhile.
+      }
+    }
+  }
+}

@@ -1,0 +1,112 @@
+import type { Job, JobGroup } from '@aurelfield/api';
+import { setTimeout as rest } from 'node:timers/promises';
+import type { OpenDatabase, Transaction } from '../db/database.ts';
+import { Refusal } from '../refusal.ts';
+import { toGroup, toJob, type JobRow, type JobStore } from './jobStore.ts';
+import type { JobPayload, JobResult } from './payloads.ts';
+import { CANCEL_CHANNEL, type Queue } from './queue.ts';
+
+/** What is to be done, for whom, and with what else it belongs together. */
+export interface NewJob {
+  readonly schoolId: string;
+  readonly payload: JobPayload;
+  readonly groupId?: string | undefined;
+}
+
+const POLL_MILLISECONDS = 120;
+
+/** Long work, for those who want it done: begin it, look at it, cancel it, wherever it runs. */
+export class Jobs {
+  readonly #database: OpenDatabase;
+  readonly #store: JobStore;
+  readonly #queue: Queue;
+
+  constructor(database: OpenDatabase, store: JobStore, queue: Queue) {
+    this.#database = database;
+    this.#store = store;
+    this.#queue = queue;
+  }
+
+  /** Stores a job and puts it into the queue, as part of the caller's transaction: all of it happens, or nothing. */
+  async enqueue(tx: Transaction, { schoolId, payload, groupId }: NewJob): Promise<JobRow> {
+    const job = await this.#store.add(tx.db, { schoolId, payload, groupId });
+    const queueId = await this.#queue.send(tx, payload.kind, job.id);
+    await this.#store.setQueueId(tx.db, job.id, queueId);
+    return { ...job, queueId };
+  }
+
+  /** The same in a transaction of its own. */
+  begin(job: NewJob): Promise<JobRow> {
+    return this.#database.transaction((tx) => this.enqueue(tx, job));
+  }
+
+  /** Begins several jobs as one piece of work. @returns the group. */
+  async beginGroup(schoolId: string, payloads: readonly JobPayload[]): Promise<JobGroup> {
+    const groupId = await this.#database.transaction(async (tx) => {
+      const id = await this.#store.addGroup(tx.db, schoolId);
+      for (const payload of payloads) await this.enqueue(tx, { schoolId, payload, groupId: id });
+      return id;
+    });
+    return this.group(schoolId, groupId);
+  }
+
+  async get(schoolId: string, jobId: string): Promise<Job> {
+    return toJob(await this.#store.get(schoolId, jobId));
+  }
+
+  async group(schoolId: string, groupId: string): Promise<JobGroup> {
+    return toGroup(groupId, await this.#store.ofGroup(schoolId, groupId));
+  }
+
+  /** The file that a job made. @throws Refusal when it made none, or not yet. */
+  async file(schoolId: string, jobId: string): Promise<Extract<JobResult, { kind: 'file' }>> {
+    const { state, result } = await this.#store.get(schoolId, jobId);
+    if (state !== 'done' || result?.kind !== 'file') throw new Refusal('not-found', 'There is no such file.');
+    return result;
+  }
+
+  /** Cancels a job that has not ended. @throws Refusal when the school has no such job. */
+  async cancel(schoolId: string, jobId: string): Promise<void> {
+    await this.#store.get(schoolId, jobId);
+    await this.#cancel(schoolId, { jobId });
+  }
+
+  /** Cancels what has not ended of a group. @throws Refusal when the school has no such group. */
+  async cancelGroup(schoolId: string, groupId: string): Promise<void> {
+    await this.#store.ofGroup(schoolId, groupId);
+    await this.#cancel(schoolId, { groupId });
+  }
+
+  /**
+   * Has something done and waits for it.
+   * @returns what it left behind; `undefined` when somebody cancelled it.
+   * @throws Refusal with the job's own words when it failed; the signal's reason when that aborts, and the job is cancelled then.
+   */
+  async carryOut(schoolId: string, payload: JobPayload, signal: AbortSignal): Promise<JobResult | undefined> {
+    const { id } = await this.begin({ schoolId, payload });
+    try {
+      for (;;) {
+        const job = await this.#store.get(schoolId, id);
+        if (job.state === 'done') return job.result ?? undefined;
+        if (job.state === 'cancelled') return undefined;
+        if (job.state === 'failed')
+          throw new Refusal(job.problem ?? 'failed', job.error ?? 'It could not be done. Try again.');
+        await rest(POLL_MILLISECONDS, undefined, { signal });
+      }
+    } catch (error) {
+      if (!signal.aborted) throw error;
+      await this.#cancel(schoolId, { jobId: id });
+      throw signal.reason;
+    }
+  }
+
+  async #cancel(
+    schoolId: string,
+    which: { readonly jobId: string } | { readonly groupId: string },
+  ): Promise<void> {
+    await this.#database.transaction(async (tx) => {
+      for (const jobId of await this.#store.cancel(tx.db, schoolId, which))
+        await tx.executeSql('select pg_notify($1, $2)', [CANCEL_CHANNEL, jobId]);
+    });
+  }
+}

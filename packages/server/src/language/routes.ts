@@ -1,0 +1,38 @@
+import { checkTextSchema } from '@aurelfield/api';
+import { Router } from 'express';
+import { z } from 'zod';
+import { schoolOf } from '../auth/sessions.ts';
+import type { AcceptedStore } from '../pronunciations/acceptedStore.ts';
+import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
+import type { TextChecker } from './textChecker.ts';
+
+const MOST_SUGGESTIONS = 6;
+const spellingSchema = z.object({ word: z.string().min(1).max(60), language: z.string().max(40) });
+
+export interface LanguageParts {
+  readonly checker: TextChecker;
+  readonly threads: TextThreads;
+  readonly accepted: AcceptedStore;
+  readonly pronunciations: PronunciationStore;
+}
+
+/** What is known of a text's words: places to look at, and how a misspelt word could be meant. */
+export function languageRoutes({ checker, threads, accepted, pronunciations }: LanguageParts): Router {
+  const router = Router();
+
+  router.post('/proof/check', async (request, response) => {
+    const { content, language } = checkTextSchema.parse(request.body);
+    const schoolId = schoolOf(request);
+    const [fine, listed] = await Promise.all([accepted.all(schoolId), pronunciations.list(schoolId)]);
+    const own = new Set([...fine, ...listed.map(({ written }) => written.toLowerCase())]);
+    response.json(await checker.check(content, language, own));
+  });
+
+  router.get('/spelling', async (request, response) => {
+    const { word, language } = spellingSchema.parse(request.query);
+    response.json(await threads.suggestSpellings(word, language, MOST_SUGGESTIONS));
+  });
+
+  return router;
+}

@@ -1,0 +1,171 @@
+import { baseLanguage, readingHash, type PlanVoice, type TextBlock } from '@aurelfield/core';
+import type { Voice, VoiceRegistry } from '@aurelfield/voices';
+import { and, eq, isNull } from 'drizzle-orm';
+import type { OpenDatabase } from '../db/database.ts';
+import { handouts } from '../db/schema/index.ts';
+import type { Jobs } from '../jobs/jobs.ts';
+import type { JobStore } from '../jobs/jobStore.ts';
+import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
+import { notFound, Refusal } from '../refusal.ts';
+import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
+import type { TextStore } from '../texts/textStore.ts';
+import type { PlanBasis, ReadingPlanner } from './readingPlanner.ts';
+import type { ReadingProgress } from './readingProgress.ts';
+import type { ReadingRow, ReadingStore } from './readingStore.ts';
+
+export interface OpenerParts {
+  readonly database: OpenDatabase;
+  readonly texts: TextStore;
+  readonly pupils: PupilStore;
+  readonly pronunciations: PronunciationStore;
+  readonly readings: ReadingStore;
+  readonly planner: ReadingPlanner;
+  readonly progress: ReadingProgress;
+  readonly voices: VoiceRegistry;
+  readonly jobs: Jobs;
+  readonly jobStore: JobStore;
+}
+
+/** A handout as it was at one moment: its facts and its entries for places together. */
+interface Snapshot {
+  readonly handout: typeof handouts.$inferSelect;
+  readonly anchors: readonly AnchorRow[];
+}
+
+/** Finds or makes the reading of a handout as it is now, for a pupil's current profile. */
+export class ReadingOpener {
+  readonly #parts: OpenerParts;
+
+  constructor(parts: OpenerParts) {
+    this.#parts = parts;
+  }
+
+  /**
+   * The reading, with its first sentences planned, and its making under way unless its voice has a price that nobody has agreed to.
+   * @throws Refusal when no voice speaks the handout's language.
+   */
+  async open(schoolId: string, handoutId: string, pupilId: string): Promise<ReadingRow> {
+    const { jobStore, jobs, voices, progress } = this.#parts;
+    const row = await this.prepare(schoolId, handoutId, pupilId);
+    const reading = await progress.refresh(row);
+    if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
+    const job = await jobStore.latest(reading.id, 'reading');
+    // What a sweep took away is made again; what a teacher stopped, or what failed, is not begun anew by itself.
+    if (!job || (job.state === 'done' && !progress.isComplete(reading)))
+      await jobs.begin({ schoolId, payload: { kind: 'reading', readingId: reading.id } });
+    return reading;
+  }
+
+  /** The same without any making. In a voice that has a price all of it is planned, so that it can be told what it costs. */
+  async prepare(schoolId: string, handoutId: string, pupilId: string): Promise<ReadingRow> {
+    const { texts, pupils, pronunciations, readings, planner, voices, database } = this.#parts;
+    const [{ handout, anchors }, pupil] = await Promise.all([
+      this.#snapshot(schoolId, handoutId),
+      pupils.get(schoolId, pupilId),
+    ]);
+    const text = await texts.get(schoolId, handout.textHash);
+    const { voices: chosen, look: _look, ...settings } = pupil.profile;
+    const voice = voices.voiceFor(text.language, chosen);
+    if (!voice) throw noVoice(text.language, voices);
+    const lexicon = await pronunciations.inForce(schoolId, {
+      pupilId,
+      className: handout.className,
+      subject: handout.subject,
+    });
+    const basis: PlanBasis = {
+      voice: this.#planVoice(voice),
+      sampleRate: voice.sampleRate,
+      settings,
+      lexicon,
+      places: placedEntries(anchors, text.blocks),
+      passageVoices: this.#passageVoices(text.blocks, voice, chosen),
+    };
+    const planHash = readingHash({ text: text.hash, ...basis });
+    const known = await readings.find({ handoutId, pupilId, planHash });
+    if (known) {
+      if (known.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, known));
+      return voice.price ? planner.finish(known) : known;
+    }
+    const { speed, rows, nextBlock, isLast } = await planner.begin(text, basis);
+    const added = await database.transaction(async (tx) => {
+      const row = await readings.add(
+        tx,
+        {
+          schoolId,
+          handoutId,
+          pupilId,
+          textHash: text.hash,
+          planHash,
+          voice: voice.id,
+          engineVersion: basis.voice.engineVersion,
+          sampleRate: voice.sampleRate,
+          settings: { ...settings, speed },
+          lexicon: basis.lexicon,
+          places: basis.places,
+          passageVoices: basis.passageVoices,
+          plannedBlocks: nextBlock,
+          planned: isLast,
+          sentences: rows.length,
+        },
+        rows,
+      );
+      if (row) await readings.makeCurrent(tx, row);
+      return row;
+    });
+    const reading = added ?? (await readings.find({ handoutId, pupilId, planHash }));
+    if (!reading) throw new Error('The reading was not stored.');
+    return voice.price ? planner.finish(reading) : reading;
+  }
+
+  #snapshot(schoolId: string, handoutId: string): Promise<Snapshot> {
+    return this.#parts.database.transaction(async ({ db }) => {
+      const [handout] = await db
+        .select()
+        .from(handouts)
+        .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId), isNull(handouts.deletedAt)));
+      if (!handout) throw notFound('This handout');
+      return { handout, anchors: await anchorStore.all(db, schoolId, handoutId) };
+    }, 'repeatable read');
+  }
+
+  #planVoice({ id }: Pick<Voice, 'id'>): PlanVoice {
+    return { id, engineVersion: this.#parts.voices.engineVersion(id) ?? '' };
+  }
+
+  /** Voices for passages in other languages: the pupil's own or the first that speaks them, if it costs nothing. */
+  #passageVoices(
+    blocks: readonly TextBlock[],
+    main: Voice,
+    chosen: Readonly<Record<string, string>>,
+  ): Record<string, PlanVoice> {
+    const { voices } = this.#parts;
+    const tags = [...new Set(blocks.flatMap(({ language }) => language ?? []))];
+    return Object.fromEntries(
+      tags.flatMap((tag) => {
+        if (baseLanguage(tag) === baseLanguage(main.language)) return [];
+        const voice = voices.voiceFor(tag, chosen);
+        return !voice || voice.price ? [] : [[tag, this.#planVoice(voice)] as const];
+      }),
+    );
+  }
+}
+
+function noVoice(language: string, voices: VoiceRegistry): Refusal {
+  const names = new Intl.DisplayNames('en-GB', { type: 'language' });
+  const speaks = [
+    ...new Set(voices.voices.map((voice) => names.of(baseLanguage(voice.language)) ?? voice.language)),
+  ].sort();
+  return new Refusal(
+    'no-voice',
+    `No voice here speaks ${nameOf(language, names)}. There are voices for ${speaks.join(', ')}. If the language was guessed wrongly, change it.`,
+  );
+}
+
+function nameOf(language: string, names: Intl.DisplayNames): string {
+  try {
+    return names.of(language) ?? language;
+  } catch {
+    return language;
+  }
+}

@@ -1,0 +1,165 @@
+import {
+  BYTES_PER_SAMPLE,
+  laidSentence,
+  loudnessGain,
+  piecesBetween,
+  timelineOf,
+  wavHeader,
+  type Piece,
+  type ReadingSentencePlan,
+  type Timeline,
+} from '@aurelfield/core';
+import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
+import type { ClipMaker } from './clipMaker.ts';
+import type { ClipStore, StoredClip } from './clipStore.ts';
+import { checkAgreed } from './cost.ts';
+import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { SoundRenderer, SoundSource } from './soundRenderer.ts';
+
+export interface SoundParts {
+  readonly readings: ReadingStore;
+  readonly clips: ClipStore;
+  readonly maker: ClipMaker;
+  readonly renderer: SoundRenderer;
+  readonly voices: VoiceRegistry;
+}
+
+/** Planned sentences with their clips, and the timeline they make. */
+export interface Stretch {
+  readonly sentences: readonly ReadingSentencePlan[];
+  readonly clips: ReadonlyMap<string, StoredClip>;
+  readonly timeline: Timeline;
+}
+
+/** A WAV file that exists only as its pieces; any stretch of its bytes can be read without holding the whole. */
+export interface WavSound {
+  /** Length of the whole file. */
+  readonly bytes: number;
+  /** The bytes from `start` up to, not including, `end`, in order. */
+  read(start?: number, end?: number): AsyncGenerator<Uint8Array>;
+}
+
+const BATCH = 200;
+
+/** The sound of readings: their sentences' clips, made if need be, laid out on the timeline. */
+export class ReadingSound {
+  readonly #parts: SoundParts;
+
+  constructor(parts: SoundParts) {
+    this.#parts = parts;
+  }
+
+  /** Some sentences, pauses after them included; clips that are missing are made first. */
+  async stretch(reading: ReadingRow, from: number, to: number, options: SpeakOptions): Promise<Stretch> {
+    const { readings } = this.#parts;
+    const sentences = await readings.sentences(reading.id, from, to);
+    const clips = await this.#clipsOf(reading, sentences, options);
+    return { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
+  }
+
+  /** A stretch as a WAV file. */
+  wav(reading: ReadingRow, { sentences, clips, timeline }: Stretch): WavSound {
+    const header = wavHeader(timeline.sampleRate, timeline.samples);
+    const source = this.#source(reading, new Map(clips), sentences);
+    const { renderer } = this.#parts;
+    const whole = header.length + timeline.samples * BYTES_PER_SAMPLE;
+    return {
+      bytes: whole,
+      async *read(start = 0, end = whole) {
+        if (start < header.length) yield header.subarray(start, Math.min(end, header.length));
+        const [first, last] = [Math.max(0, start - header.length), end - header.length];
+        if (last <= first) return;
+        const [from, to] = [Math.floor(first / BYTES_PER_SAMPLE), Math.ceil(last / BYTES_PER_SAMPLE)];
+        const pieces = piecesBetween(timeline.pieces, from, to);
+        let at = from * BYTES_PER_SAMPLE;
+        for await (const chunk of renderer.render({ ...source, pieces })) {
+          yield chunk.subarray(Math.max(0, first - at), Math.min(chunk.length, last - at));
+          at += chunk.length;
+        }
+      },
+    };
+  }
+
+  /** A whole reading whose clips are all made, as a WAV file from its beginning to its end, a few sentences at a time. */
+  wholeWav(reading: ReadingRow): WavSound {
+    const header = wavHeader(reading.sampleRate, reading.samples);
+    const batches = this.#batches(reading);
+    const { renderer } = this.#parts;
+    return {
+      bytes: header.length + reading.samples * BYTES_PER_SAMPLE,
+      async *read() {
+        yield header;
+        for await (const source of batches) yield* renderer.render(source);
+      },
+    };
+  }
+
+  async *#batches(reading: ReadingRow): AsyncGenerator<SoundSource> {
+    for (let from = 0; from < reading.sentences; from += BATCH) {
+      const { sentences, clips, timeline } = await this.stretch(reading, from, from + BATCH, {
+        priority: 'making',
+      });
+      yield { ...this.#source(reading, new Map(clips), sentences), pieces: timeline.pieces };
+    }
+  }
+
+  #source(
+    reading: ReadingRow,
+    clips: Map<string, StoredClip>,
+    sentences: readonly ReadingSentencePlan[],
+  ): Omit<SoundSource, 'pieces'> & { readonly pieces: readonly Piece[] } {
+    return {
+      pieces: [],
+      clipOf: (key) => clips.get(key),
+      makeAgain: async (clip) => {
+        const sentence = sentences.find(({ clipKey }) => clipKey === clip.key);
+        if (!sentence) throw new Error(`The clip ${clip.key} is none of these sentences’.`);
+        await this.#parts.clips.forget(reading.schoolId, clip);
+        const again = await this.#parts.maker.get(
+          reading.schoolId,
+          { key: clip.key, plan: sentence.plan },
+          { priority: 'listening' },
+        );
+        clips.set(clip.key, again);
+        return again;
+      },
+    };
+  }
+
+  async #clipsOf(
+    reading: ReadingRow,
+    sentences: readonly ReadingSentencePlan[],
+    options: SpeakOptions,
+  ): Promise<Map<string, StoredClip>> {
+    const { clips, maker, voices } = this.#parts;
+    const { schoolId } = reading;
+    const found = await clips.find(
+      schoolId,
+      sentences.map(({ clipKey }) => clipKey),
+    );
+    const missing = sentences.filter(({ clipKey }) => !found.has(clipKey));
+    if (missing.length > 0) {
+      checkAgreed(reading, voices);
+      const wanted = missing.map(({ clipKey, plan }) => ({ key: clipKey, plan }));
+      for (const clip of await maker.getAll(schoolId, wanted, options)) found.set(clip.key, clip);
+    }
+    await clips.touch(schoolId, [...found.keys()]);
+    return found;
+  }
+}
+
+function timelineFor(
+  { sampleRate, settings }: ReadingRow,
+  sentences: readonly ReadingSentencePlan[],
+  clips: ReadonlyMap<string, StoredClip>,
+): Timeline {
+  const laying = { sampleRate, gain: loudnessGain(settings.loudness) };
+  return timelineOf(
+    sampleRate,
+    sentences.map((sentence) => {
+      const clip = clips.get(sentence.clipKey);
+      if (!clip) throw new Error(`The clip ${sentence.clipKey} was not made.`);
+      return laidSentence(sentence, clip.facts, laying);
+    }),
+  );
+}

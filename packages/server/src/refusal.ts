@@ -1,0 +1,12 @@
+/** Something that was asked for cannot be done: a word for the program, and one sentence for a person that says what is wrong and what to do. Which answer that is over HTTP is decided in `http/problem.ts`. */
+export class Refusal extends Error {
+  override readonly name = 'Refusal';
+  readonly problem: string;
+
+  constructor(problem: string, message: string) {
+    super(message);
+    this.problem = problem;
+  }
+}
+
+export const notFound = (what: string) => new Refusal('not-found', `${what} is not here (any more).`);

@@ -1,0 +1,105 @@
+import {
+  blocksFromMarkdown,
+  blocksFromPhotos,
+  blocksFromPlainText,
+  carryAnchors,
+  guessLanguage,
+  guessTitle,
+  leftOutOf,
+  looksLikeMarkdown,
+  parseEntriesCsv,
+  parsePls,
+  PlsError,
+  partLongBlock,
+  wordsOf,
+  type Block,
+  type LeftOut,
+  type PronunciationEntry,
+  type RecognisedPage,
+  type SpokenChoices,
+  type TextBlock,
+} from '@aurelfield/core';
+import type { AnchorRow } from '../texts/anchorStore.ts';
+import { isPronounced } from '../language/knowledge.ts';
+import { checkBlocks, findDoubtful, suggestSpellings } from './checkTasks.ts';
+import { planBeginning, planBlocks } from './planTasks.ts';
+
+/** Of so many blocks a text's language is guessed. */
+const GUESSED_FROM = 40;
+
+/** What a text is, as far as its words tell. */
+export interface TextFacts {
+  readonly title: string;
+  readonly language: string;
+  readonly words: number;
+  readonly blocks: number;
+  readonly headings: number;
+}
+
+function factsOf(blocks: readonly Block[], fileName: string | undefined): TextFacts {
+  const language = guessLanguage(
+    blocks
+      .slice(0, GUESSED_FROM)
+      .map(({ text }) => text)
+      .join(' '),
+  );
+  return {
+    title: guessTitle(blocks, fileName),
+    language,
+    words: countWords(blocks, language),
+    blocks: blocks.length,
+    headings: blocks.filter(({ type }) => type === 'heading').length,
+  };
+}
+
+function countWords(blocks: readonly Pick<Block, 'text'>[], language: string): number {
+  return blocks.reduce((sum, { text }) => sum + wordsOf(text, language).length, 0);
+}
+
+function blocksOfText(text: string, format: 'text' | 'markdown'): Block[] {
+  return format === 'markdown' ? blocksFromMarkdown(text) : blocksFromPlainText(text);
+}
+
+/** Reads a pronunciation list, PLS or CSV; `wrong` says why it cannot be read. */
+function readList(text: string): {
+  readonly entries: readonly PronunciationEntry[];
+  readonly warnings: readonly string[];
+  readonly wrong: string | undefined;
+} {
+  try {
+    const found = /^\s*(?:\uFEFF)?\s*</u.test(text) ? parsePls(text) : parseEntriesCsv(text);
+    return { entries: found.entries, warnings: found.warnings, wrong: undefined };
+  } catch (error) {
+    if (error instanceof PlsError) return { entries: [], warnings: [], wrong: error.message };
+    throw error;
+  }
+}
+
+/** All that is done with texts in threads, by name. Arguments and results are plain data. */
+export const TEXT_TASKS = {
+  planBeginning,
+  planBlocks,
+  checkBlocks,
+  findDoubtful,
+  suggestSpellings,
+  countWords,
+  carryAnchors: (rows: readonly AnchorRow[], before: readonly TextBlock[], after: readonly TextBlock[]) =>
+    carryAnchors(rows, before, after),
+  leftOut: (blocks: readonly Block[], language: string, choices: SpokenChoices): LeftOut[] =>
+    leftOutOf(blocks, language, choices),
+  /** Blocks of a typed text. */
+  blocksOfText,
+  partBlocks: (blocks: readonly Block[]): Block[] => blocks.flatMap(partLongBlock),
+  /** What a typed text is; its format is guessed where it is not told. */
+  examineText: (text: string, told: 'text' | 'markdown' | undefined, fileName: string | undefined) => {
+    const format = told ?? (looksLikeMarkdown(text) ? ('markdown' as const) : ('text' as const));
+    return { format, ...factsOf(blocksOfText(text, format), fileName) };
+  },
+  examineBlocks: factsOf,
+  readList,
+  /** Blocks, clean-ups and words in reading order of photographed pages. */
+  assemblePhotos: (pages: readonly RecognisedPage[]) => blocksFromPhotos(pages, { isWord: isPronounced }),
+} as const;
+
+export type TextTasks = typeof TEXT_TASKS;
+export type TextTaskName = keyof TextTasks;

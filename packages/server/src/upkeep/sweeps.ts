@@ -1,0 +1,131 @@
+import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { Database } from '../db/database.ts';
+import {
+  clipClaims,
+  clips,
+  handouts,
+  readings,
+  readingSentences,
+  sessions,
+  texts,
+  versions,
+} from '../db/schema/index.ts';
+import { EXPORTS } from '../exports/exportService.ts';
+import { TRAY } from '../intake/sourceTray.ts';
+import type { JobStore } from '../jobs/jobStore.ts';
+import type { ObjectStore } from '../store/objectStore.ts';
+
+export interface SweepParts {
+  readonly db: Database;
+  readonly store: ObjectStore;
+  readonly jobs: JobStore;
+  readonly log: Logger;
+  /** Bytes of sound that a school may keep. */
+  readonly schoolBytes: number;
+}
+
+const HOUR = 60 * 60 * 1000;
+const DAY = 24 * HOUR;
+/** Ended jobs are told of for so long. */
+const JOBS_KEPT = 7 * DAY;
+const CLIPS_PER_ROUND = 500;
+export const CLIPS = 'clips/';
+
+/** Takes away what nobody needs any more. Each part is done whether or not another one failed. */
+export async function sweep(parts: SweepParts): Promise<void> {
+  const steps: readonly [string, () => Promise<unknown>][] = [
+    ['tray', () => sweepOld(parts.store, TRAY)],
+    ['exports', () => sweepOld(parts.store, EXPORTS)],
+    ['jobs', () => parts.jobs.forgetEndedBefore(new Date(Date.now() - JOBS_KEPT))],
+    ['sessions', () => parts.db.delete(sessions).where(sql`${sessions.expire} < now()`)],
+    ['texts', () => sweepTexts(parts.db)],
+    ['claims', () => parts.db.delete(clipClaims).where(lt(clipClaims.until, new Date(Date.now() - DAY)))],
+    ['clips', () => sweepClips(parts)],
+    ['lost objects', () => sweepLostObjects(parts)],
+  ];
+  for (const [name, step] of steps)
+    await step().catch((error: unknown) => parts.log.error({ err: error }, `the sweep of ${name} failed`));
+}
+
+/** What has lain below a prefix for a day. */
+async function sweepOld(store: ObjectStore, prefix: string): Promise<void> {
+  for await (const { name, changedAt } of store.list(prefix))
+    if (Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+}
+
+/** Texts that nothing points to; every rest in typing stores one, and most are passed over. */
+async function sweepTexts(db: Database): Promise<void> {
+  const pointsTo = (table: typeof handouts | typeof versions | typeof readings) =>
+    sql`exists (select 1 from ${table} where ${table.schoolId} = ${texts.schoolId} and ${table.textHash} = ${texts.hash})`;
+  await db
+    .delete(texts)
+    .where(
+      and(
+        lt(texts.createdAt, new Date(Date.now() - DAY)),
+        sql`not ${pointsTo(handouts)} and not ${pointsTo(versions)} and not ${pointsTo(readings)}`,
+      ),
+    );
+}
+
+/** Keeps each school under its limit: of the clips that no current reading needs, those that were unused for the longest time go first. */
+async function sweepClips({ db, store, schoolBytes }: SweepParts): Promise<void> {
+  const sums = await db
+    .select({ schoolId: clips.schoolId, bytes: sql<number>`sum(${clips.bytes})::float8` })
+    .from(clips)
+    .groupBy(clips.schoolId);
+  for (const { schoolId, bytes } of sums) {
+    let over = bytes - schoolBytes;
+    while (over > 0) {
+      const freed = await dropClips(db, store, schoolId, over);
+      if (freed === 0) break;
+      over -= freed;
+    }
+  }
+}
+
+/** Drops some clips that are not needed. @returns how many bytes were freed; 0 when there are no more. */
+async function dropClips(db: Database, store: ObjectStore, schoolId: string, over: number): Promise<number> {
+  const isNeeded = sql`exists (
+    select 1 from ${readingSentences} join ${readings} on ${readings.id} = ${readingSentences.readingId}
+    where ${readingSentences.schoolId} = ${clips.schoolId} and ${readingSentences.clipKey} = ${clips.key} and ${readings.retiredAt} is null
+  )`;
+  const oldest = await db
+    .select({ key: clips.key, bytes: clips.bytes })
+    .from(clips)
+    .where(and(eq(clips.schoolId, schoolId), sql`not ${isNeeded}`))
+    .orderBy(clips.usedAt)
+    .limit(CLIPS_PER_ROUND);
+  const chosen: string[] = [];
+  for (let sum = 0; sum < over && chosen.length < oldest.length;) {
+    const clip = oldest[chosen.length];
+    if (!clip) break;
+    chosen.push(clip.key);
+    sum += clip.bytes;
+  }
+  if (chosen.length === 0) return 0;
+  // Looked at once more in the same step: a reading may have come to need one.
+  const gone = await db
+    .delete(clips)
+    .where(and(eq(clips.schoolId, schoolId), inArray(clips.key, chosen), sql`not ${isNeeded}`))
+    .returning({ object: clips.object, bytes: clips.bytes });
+  for (const { object } of gone) await store.delete(object);
+  return gone.reduce((sum, { bytes }) => sum + bytes, 0);
+}
+
+/** Objects of clips that no row names: what a process left that died between the two. */
+async function sweepLostObjects({ db, store }: SweepParts): Promise<void> {
+  let some: string[] = [];
+  const take = async () => {
+    const known = await db.select({ object: clips.object }).from(clips).where(inArray(clips.object, some));
+    const named = new Set(known.map(({ object }) => object));
+    for (const name of some) if (!named.has(name)) await store.delete(name);
+    some = [];
+  };
+  for await (const { name, changedAt } of store.list(CLIPS)) {
+    if (Date.now() - changedAt.getTime() < DAY) continue;
+    some.push(name);
+    if (some.length >= CLIPS_PER_ROUND) await take();
+  }
+  if (some.length > 0) await take();
+}

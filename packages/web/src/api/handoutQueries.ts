@@ -1,0 +1,70 @@
+import { handoutSchema, handoutSummarySchema, type HandoutInput, type HandoutPatch } from '@aurelfield/api';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
+import { ask, request } from './client.ts';
+import { KEYS } from './keys.ts';
+
+/** The shelf, or the archive; with `search` only the handouts that hold its words. */
+export function useHandouts({ search = '', archived = false } = {}) {
+  return useQuery({
+    queryKey: [...KEYS.handouts, 'shelf', search, archived],
+    queryFn: () =>
+      ask(
+        z.array(handoutSummarySchema),
+        `/handouts?search=${encodeURIComponent(search)}&archived=${archived ? 'yes' : 'no'}`,
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useDuplicate() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => ask(handoutSchema, `/handouts/${id}/duplicate`, { method: 'POST' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+/** Changes facts of any handout on the shelf. */
+export function useChangeAny() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, patch }: { id: string; patch: HandoutPatch }) =>
+      ask(handoutSchema, `/handouts/${id}`, { method: 'PATCH', json: patch }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+export function useHandout(id: string) {
+  return useQuery({ queryKey: [...KEYS.handouts, id], queryFn: () => ask(handoutSchema, `/handouts/${id}`) });
+}
+
+export function useAddHandout() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (input: HandoutInput) => {
+      const form = new FormData();
+      form.append('input', JSON.stringify(input));
+      return ask(handoutSchema, '/handouts', { method: 'POST', form });
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+export function useChangeHandout(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (json: HandoutPatch) => ask(handoutSchema, `/handouts/${id}`, { method: 'PATCH', json }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
+
+/** Takes a handout off the shelf or puts it back. */
+export function useShelve() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, back }: { id: string; back: boolean }) =>
+      request(back ? `/handouts/${id}/restore` : `/handouts/${id}`, { method: back ? 'POST' : 'DELETE' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: KEYS.handouts }),
+  });
+}
