@@ -28,13 +28,22 @@ export default defineConfig({
       project('server', database),
       {
         test: {
+          name: 'processes',
+          include: ['e2e/processes/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 300_000,
+          sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        test: {
           name: 'e2e',
-          include: ['e2e/**/*.test.ts'],
+          include: ['e2e/*.test.ts'],
           ...database,
           testTimeout: 120_000,
           // Sound and highlight are followed in real time: one file at a time, with nothing beside it.
           fileParallelism: false,
-          sequence: { groupOrder: 1 },
+          sequence: { groupOrder: 2 },
         },
       },
     ],

@@ -38,6 +38,10 @@ export class Client {
     return this.#json<T>(address, JSON.stringify(json), 'application/json', method);
   }
 
+  put<T>(address: string, json: unknown): Promise<T> {
+    return this.#json<T>(address, JSON.stringify(json), 'application/json', 'PUT');
+  }
+
   open(handoutId: string, pupilId: string): Promise<Reading> {
     return this.#json<Reading>('/readings', JSON.stringify({ handoutId, pupilId }), 'application/json');
   }
@@ -56,7 +60,7 @@ export class Client {
     address: string,
     body: string | FormData,
     type?: string,
-    method: 'POST' = 'POST',
+    method: 'POST' | 'PUT' = 'POST',
   ): Promise<T> {
     const headers = type === undefined ? {} : { 'content-type': type };
     return (await (await this.#fetch(address, { method, body, headers })).json()) as T;

@@ -97,7 +97,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const sound = new ReadingSound({ readings, clips, maker: clipMaker, renderer, voices });
   const readingMaker = new ReadingMaker({ readings, planner, progress, maker: clipMaker, voices });
   const opener = new ReadingOpener({
-    database, texts, pupils, pronunciations, readings, planner, progress, voices, jobs, jobStore,
+    database, texts, pupils, pronunciations, readings, planner, progress, maker: clipMaker, voices, jobs, jobStore,
   }); // prettier-ignore
   const service = new ReadingService({
     database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobStore,

@@ -40,6 +40,11 @@ async function inTransaction<T>(
 ): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
+  // A connection that breaks between two queries has the next one fail; unheard, it would end the process.
+  const onError = (error: Error) => {
+    broken = error;
+  };
+  client.on('error', onError);
   try {
     await client.query(isolation === undefined ? 'begin' : `begin isolation level ${isolation}`);
     const result = await work({
@@ -55,6 +60,7 @@ async function inTransaction<T>(
     throw error;
   } finally {
     // A connection that could not even roll back is thrown away.
+    client.off('error', onError);
     client.release(broken);
   }
 }

@@ -10,6 +10,8 @@ export async function underLock<T>(
   work: (client: pg.Client) => Promise<T>,
 ): Promise<T> {
   const client = new pg.Client({ connectionString: url });
+  // A connection that breaks has the next query fail; unheard, it would end the process.
+  client.on('error', () => undefined);
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [lock]);

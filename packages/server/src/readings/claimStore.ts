@@ -1,6 +1,7 @@
 import type { ClipFacts } from '@aurelfield/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
+import { patiently } from '../db/patiently.ts';
 import { clipClaims, clips, pricedUse } from '../db/schema/index.ts';
 
 /** What a clip in a priced voice costs, to be booked with its claim. */
@@ -68,24 +69,32 @@ export class ClaimStore {
     return new Set(result.rows.map(({ key }) => key));
   }
 
-  /** Keeps all claims of this process. */
-  async renew(): Promise<void> {
+  /** Keeps claims of this process. One that nobody names, because its answer got lost, runs out. */
+  async renew(schoolId: string, keys: readonly string[]): Promise<void> {
     await this.#db
       .update(clipClaims)
       .set({ until: sql`now() + make_interval(secs => ${CLAIM_SECONDS})` })
-      .where(eq(clipClaims.holder, this.#holder));
+      .where(
+        and(
+          eq(clipClaims.schoolId, schoolId),
+          eq(clipClaims.holder, this.#holder),
+          inArray(clipClaims.key, [...keys]),
+        ),
+      );
   }
 
-  /** Notes a clip that was made and ends its claim, in one step. */
+  /** Notes a clip that was made and ends its claim, in one step; waits for a database that is away, since what was made and paid must not be lost. */
   async made(schoolId: string, { key, voice, sampleRate, facts, object, bytes }: MadeClip): Promise<void> {
     const words = JSON.stringify(facts.words.map(({ from, to }) => [from, to]));
-    await this.#db.execute(sql`
+    await patiently(() =>
+      this.#db.execute(sql`
       with stored as (
         insert into ${clips} (school_id, key, voice, sample_rate, samples, words, cuts, object, bytes)
         values (${schoolId}, ${key}, ${voice}, ${sampleRate}, ${facts.samples}, ${words}::jsonb, ${JSON.stringify(facts.cuts)}::jsonb, ${object}, ${bytes})
         on conflict (school_id, key) do update set object = excluded.object, bytes = excluded.bytes, samples = excluded.samples, words = excluded.words, cuts = excluded.cuts
       )
-      delete from ${clipClaims} where school_id = ${schoolId} and key = ${key} and holder = ${this.#holder}`);
+      delete from ${clipClaims} where school_id = ${schoolId} and key = ${key} and holder = ${this.#holder}`),
+    );
   }
 
   /** Gives a claim up: nothing was made, and nothing was charged, so nothing stays booked. */

@@ -50,6 +50,8 @@ export class ClipMaker {
   readonly #parts: ClipMakerParts;
   readonly #flights = new Map<string, Flight>();
   #renewing: NodeJS.Timeout | undefined;
+  /** Keys of claims that this process works on, by school. */
+  readonly #held = new Map<string, Set<string>>();
   #synthesised = 0;
 
   constructor(parts: ClipMakerParts) {
@@ -146,7 +148,7 @@ export class ClipMaker {
     { key, plan }: WantedClip,
     options: SpeakOptions & { readonly signal: AbortSignal },
   ): Promise<StoredClip> {
-    this.#keepRenewing();
+    this.#keepRenewing(schoolId, key);
     let isAsked = false;
     try {
       options.signal.throwIfAborted();
@@ -165,6 +167,8 @@ export class ClipMaker {
     } catch (error) {
       await this.#settle(schoolId, { key, plan }, isAsked, error).catch(() => undefined);
       throw error;
+    } finally {
+      this.#held.get(schoolId)?.delete(key);
     }
   }
 
@@ -191,16 +195,22 @@ export class ClipMaker {
     };
   }
 
-  /** Renews the claims of this process as long as it makes anything. */
-  #keepRenewing(): void {
+  /** Renews the claims that this process works on, for as long as there are any. */
+  #keepRenewing(schoolId: string, key: string): void {
+    const held = this.#held.get(schoolId) ?? new Set();
+    this.#held.set(schoolId, held.add(key));
     this.#renewing ??= setInterval(
       () => {
-        if (this.#flights.size === 0) {
-          clearInterval(this.#renewing);
-          this.#renewing = undefined;
-        } else this.#parts.claims.renew().catch(() => undefined);
+        for (const [school, keys] of this.#held) {
+          if (keys.size === 0) this.#held.delete(school);
+          // What could not be renewed now is renewed the next time.
+          else this.#parts.claims.renew(school, [...keys]).catch(() => undefined);
+        }
+        if (this.#held.size > 0) return;
+        clearInterval(this.#renewing);
+        this.#renewing = undefined;
       },
-      (CLAIM_SECONDS * 1000) / 4,
+      (CLAIM_SECONDS * 1000) / 5,
     ).unref();
   }
 

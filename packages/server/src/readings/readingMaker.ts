@@ -1,12 +1,11 @@
 import type { VoiceRegistry } from '@aurelfield/voices';
-import { setMaxListeners } from 'node:events';
 import pLimit from 'p-limit';
 import type { JobContext } from '../jobs/worker.ts';
 import type { ClipMaker } from './clipMaker.ts';
 import { checkAgreed } from './cost.ts';
 import type { ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { MissingClip, ReadingRow, ReadingStore } from './readingStore.ts';
 
 /** Sentences looked up at once, claimed at once, and sets of them that are under way at the same time: enough to keep the engine busy, few enough that a listener waits for a moment only. */
 const BATCH = 64;
@@ -38,30 +37,28 @@ export class ReadingMaker {
     let noted = made;
     await progress(made, planned.sentences);
     const turn = pLimit(SETS_AT_ONCE);
-    const failed = new AbortController();
-    const going = AbortSignal.any([signal, failed.signal]);
-    setMaxListeners(0, going);
+    let failure: { readonly error: unknown } | undefined;
+    const makeSet = async (set: readonly MissingClip[]) => {
+      // After one set has failed none is begun; those under way come to their end, and what they make is kept.
+      if (failure) return;
+      try {
+        signal.throwIfAborted();
+        await maker.getAll(reading.schoolId, set, { signal });
+        made += set.length;
+        if (made - noted < CLAIMED_TOGETHER * SETS_AT_ONCE) return;
+        noted = made;
+        await this.#parts.progress.note(planned, made);
+        await progress(Math.min(made, planned.sentences), planned.sentences);
+      } catch (error) {
+        failure ??= { error };
+      }
+    };
     for (let from = 0; ;) {
       const missing = await readings.missing(reading.id, from, BATCH);
       const last = missing.at(-1);
       if (last === undefined) break;
-      await Promise.all(
-        setsOf(missing, CLAIMED_TOGETHER).map((set) =>
-          turn(async () => {
-            going.throwIfAborted();
-            await maker.getAll(reading.schoolId, set, { signal: going });
-            made += set.length;
-            if (made - noted < CLAIMED_TOGETHER * SETS_AT_ONCE) return;
-            noted = made;
-            await this.#parts.progress.note(planned, made);
-            await progress(Math.min(made, planned.sentences), planned.sentences);
-          }),
-        ),
-      ).catch((error: unknown) => {
-        // After one set has failed the others stop, and none is begun.
-        failed.abort(error);
-        throw error;
-      });
+      await Promise.all(setsOf(missing, CLAIMED_TOGETHER).map((set) => turn(() => makeSet(set))));
+      if (failure) throw failure.error;
       from = last.position + 1;
     }
     const done = await this.#parts.progress.refresh(planned);

@@ -10,6 +10,8 @@ import type { PupilStore } from '../pupils/pupilStore.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
 import type { TextStore } from '../texts/textStore.ts';
+import type { PlannedRow } from '../threads/planTasks.ts';
+import type { ClipMaker } from './clipMaker.ts';
 import type { PlanBasis, ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
@@ -22,6 +24,7 @@ export interface OpenerParts {
   readonly readings: ReadingStore;
   readonly planner: ReadingPlanner;
   readonly progress: ReadingProgress;
+  readonly maker: ClipMaker;
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
   readonly jobStore: JobStore;
@@ -88,6 +91,7 @@ export class ReadingOpener {
       return voice.price ? planner.finish(known) : known;
     }
     const { speed, rows, nextBlock, isLast } = await planner.begin(text, basis);
+    if (!voice.price) this.#hurry(schoolId, rows[0]);
     const added = await database.transaction(async (tx) => {
       const row = await readings.add(
         tx,
@@ -116,6 +120,15 @@ export class ReadingOpener {
     const reading = added ?? (await readings.find({ handoutId, pupilId, planHash }));
     if (!reading) throw new Error('The reading was not stored.');
     return voice.price ? planner.finish(reading) : reading;
+  }
+
+  /** Has the first sentence made while the reading is still being stored: whoever opens it is about to listen. */
+  #hurry(schoolId: string, first: PlannedRow | undefined): void {
+    if (!first) return;
+    this.#parts.maker
+      .get(schoolId, { key: first.clipKey, plan: first.plan }, { priority: 'listening' })
+      // It will be asked for again, and a failure told then.
+      .catch(() => undefined);
   }
 
   #snapshot(schoolId: string, handoutId: string): Promise<Snapshot> {

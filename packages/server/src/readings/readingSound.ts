@@ -10,6 +10,7 @@ import {
   type Timeline,
 } from '@aurelfield/core';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
+import { LRUCache } from 'lru-cache';
 import type { ClipMaker } from './clipMaker.ts';
 import type { ClipStore, StoredClip } from './clipStore.ts';
 import { checkAgreed } from './cost.ts';
@@ -27,7 +28,7 @@ export interface SoundParts {
 /** Planned sentences with their clips, and the timeline they make. */
 export interface Stretch {
   readonly sentences: readonly ReadingSentencePlan[];
-  readonly clips: ReadonlyMap<string, StoredClip>;
+  readonly clips: Map<string, StoredClip>;
   readonly timeline: Timeline;
 }
 
@@ -40,10 +41,17 @@ export interface WavSound {
 }
 
 const BATCH = 200;
+/** Stretches are remembered, since a player asks for the parts of one several times: so many sentences of them, for so long. */
+const REMEMBERED = { sentences: 20_000, milliseconds: 20 * 60 * 1000 };
 
 /** The sound of readings: their sentences' clips, made if need be, laid out on the timeline. */
 export class ReadingSound {
   readonly #parts: SoundParts;
+  readonly #known = new LRUCache<string, Stretch>({
+    maxSize: REMEMBERED.sentences,
+    sizeCalculation: ({ sentences }) => sentences.length + 1,
+    ttl: REMEMBERED.milliseconds,
+  });
 
   constructor(parts: SoundParts) {
     this.#parts = parts;
@@ -51,16 +59,21 @@ export class ReadingSound {
 
   /** Some sentences, pauses after them included; clips that are missing are made first. */
   async stretch(reading: ReadingRow, from: number, to: number, options: SpeakOptions): Promise<Stretch> {
-    const { readings } = this.#parts;
-    const sentences = await readings.sentences(reading.id, from, to);
+    const name = `${reading.id} ${from} ${to}`;
+    const known = this.#known.get(name);
+    if (known) return known;
+    const sentences = await this.#parts.readings.sentences(reading.id, from, to);
     const clips = await this.#clipsOf(reading, sentences, options);
-    return { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
+    const stretch = { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
+    // What is planned and made stays as it is; only the end of what is planned moves.
+    if (sentences.length === to - from || reading.planned) this.#known.set(name, stretch);
+    return stretch;
   }
 
   /** A stretch as a WAV file. */
   wav(reading: ReadingRow, { sentences, clips, timeline }: Stretch): WavSound {
     const header = wavHeader(timeline.sampleRate, timeline.samples);
-    const source = this.#source(reading, new Map(clips), sentences);
+    const source = this.#source(reading, clips, sentences);
     const { renderer } = this.#parts;
     const whole = header.length + timeline.samples * BYTES_PER_SAMPLE;
     return {
@@ -99,7 +112,7 @@ export class ReadingSound {
       const { sentences, clips, timeline } = await this.stretch(reading, from, from + BATCH, {
         priority: 'making',
       });
-      yield { ...this.#source(reading, new Map(clips), sentences), pieces: timeline.pieces };
+      yield { ...this.#source(reading, clips, sentences), pieces: timeline.pieces };
     }
   }
 

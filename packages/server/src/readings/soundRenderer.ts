@@ -16,8 +16,8 @@ export interface SoundSource {
 const KEPT_BYTES = 96 * 1024 * 1024;
 /** Clips that are fetched ahead of the one that is being sent. */
 const AHEAD = 6;
-/** What is sent in one go, where pieces are shorter. Bytes. */
-const CHUNK = 256 * 1024;
+/** What is sent in one go, where pieces are shorter, and what is large enough to be sent by itself. Bytes. */
+const [CHUNK, LARGE] = [128 * 1024, 48 * 1024];
 /** Longest silence that is put out in one go, in samples. */
 const LONGEST_SILENCE = CHUNK / BYTES_PER_SAMPLE;
 
@@ -33,12 +33,16 @@ export class SoundRenderer {
     this.#store = store;
   }
 
-  /** The samples of some pieces in order, as 16-bit little-endian bytes in chunks of a quarter of a megabyte. */
+  /** The samples of some pieces in order, as 16-bit little-endian bytes; short pieces are put together. */
   async *render(source: SoundSource): AsyncGenerator<Uint8Array> {
     let waiting: Uint8Array[] = [];
     let size = 0;
     for await (const pcm of this.#samples(source)) {
       if (pcm.length === 0) continue;
+      if (size === 0 && pcm.byteLength >= LARGE) {
+        yield new Uint8Array(pcm.buffer, pcm.byteOffset, pcm.byteLength);
+        continue;
+      }
       waiting.push(new Uint8Array(pcm.buffer, pcm.byteOffset, pcm.byteLength));
       size += pcm.byteLength;
       if (size < CHUNK) continue;

@@ -72,11 +72,11 @@ export interface Answer<T = unknown> {
 
 /** A browser without a screen: keeps the cookie and carries the token. */
 export class TestClient {
-  readonly #server: TestServer;
+  readonly #server: Pick<TestServer, 'base'>;
   readonly #cookies = new Map<string, string>();
   #token = '';
 
-  constructor(server: TestServer) {
+  constructor(server: Pick<TestServer, 'base'>) {
     this.#server = server;
   }
 
