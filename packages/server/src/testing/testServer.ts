@@ -28,12 +28,15 @@ export interface TestServerOptions {
   readonly demo?: boolean;
   /** Whether it speaks with the real engines, where speech is what is tested. */
   readonly speech?: boolean;
+  /** Whether tasks on texts run in threads. */
+  readonly threads?: boolean;
   readonly config?: Partial<Config>;
 }
 
 export async function startTestServer({
   demo = true,
   speech = false,
+  threads = false,
   config = {},
 }: TestServerOptions = {}): Promise<TestServer> {
   const databaseUrl = await newDatabase(inject('databaseUrl'), demo ? 'demo' : 'empty');
@@ -41,7 +44,7 @@ export async function startTestServer({
   const engine = new FakeEngine();
   const start = () =>
     startServer(testConfig(databaseUrl, dataFolder, { demo, ...config }), {
-      withoutThreads: true,
+      withoutThreads: !threads,
       ...(speech ? {} : { engines: [engine] }),
     });
   let running = await start();
@@ -98,6 +101,12 @@ export class TestClient {
       this.#cookies.set(name, value);
     }
     return response;
+  }
+
+  /** What it sends along with every request. */
+  headers(): Record<string, string> {
+    const cookie = [...this.#cookies].map((pair) => pair.join('=')).join('; ');
+    return { cookie, [CSRF_HEADER]: this.#token };
   }
 
   async get<T = unknown>(address: string): Promise<Answer<T>> {

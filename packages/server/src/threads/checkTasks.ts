@@ -28,6 +28,9 @@ export interface CheckedBlock {
   readonly syllables: number;
 }
 
+/** A block of which more could be said is no text; so many are told of one, and handed from thread to thread. */
+const FINDINGS_IN_A_BLOCK = 500;
+
 /** Looks through blocks, each by itself: what is found in one does not depend on the others. @param deep whether words of the same sound are looked up too, which takes about a millisecond for each. */
 export function checkBlocks(
   blocks: readonly BlockToCheck[],
@@ -40,7 +43,7 @@ export function checkBlocks(
     const words = wordsOf(block.text, language).map(({ start, end }) => block.text.slice(start, end));
     const findings = proofread([block], language, { homophones, isSpelledRight: knowledge?.isSpelledRight });
     return {
-      findings: findings.map((finding) => ({
+      findings: findings.slice(0, FINDINGS_IN_A_BLOCK).map((finding) => ({
         ...finding,
         unknown:
           finding.kind === 'spelling'
