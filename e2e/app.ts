@@ -13,6 +13,7 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 /** The built application on a database of its own. */
 export interface RunningApp {
   readonly base: string;
+  readonly databaseUrl: string;
   /** Where the stand-in for the school's web site listens. */
   readonly site: string;
   /** Kills the server at once, as a crash or a power cut would. */
@@ -72,6 +73,7 @@ export async function startApp(
   await start();
   return {
     base: `http://127.0.0.1:${environment.AUREL_PORT}`,
+    databaseUrl: environment.DATABASE_URL,
     get site() {
       return site;
     },
@@ -115,6 +117,17 @@ export async function openPage(
 /** Signs in to the demo school. */
 export async function enterDemo(page: Page): Promise<void> {
   await clickText(page, 'Open the demo school');
+  await page.waitForSelector('nav');
+}
+
+/** Signs in as a teacher does. */
+export async function signIn(
+  page: Page,
+  { email, password }: { readonly email: string; readonly password: string },
+): Promise<void> {
+  await page.locator('::-p-aria([name="Mail address"][role="textbox"])').fill(email);
+  await page.locator('input[type="password"]').fill(password);
+  await page.keyboard.press('Enter');
   await page.waitForSelector('nav');
 }
 

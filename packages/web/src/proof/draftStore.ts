@@ -54,9 +54,10 @@ export function browserDrafts(handoutId: string, window: string): DraftStore {
           (a, b) => Number(a.draft.isKept) - Number(b.draft.isKept) || b.draft.touchedAt - a.draft.touchedAt,
         );
       if (!left) return undefined;
-      await set(own, left.draft).catch(() => undefined);
+      const draft = { ...left.draft, touchedAt: Date.now() };
+      await set(own, draft).catch(() => undefined);
       await del(left.key).catch(() => undefined);
-      return left.draft;
+      return draft;
     },
     put: (draft) => set(own, draft).catch(() => undefined),
     forget: () => del(own).catch(() => undefined),
