@@ -25,6 +25,8 @@ async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
   }
 }
 
+// Whoever wanted it is gone, however that came: this process ends, and the recogniser that it started with it.
+process.once('disconnect', () => process.kill(-process.pid, 'SIGKILL'));
 process.once('message', (job: ReadJob) => {
   read(job).then(
     (result) => send({ type: 'done', result }),

@@ -99,9 +99,15 @@ async function systemResolve(host: string): Promise<readonly string[]> {
   return (await lookup(host, { all: true })).map(({ address }) => address);
 }
 
+/** All that is handed out of IPv6 to the public internet; anything else is special, or nobody's. Source: IANA, Internet Protocol Version 6 Address Space. */
+const GLOBAL_UNICAST: [ipaddr.IPv6, number] = [ipaddr.IPv6.parse('2000::'), 3];
+
 /** Whether an IP address is one of the public internet. */
-function isPublic(address: string): boolean {
-  return ipaddr.isValid(address) && ipaddr.process(address).range() === 'unicast';
+export function isPublic(address: string): boolean {
+  if (!ipaddr.isValid(address)) return false;
+  const ip = ipaddr.process(address);
+  if (ip.range() !== 'unicast') return false;
+  return ip instanceof ipaddr.IPv4 || ip.match(GLOBAL_UNICAST);
 }
 
 interface Answer {

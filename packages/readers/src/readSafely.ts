@@ -60,6 +60,8 @@ export function readSafely<K extends ReadJob['kind']>(
       execArgv: [...loader, `--max-old-space-size=${options.memory ?? 768}`],
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      // The first of a group of its own, with which the recogniser that it starts is ended too.
+      detached: true,
     });
     let settled = false;
     const finish = (act: () => void) => {
@@ -67,7 +69,7 @@ export function readSafely<K extends ReadJob['kind']>(
       settled = true;
       clearTimeout(timer);
       options.signal?.removeEventListener('abort', onAbort);
-      child.kill('SIGKILL');
+      endGroup(child.pid);
       act();
     };
     const onAbort = () => finish(() => reject(options.signal?.reason as Error));
@@ -111,4 +113,14 @@ export function readSafely<K extends ReadJob['kind']>(
       ),
     );
   });
+}
+
+/** Ends a process and all that it started. One that has ended already is fine. */
+function endGroup(pid: number | undefined): void {
+  if (pid === undefined) return;
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
+  }
 }

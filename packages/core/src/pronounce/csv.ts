@@ -3,6 +3,10 @@ import { ENTRY_PARTS, entryIpa, type EntryKind, type PronunciationEntry } from '
 import { PronunciationError } from './ipa.ts';
 
 const COLUMNS = ['written', 'said', 'kind', 'case', 'part'] as const;
+/** What a spreadsheet would take for a formula, and what is set before it so that it does not. */
+const FORMULA = /^'*[=+\-@\t\r]/u;
+const GUARDED = /^'+[=+\-@\t\r]/u;
+const GUARD = "'";
 const KINDS: readonly EntryKind[] = ['respelling', 'ipa', 'x-sampa', 'alias'];
 
 /**
@@ -18,7 +22,7 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
   const entries: PronunciationEntry[] = [];
   const warnings: string[] = [];
   data.slice(hasHeader ? 1 : 0).forEach((row, i) => {
-    const cell = (name: (typeof COLUMNS)[number]) => (row[place(name)] ?? '').trim();
+    const cell = (name: (typeof COLUMNS)[number]) => unguarded((row[place(name)] ?? '').trim());
     const kind = KINDS.find((known) => known === (cell('kind').toLowerCase() || 'respelling'));
     const part = ENTRY_PARTS.find((known) => known === cell('part').toLowerCase());
     const entry = {
@@ -40,16 +44,24 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
   return { entries, warnings };
 }
 
-/** Writes entries as such a table. Cells that a spreadsheet would take for a formula are not changed: a pronunciation may begin with any sign. */
+/** Writes entries as such a table. A cell that a spreadsheet would take for a formula begins with an apostrophe, which is taken off again when the table is read. */
 export function formatEntriesCsv(entries: readonly PronunciationEntry[]): string {
   const rows = entries.map(({ written, said, kind, caseSensitive, partOfSpeech }) => [
-    written,
-    said,
+    guarded(written),
+    guarded(said),
     kind,
     caseSensitive ? 'exact' : '',
     partOfSpeech === undefined || partOfSpeech === 'any' ? '' : partOfSpeech,
   ]);
   return `${Papa.unparse([[...COLUMNS], ...rows], { newline: '\n' })}\n`;
+}
+
+function guarded(cell: string): string {
+  return FORMULA.test(cell) ? GUARD + cell : cell;
+}
+
+function unguarded(cell: string): string {
+  return GUARDED.test(cell) ? cell.slice(GUARD.length) : cell;
 }
 
 function problemOf(entry: PronunciationEntry): string | undefined {

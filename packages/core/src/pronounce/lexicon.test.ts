@@ -175,3 +175,20 @@ describe('CSV', () => {
     expect(warnings[0]).toContain('Row 2');
   });
 });
+
+describe('cells that a spreadsheet would take for a formula', () => {
+  test.each([
+    ['=1+1', "'=1+1"],
+    ['@baUt', "'@baUt"],
+    ['-er', "'-er"],
+    ['+', "'+"],
+    ["'=x", "''=x"],
+    ["'tis", "'tis"],
+    ['plain', 'plain'],
+  ])('%s is written as %s and read as it was', (said, cell) => {
+    const entry = { written: 'about', said, kind: 'alias' as const, caseSensitive: false };
+    const table = formatEntriesCsv([entry]);
+    expect(table.split('\n')[1]?.split(',')[1]).toBe(cell);
+    expect(parseEntriesCsv(table).entries).toEqual([entry]);
+  });
+});
