@@ -26,6 +26,7 @@ export default defineConfig({
       project('web', { environment: 'jsdom' }),
       project('cli'),
       project('server', database),
+      project('scripts', { include: ['scripts/**/*.test.ts'] }),
       {
         test: {
           name: 'processes',

@@ -31,6 +31,8 @@ export async function startBenchHouse(role: 'all' | 'serve' = 'all'): Promise<Be
     const environment = serverEnvironment({ databaseUrl, dataFolder, port: 0, role: as });
     const child = fork(path.join(ROOT, 'dist/server/main.js'), {
       env: {
+        // A worker speaks with one thread, so that one and two of them can be told apart on two processors.
+        ...(as === 'work' ? { AUREL_VOICE_THREADS: '1' } : {}),
         ...process.env,
         ...environment,
         AUREL_DEMO_PHOTO: 'no',

@@ -148,7 +148,7 @@ class Builder {
 
   text(text: string, state: State): void {
     if (state.inNote) {
-      this.#notes[this.#notes.length - 1] += text;
+      this.#notes.push((this.#notes.pop() ?? '') + text);
       return;
     }
     if (state.listText) {

@@ -1,7 +1,13 @@
 import { DEFAULT_CHOICES } from '../spoken/choices.ts';
 import { describe, expect, test } from 'vitest';
 import type { Block } from '../text/document.ts';
-import { beginPlan, planAtPace, planHandout, type PlanSettings } from './planHandout.ts';
+import {
+  beginPlan,
+  planAtPace,
+  planHandout,
+  type PlannedSentence,
+  type PlanSettings,
+} from './planHandout.ts';
 import { Lexicon } from '../pronounce/lexicon.ts';
 import { planKey, type SpeechPlan } from './speechPlan.ts';
 
@@ -176,11 +182,13 @@ test('a pronunciation entry gives its sounds to its word and changes the key', (
 
 describe('planKey', () => {
   const keyOf = (text: string, settings = SETTINGS, voice = VOICE) =>
-    planKey(plan([block(text)], settings, voice)[0]!.plan);
+    planKey((plan([block(text)], settings, voice)[0] as PlannedSentence).plan);
 
   test('is the same for the same spoken words, wherever they stand and however they are written', () => {
     expect(keyOf('It is 3.')).toBe(keyOf('It is three.'));
-    expect(planKey(plan([block('First.'), block('It is 3.')])[1]!.plan)).toBe(keyOf('It is three.'));
+    expect(planKey((plan([block('First.'), block('It is 3.')])[1] as PlannedSentence).plan)).toBe(
+      keyOf('It is three.'),
+    );
   });
 
   test.each([

@@ -111,8 +111,7 @@ function plainInline(tokens: readonly Token[]): string {
     .map((token) => {
       if (token.type === 'br') return ' ';
       if (token.type === 'html') return '';
-      if (token.type === 'codespan' || token.type === 'escape')
-        return String((token as Tokens.Codespan).text);
+      if (token.type === 'codespan' || token.type === 'escape') return (token as Tokens.Codespan).text;
       return plain(token);
     })
     .join('');

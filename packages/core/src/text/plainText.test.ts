@@ -3,7 +3,7 @@ import { blocksFromPlainText } from './plainText.ts';
 
 const cases: readonly (readonly [name: string, source: string, blocks: readonly string[]])[] = [
   ['paragraphs', 'One line.\n\nAnother line.', ['paragraph:One line.', 'paragraph:Another line.']],
-  ['wrapped lines', `${'The river turned slowly past the mill, and the people'}\nof the town watched it.`, ['paragraph:The river turned slowly past the mill, and the people of the town watched it.']],
+  ['wrapped lines', `The river turned slowly past the mill, and the people\nof the town watched it.`, ['paragraph:The river turned slowly past the mill, and the people of the town watched it.']],
   ['a heading', 'The bog\n\nIt is deep.\n\nHow deep\n\nVery deep.', ['heading1:The bog', 'paragraph:It is deep.', 'heading2:How deep', 'paragraph:Very deep.']],
   ['a single line is no heading', 'The bog', ['paragraph:The bog']],
   ['list marks', '- moss\n- peat\n* ash', ['list-item:moss', 'list-item:peat', 'list-item:ash']],

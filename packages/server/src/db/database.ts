@@ -16,8 +16,11 @@ export interface OpenDatabase {
   readonly db: Database;
   readonly pool: pg.Pool;
   /** Does some work in one transaction: all of it, or nothing when it throws. */
-  transaction<T>(work: (tx: Transaction) => Promise<T>, isolation?: 'repeatable read'): Promise<T>;
-  close(): Promise<void>;
+  readonly transaction: <T>(
+    work: (tx: Transaction) => Promise<T>,
+    isolation?: 'repeatable read',
+  ) => Promise<T>;
+  readonly close: () => Promise<void>;
 }
 
 /** Connects. @param connections at most so many at once. */

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { rename, unlink } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { codeOf } from '../errorCode.ts';
 import { Refusal } from '../refusal.ts';
 import type { WavSound } from '../readings/readingSound.ts';
 
@@ -87,9 +88,9 @@ async function runFfmpeg(
       status === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${status}: ${complaint}`)),
     );
   });
-  const fed = pipeline(Readable.from(audio.read()), child.stdin).catch((error: NodeJS.ErrnoException) => {
+  const fed = pipeline(Readable.from(audio.read()), child.stdin).catch((error: unknown) => {
     // A closed pipe means that ffmpeg ended; its status tells why.
-    if (error.code !== 'EPIPE' && error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    if (!['EPIPE', 'ERR_STREAM_PREMATURE_CLOSE'].includes(codeOf(error))) throw error;
   });
   await Promise.all([ended, fed]);
 }

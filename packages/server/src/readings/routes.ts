@@ -3,6 +3,7 @@ import { Router, type Request, type Response } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
+import { codeOf } from '../errorCode.ts';
 import { schoolOf } from '../auth/sessions.ts';
 import type { ExportService } from '../exports/exportService.ts';
 import { leaving } from '../http/leaving.ts';
@@ -96,8 +97,8 @@ async function sendAudio(request: Request, response: Response, audio: WavSound):
   const end = range ? range.end + 1 : audio.bytes;
   if (range) response.status(206).set('Content-Range', `bytes ${start}-${end - 1}/${audio.bytes}`);
   response.set('Content-Length', String(end - start));
-  await pipeline(Readable.from(audio.read(start, end)), response).catch((error: NodeJS.ErrnoException) => {
+  await pipeline(Readable.from(audio.read(start, end)), response).catch((error: unknown) => {
     // A player that seeks closes its request; that is no failure.
-    if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    if (codeOf(error) !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
   });
 }

@@ -62,8 +62,8 @@ interface Refused {
   readonly status: number;
 }
 
-const of = (path: string, kind: keyof Things, body?: Refused['body'], status = 404): Refused => ({
-  address: (things) => path.replace(/:\w+/u, String(things[kind])).replace(':occurrence', things.occurrence).replace(':version', things.version).replace(':page', '0'),
+const of = (path: string, kind: Exclude<keyof Things, 'profile'>, body?: Refused['body'], status = 404): Refused => ({
+  address: (things) => path.replace(/:\w+/u, things[kind]).replace(':occurrence', things.occurrence).replace(':version', things.version).replace(':page', '0'),
   ...(body ? { body } : {}),
   status,
 }); // prettier-ignore

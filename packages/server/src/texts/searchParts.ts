@@ -15,7 +15,7 @@ export async function setSearchParts(
   const parts: string[] = [''];
   for (const { text } of blocks) {
     if ((parts.at(-1)?.length ?? 0) > PART) parts.push('');
-    parts[parts.length - 1] += `${text}\n`;
+    parts.push(`${parts.pop() ?? ''}${text}\n`);
   }
   await db.delete(searchParts).where(eq(searchParts.handoutId, handoutId));
   await db

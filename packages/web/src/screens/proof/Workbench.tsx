@@ -262,7 +262,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   const say = (said: string) => {
     if (!pupil) return;
     const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
-    void play(() =>
+    play(() =>
       fetchSample({
         text: said.slice(0, 300),
         language: block?.language ?? handout.language,

@@ -1,0 +1,51 @@
+import { ESLint } from 'eslint';
+import { beforeAll, expect, test } from 'vitest';
+
+let eslint: ESLint;
+beforeAll(() => {
+  eslint = new ESLint();
+});
+
+const FILES: Readonly<Record<string, string>> = { web: 'main.tsx', server: 'main.ts', cli: 'main.ts' };
+
+/** Which of some imports the rule refuses in a file of a room. */
+async function refused(room: string, wanted: readonly string[]): Promise<string[]> {
+  const lines = wanted.map((name, i) => `import * as thing${i} from '${name}';`);
+  const [result] = await eslint.lintText(`${lines.join('\n')}\n`, {
+    filePath: `packages/${room}/src/${FILES[room] ?? 'index.ts'}`,
+  });
+  const messages = result?.messages ?? [];
+  const fatal = messages.find((message) => message.fatal);
+  if (fatal) throw new Error(fatal.message);
+  return messages.flatMap(({ ruleId, line }) =>
+    ruleId === 'no-restricted-imports' ? [wanted[line - 1] ?? ''] : [],
+  );
+}
+
+const FORBIDDEN: readonly (readonly [room: string, wanted: readonly string[]])[] = [
+  ['core', ['@aurelfield/api', '@aurelfield/voices', '@aurelfield/server', '@aurelfield/web', '@aurelfield/readers', '../../server/src/main.ts', 'node:fs', 'react', 'styled-components', 'express', 'drizzle-orm/pg-core']],
+  ['api', ['@aurelfield/server', '@aurelfield/web', '@aurelfield/voices', 'node:path', 'react', 'pg']],
+  ['voices', ['@aurelfield/api', '@aurelfield/server', '@aurelfield/web', '@aurelfield/readers', 'react', 'express', '../../server/src/main.ts']],
+  ['readers', ['@aurelfield/api', '@aurelfield/server', '@aurelfield/voices', '@aurelfield/web', 'react-dom', 'pg-boss']],
+  ['server', ['@aurelfield/web', '@aurelfield/cli', 'react', '@tanstack/react-query', '../../../web/src/App.tsx']],
+  ['web', ['@aurelfield/server', '@aurelfield/voices', '@aurelfield/readers', 'node:fs', 'express', 'drizzle-orm', '@aws-sdk/client-s3']],
+  ['cli', ['@aurelfield/server', '@aurelfield/web', '@aurelfield/api', 'react', 'express']],
+]; // prettier-ignore
+
+test.each(FORBIDDEN)('%s refuses what belongs to other rooms', async (room, wanted) => {
+  expect(await refused(room, wanted)).toEqual(wanted);
+});
+
+const ALLOWED: readonly (readonly [room: string, wanted: readonly string[]])[] = [
+  ['core', ['./text/text.ts', 'papaparse']],
+  ['api', ['@aurelfield/core', 'zod']],
+  ['voices', ['@aurelfield/core', 'node:fs', '../pool/runnerPool.ts']],
+  ['readers', ['@aurelfield/core', 'node:fs']],
+  ['server', ['@aurelfield/api', '@aurelfield/core', '@aurelfield/voices', '@aurelfield/readers', 'express', 'node:fs', '../readings/routes.ts']],
+  ['web', ['@aurelfield/api', '@aurelfield/core', 'react', '../player/usePlayer.ts']],
+  ['cli', ['@aurelfield/core', '@aurelfield/voices', '@aurelfield/readers', 'node:fs']],
+]; // prettier-ignore
+
+test.each(ALLOWED)('%s takes what is its own or given to it', async (room, wanted) => {
+  expect(await refused(room, wanted)).toEqual([]);
+});
