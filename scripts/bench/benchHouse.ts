@@ -1,6 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
@@ -27,11 +27,20 @@ export async function startBenchHouse(role: 'all' | 'serve' = 'all'): Promise<Be
   });
   const databaseUrl = cluster.url('bench');
   const dataFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-data-'));
+  let workers = 0;
   const start = async (as: 'all' | 'serve' | 'work') => {
     const environment = serverEnvironment({ databaseUrl, dataFolder, port: 0, role: as });
+    // A worker is held to one processor, as if it were a machine with one: one and two of them can be told apart.
+    const onOne =
+      as === 'work'
+        ? {
+            execPath: 'taskset',
+            execArgv: ['-c', String(workers++ % availableParallelism()), process.execPath],
+          }
+        : {};
     const child = fork(path.join(ROOT, 'dist/server/main.js'), {
+      ...onOne,
       env: {
-        // A worker speaks with one thread, so that one and two of them can be told apart on two processors.
         ...(as === 'work' ? { AUREL_VOICE_THREADS: '1' } : {}),
         ...process.env,
         ...environment,

@@ -85,9 +85,10 @@ export class ReadingOpener {
       passageVoices: this.#passageVoices(text.blocks, voice, chosen),
     };
     const planHash = readingHash({ text: text.hash, ...basis });
-    const known = await readings.find({ handoutId, pupilId, planHash });
-    if (known) {
-      if (known.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, known));
+    const found = await readings.find({ handoutId, pupilId, planHash });
+    if (found) {
+      if (found.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, found));
+      const known = { ...found, retiredAt: null };
       return voice.price ? planner.finish(known) : known;
     }
     const { speed, rows, nextBlock, isLast } = await planner.begin(text, basis);

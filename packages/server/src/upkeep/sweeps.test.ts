@@ -1,0 +1,107 @@
+import type { Handout, Pupil, Reading } from '@aurelfield/api';
+import { eq, isNull, sql } from 'drizzle-orm';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { clips, jobs, readings, readingSentences, schools, sessions, texts } from '../db/schema/index.ts';
+import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
+import { CLIPS, sweep, type SweepParts } from './sweeps.ts';
+
+let server: TestServer;
+let client: TestClient;
+let pupil: Pupil;
+beforeAll(async () => {
+  server = await startTestServer();
+  client = await TestClient.demo(server);
+  pupil = (await client.get<Pupil[]>('/pupils')).body[0] as Pupil;
+});
+afterAll(() => server.stop());
+
+const parts = (more: Partial<SweepParts> = {}): SweepParts => {
+  const { database, store, jobStore, log } = server.running.house;
+  return { db: database.db, store, jobs: jobStore, log, schoolBytes: 1e9, ...more };
+};
+const made = async (text: string): Promise<{ handout: Handout; reading: Reading }> => {
+  const handout = (await client.upload<Handout>('/handouts', { title: 'T', language: 'en-GB', subject: '', className: '', format: 'text', text })).body; // prettier-ignore
+  const reading = (
+    await client.send<Reading>('POST', '/readings', { handoutId: handout.id, pupilId: pupil.id })
+  ).body;
+  await client.send('POST', `/readings/${reading.id}/make`);
+  await until(
+    () => client.get<Reading>(`/readings/${reading.id}`),
+    ({ body }) => body.planned && body.made === body.sentences,
+  );
+  return { handout, reading };
+};
+const objects = async () => {
+  const names: string[] = [];
+  for await (const { name } of server.running.house.store.list(CLIPS)) names.push(name);
+  return names.sort();
+};
+
+test('over its limit a school loses the clips that no current reading needs, and no other', async () => {
+  const { db } = server.running.house.database;
+  const old = await made('The first boat. The second boat. The third boat.');
+  const current = await made('The fourth boat. The fifth boat.');
+  await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, old.reading.id));
+  await sweep(parts({ schoolBytes: 1 }));
+  const needed = await db
+    .selectDistinct({ key: readingSentences.clipKey })
+    .from(readingSentences)
+    .innerJoin(readings, eq(readings.id, readingSentences.readingId))
+    .where(isNull(readings.retiredAt));
+  const left = await db.select().from(clips);
+  expect(left.length).toBeGreaterThan(1);
+  expect(left.filter(({ key }) => !needed.some((one) => one.key === key))).toEqual([]);
+  expect(await objects()).toEqual(left.map(({ object }) => object).sort());
+  // What is kept still sounds, and what went is made again when it is asked for.
+  for (const { reading } of [current, old])
+    expect((await client.get(`/readings/${reading.id}/audio.wav?from=0&to=2`)).status).toBe(200);
+});
+
+test('below its limit a school keeps all', async () => {
+  const before = await objects();
+  await sweep(parts());
+  expect(await objects()).toEqual(before);
+});
+
+test('of clips that are not needed the longest unused go first, and no more than the limit asks', async () => {
+  const { db } = server.running.house.database;
+  const one = await made('A heron stands. A heron waits.');
+  await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, one.reading.id));
+  const own = await db
+    .select({ key: clips.key, bytes: clips.bytes })
+    .from(clips)
+    .innerJoin(readingSentences, eq(readingSentences.clipKey, clips.key))
+    .where(eq(readingSentences.readingId, one.reading.id));
+  const [oldest] = own;
+  await db
+    .update(clips)
+    .set({ usedAt: new Date(0) })
+    .where(eq(clips.key, oldest?.key ?? ''));
+  const [sum] = await db.select({ bytes: sql<number>`sum(${clips.bytes})::int` }).from(clips);
+  await sweep(parts({ schoolBytes: (sum?.bytes ?? 0) - 1 }));
+  const left = (await db.select({ key: clips.key }).from(clips)).map(({ key }) => key);
+  expect(own.map(({ key }) => left.includes(key))).toEqual(own.map(({ key }) => key !== oldest?.key));
+});
+
+test('texts, sessions and jobs that nobody needs any more go; those that somebody needs stay', async () => {
+  const { db } = server.running.house.database;
+  const { handout } = await made('The ford.');
+  const [school] = await db.select().from(schools);
+  const day = 24 * 60 * 60 * 1000;
+  const long = new Date(Date.now() - 30 * day);
+  const lost = { schoolId: school?.id ?? '', language: 'en-GB', words: 1, blocks: [] };
+  await db.insert(texts).values([
+    { ...lost, hash: 'long lost', createdAt: long },
+    { ...lost, hash: 'just stored' },
+  ]);
+  await db.insert(sessions).values({ sid: 'gone', sess: {}, expire: new Date(Date.now() - day) });
+  await db.update(jobs).set({ updatedAt: long });
+  await sweep(parts());
+  const hashes = (await db.select({ hash: texts.hash }).from(texts)).map(({ hash }) => hash);
+  expect(hashes).toContain(handout.contentHash);
+  expect(hashes).toContain('just stored');
+  expect(hashes).not.toContain('long lost');
+  expect(await db.select().from(sessions).where(eq(sessions.sid, 'gone'))).toEqual([]);
+  expect((await client.get('/handouts')).status).toBe(200);
+  expect(await db.select().from(jobs)).toEqual([]);
+});
