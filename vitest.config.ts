@@ -40,11 +40,20 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['e2e/*.test.ts'],
+          exclude: ['e2e/listen.test.ts'],
           ...database,
           testTimeout: 120_000,
-          // Sound and highlight are followed in real time: one file at a time, with nothing beside it.
-          fileParallelism: false,
           sequence: { groupOrder: 2 },
+        },
+      },
+      {
+        test: {
+          name: 'listening',
+          include: ['e2e/listen.test.ts'],
+          ...database,
+          testTimeout: 120_000,
+          // Sound and highlight are followed in real time: nothing runs beside it.
+          sequence: { groupOrder: 3 },
         },
       },
     ],
