@@ -4,6 +4,7 @@ import styled from 'styled-components';
 
 const Frame = styled.div<{ $kind: 'error' | 'hint' }>`
   display: flex;
+  flex-wrap: wrap;
   gap: 0.65rem;
   align-items: flex-start;
   padding: 0.7rem 0.9rem;
@@ -17,11 +18,17 @@ const Frame = styled.div<{ $kind: 'error' | 'hint' }>`
     flex: none;
     margin-top: 0.2rem;
   }
+`;
 
-  > div {
-    flex: 1;
-    min-width: 0;
-  }
+const Told = styled.div`
+  flex: 1 1 14rem;
+  min-width: 0;
+`;
+
+/** Beside what is told, or below it where there is no room. */
+const Act = styled.div`
+  flex: none;
+  max-width: 100%;
 `;
 
 /** Something that went wrong, or that should be known, with what to do about it. Errors are announced. */
@@ -37,8 +44,8 @@ export function Notice({
   return (
     <Frame $kind={kind} role={kind === 'error' ? 'alert' : 'note'}>
       {kind === 'error' ? <CircleAlert size={20} aria-hidden /> : <Info size={20} aria-hidden />}
-      <div>{children}</div>
-      {action}
+      <Told>{children}</Told>
+      {action ? <Act>{action}</Act> : null}
     </Frame>
   );
 }

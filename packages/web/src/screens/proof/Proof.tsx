@@ -22,6 +22,16 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { Workbench } from './Workbench.tsx';
 
+/** What must be known of the text, above it. */
+const Notices = styled.div`
+  display: grid;
+  gap: 0.75rem;
+
+  &:not(:empty) {
+    margin-bottom: 1.25rem;
+  }
+`;
+
 const ListenLink = styled(Link)`
   ${outlined}
 `;
@@ -155,23 +165,25 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
           </ListenLink>
         </Row>
       </ScreenTitle>
-      {conflict && (
-        <Notice
-          kind="error"
-          action={
-            <Row>
-              <Button onPress={() => decide(keepThis)}>Keep this text</Button>
-              <Button onPress={() => decide(takeTheirs)}>Take the other one</Button>
-            </Row>
-          }
-        >
-          This handout was changed in another window, by you or somebody else. Below is the text of this
-          window; it is kept in this browser, and not sent until you decide. Whichever you choose, the other
-          one stays among the versions.
-        </Notice>
-      )}
-      {state === 'failed' && error && <Notice kind="error">{messageOf(error)}</Notice>}
-      <LostPlaces handout={handout} />
+      <Notices>
+        {conflict && (
+          <Notice
+            kind="error"
+            action={
+              <Row>
+                <Button onPress={() => decide(keepThis)}>Keep this text</Button>
+                <Button onPress={() => decide(takeTheirs)}>Take the other one</Button>
+              </Row>
+            }
+          >
+            This handout was changed in another window, by you or somebody else. Below is the text of this
+            window; it is kept in this browser, and not sent until you decide. Whichever you choose, the other
+            one stays among the versions.
+          </Notice>
+        )}
+        {state === 'failed' && error && <Notice kind="error">{messageOf(error)}</Notice>}
+        <LostPlaces handout={handout} />
+      </Notices>
       {begun ? (
         <Workbench
           key={begun.round}

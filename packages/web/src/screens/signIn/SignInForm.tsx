@@ -48,7 +48,7 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
       {demo && (
         <Sheet aria-labelledby="demo">
           <h2 id="demo">Look around first</h2>
-          <p>Wrenmoor School is made up: one teacher, six pupils and four handouts to try things on.</p>
+          <p>Wrenmoor School is made up: one teacher, six pupils and a few handouts to try things on.</p>
           {enterDemo.isError && <Notice kind="error">{messageOf(enterDemo.error)}</Notice>}
           <Button onPress={() => enterDemo.mutate(undefined)} isDisabled={enterDemo.isPending}>
             Open the demo school
