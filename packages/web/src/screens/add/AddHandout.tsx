@@ -1,10 +1,9 @@
-import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type Intake, type TextFormat } from '@aurelfield/api';
+import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type TextFormat } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { DropZone, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { z } from 'zod';
 import { useAddHandout } from '../../api/handoutQueries.ts';
 import { useExamination } from '../../api/intakeQueries.ts';
 import { useVoices } from '../../api/pupilQueries.ts';
@@ -12,15 +11,17 @@ import { PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
-import { forget, recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, languageName, languageOptions } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useRecognisableLanguages } from '../../api/photoQueries.ts';
+import { Found } from './Found.tsx';
+import { inputOf, typedInput } from './handoutInput.ts';
 import { PhotoPages } from './PhotoPages.tsx';
 import { Preview } from './Preview.tsx';
 import { SourceList } from './SourceList.tsx';
+import { NO_DRAFT, useDraft } from './useDraft.ts';
 import { usePhotos } from './usePhotos.ts';
 import { useSources, type Source } from './useSources.ts';
 import { WaysIn } from './WaysIn.tsx';
@@ -52,26 +53,13 @@ const Drop = styled(DropZone)`
 
 const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
 
-const DRAFT_KEY = 'aurelfield:draft';
-const draftSchema = z.object({
-  text: z.string(),
-  title: z.string().nullable(),
-  language: z.string(),
-  subject: z.string(),
-  className: z.string(),
-});
-type Draft = z.infer<typeof draftSchema>;
-const EMPTY: Draft = { text: '', title: null, language: '', subject: '', className: '' };
-/** Longer drafts are not kept in the browser, whose store is small. */
-const KEPT_CHARACTERS = 1_000_000;
-
 /** One place that takes anything in: typed, pasted, files, a web page. What is typed is kept in the browser until it is stored. */
 export function AddHandout() {
   const navigate = useNavigate();
   const add = useAddHandout();
   const tell = useUndo();
   const voices = useVoices();
-  const [draft, setDraft] = useState<Draft>(() => draftSchema.safeParse(recall(DRAFT_KEY)).data ?? EMPTY);
+  const { draft, setDraft, set, forgetDraft } = useDraft();
   const { sources, addFile, addPage, remove, clear, setSources } = useSources();
   const [textFile, setTextFile] = useState<Source>();
   const [stored, setStored] = useState(0);
@@ -90,16 +78,6 @@ export function AddHandout() {
   const single = handoutCount === 1 ? (hasPhotos ? photos : alive[0]) : undefined;
   const found = typed ? (draft.text.trim() === '' ? undefined : examination.data) : single?.found;
 
-  useEffect(() => {
-    if (draft === EMPTY) return;
-    const timer = setTimeout(() => {
-      if (draft.text.length <= KEPT_CHARACTERS) remember(DRAFT_KEY, draft);
-    }, 150);
-    return () => clearTimeout(timer);
-  }, [draft]);
-
-  const set = (field: keyof Draft) => (value: string) =>
-    setDraft((before) => ({ ...before, [field]: value }));
   const language = draft.language || found?.language || 'en-GB';
   const fromFile = textFile?.found?.text === draft.text ? textFile.found : undefined;
   const title = draft.title ?? (typed ? fromFile?.title : undefined) ?? found?.title ?? '';
@@ -158,35 +136,15 @@ export function AddHandout() {
     return page.found !== undefined;
   };
 
-  const common = { subject: draft.subject, className: draft.className };
-  const inputOf = (intake: Intake, own: { title: string; language: string }): HandoutInput => ({
-    ...common,
-    title: own.title.trim() || 'Untitled handout',
-    language: own.language,
-    text: intake.text,
-    format: intake.format,
-    cleanUps: intake.cleanUps,
-    photos: intake.photos,
-    ...(intake.content ? { content: intake.content } : {}),
-    ...(intake.ticket === null ? {} : { ticket: intake.ticket }),
-  });
-
   const storeOne = () => {
     const format: TextFormat = textFile?.found?.format ?? found?.format ?? 'text';
     const input: HandoutInput =
       typed || !found
-        ? {
-            ...common,
-            title: title.trim() || 'Untitled handout',
-            language,
-            text: draft.text,
-            format,
-            ...(textFile?.found?.ticket ? { ticket: textFile.found.ticket } : {}),
-          }
-        : inputOf(found, { title, language });
+        ? typedInput(draft, { title, language }, format, textFile?.found?.ticket ?? undefined)
+        : inputOf(draft, found, { title, language });
     add.mutate(input, {
       onSuccess: (handout) => {
-        forget(DRAFT_KEY);
+        forgetDraft();
         void navigate(typed ? `/listen/${handout.id}` : `/proof/${handout.id}`);
       },
     });
@@ -198,9 +156,7 @@ export function AddHandout() {
     for (const source of ready) {
       if (!source.found) continue;
       try {
-        await add.mutateAsync(
-          inputOf(source.found, { title: source.found.title, language: source.found.language }),
-        );
+        await add.mutateAsync(inputOf(draft, source.found));
         done += 1;
         setStored(done);
         remove(source.id);
@@ -212,9 +168,7 @@ export function AddHandout() {
     }
     if (photos.found) {
       try {
-        await add.mutateAsync(
-          inputOf(photos.found, { title: photos.found.title, language: photos.found.language }),
-        );
+        await add.mutateAsync(inputOf(draft, photos.found));
         done += 1;
         setStored(done);
         photos.clear();
@@ -362,11 +316,11 @@ export function AddHandout() {
                       setSources(sourcesBefore.filter(({ state }) => state !== 'reading'));
                     },
                   });
-                  forget(DRAFT_KEY);
+                  forgetDraft();
                   setTextFile(undefined);
                   clear();
                   photos.clear();
-                  setDraft(EMPTY);
+                  setDraft(NO_DRAFT);
                 }}
               >
                 Clear
@@ -377,21 +331,6 @@ export function AddHandout() {
       </Columns>
     </>
   );
-}
-
-function Found({ found, pending }: { readonly found: Intake | undefined; readonly pending: boolean }) {
-  if (!found)
-    return (
-      <p role="status">
-        {pending ? 'Looking …' : 'Nothing yet. Title and language are guessed from the text.'}
-      </p>
-    );
-  const parts = [
-    count(found.words, 'word'),
-    found.headings > 0 ? count(found.headings, 'heading') : '',
-    count(found.blocks - found.headings, 'paragraph or item', 'paragraphs and items'),
-  ];
-  return <p role="status">{parts.filter((part) => part !== '').join(', ')}.</p>;
 }
 
 function tooLongMessage(length: number): string {

@@ -1,0 +1,18 @@
+import type { Intake } from '@aurelfield/api';
+import { count } from '../../ui/say.ts';
+
+/** How much was found in a text. */
+export function Found({ found, pending }: { readonly found: Intake | undefined; readonly pending: boolean }) {
+  if (!found)
+    return (
+      <p role="status">
+        {pending ? 'Looking …' : 'Nothing yet. Title and language are guessed from the text.'}
+      </p>
+    );
+  const parts = [
+    count(found.words, 'word'),
+    found.headings > 0 ? count(found.headings, 'heading') : '',
+    count(found.blocks - found.headings, 'paragraph or item', 'paragraphs and items'),
+  ];
+  return <p role="status">{parts.filter((part) => part !== '').join(', ')}.</p>;
+}

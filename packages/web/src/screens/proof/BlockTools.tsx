@@ -1,0 +1,103 @@
+import type { BlockView } from '@aurelfield/api';
+import { Redo2, Undo2, Volume1, VolumeX } from 'lucide-react';
+import { useMemo, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { useVoices } from '../../api/pupilQueries.ts';
+import type { useProofEditor } from '../../proof/useProofEditor.ts';
+import { IconButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/fields.tsx';
+import { Row } from '../../ui/layout.tsx';
+import { languageOptions } from '../../ui/say.ts';
+
+const Bench = styled(Row)`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  padding: 0.5rem 0;
+  background: var(--ground);
+
+  @media (max-width: 900px), (max-height: 500px) {
+    position: static;
+  }
+`;
+
+const KINDS = [
+  { id: 'paragraph', name: 'Paragraph' },
+  { id: 'heading-1', name: 'Heading' },
+  { id: 'heading-2', name: 'Smaller heading' },
+  { id: 'list-item', name: 'List item' },
+  { id: 'question', name: 'Question' },
+  { id: 'table-row', name: 'Table row' },
+  { id: 'picture', name: 'Picture, described' },
+] as const;
+type KindId = (typeof KINDS)[number]['id'];
+
+interface BlockToolsProps {
+  readonly proof: ReturnType<typeof useProofEditor>;
+  /** The block that the cursor stands in. */
+  readonly block: BlockView | undefined;
+  /** The handout's. */
+  readonly language: string;
+  /** More tools, after these. */
+  readonly children: ReactNode;
+}
+
+/** What the block at the cursor is, in which language, and whether it is read; steps back and forth. */
+export function BlockTools({ proof, block, language, children }: BlockToolsProps) {
+  const voices = useVoices();
+  const languages = useMemo(
+    () => languageOptions([language, ...(voices.data ?? []).map((voice) => voice.language)]),
+    [language, voices.data],
+  );
+  const kind: KindId =
+    block?.type === 'heading'
+      ? (block.level ?? 2) <= 1
+        ? 'heading-1'
+        : 'heading-2'
+      : (block?.type ?? 'paragraph');
+  return (
+    <Bench role="toolbar" aria-label="Tools for the text">
+      <Choice
+        label="What this is"
+        hideLabel
+        value={kind}
+        options={KINDS}
+        onChange={(chosen) => proof.setKind(kindOf(chosen, block))}
+      />
+      <Choice
+        label="Language of this passage"
+        hideLabel
+        value={block?.language ?? language}
+        options={languages}
+        onChange={(tag) => proof.setLanguage(tag === language ? undefined : tag)}
+      />
+      <IconButton
+        aria-label="Do not read this aloud"
+        aria-pressed={block?.silent === true}
+        isDisabled={!block}
+        onPress={() => proof.setSilent(block?.silent !== true)}
+      >
+        {block?.silent ? <VolumeX size={18} aria-hidden /> : <Volume1 size={18} aria-hidden />}
+      </IconButton>
+      <IconButton aria-label="Undo" isDisabled={!proof.canUndo} onPress={proof.undo}>
+        <Undo2 size={18} aria-hidden />
+      </IconButton>
+      <IconButton aria-label="Redo" isDisabled={!proof.canRedo} onPress={proof.redo}>
+        <Redo2 size={18} aria-hidden />
+      </IconButton>
+      {children}
+    </Bench>
+  );
+}
+
+/** What a block of this kind is, whatever it was before. */
+function kindOf(kind: KindId, block: BlockView | undefined): Partial<Omit<BlockView, 'text'>> {
+  if (kind === 'heading-1') return { type: 'heading', level: 1 };
+  if (kind === 'heading-2') return { type: 'heading', level: 2 };
+  const label = block?.label ?? undefined;
+  const heads = block?.heads ?? undefined;
+  if (kind === 'table-row') return { type: kind, ...(heads ? { heads } : {}) };
+  return kind === 'question' || kind === 'list-item'
+    ? { type: kind, ...(label ? { label } : {}) }
+    : { type: kind };
+}
