@@ -3,18 +3,18 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { describe, expect, test } from 'vitest';
 import { z } from 'zod';
 
 const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
-const TSX = createRequire(import.meta.url).resolve('tsx/cli');
+const TSX = pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href;
 
 function aurel(args: readonly string[], input = ''): Promise<{ status: number; out: string; err: string }> {
   return new Promise((resolve) => {
     const child = execFile(
       process.execPath,
-      [TSX, MAIN, ...args],
+      ['--import', TSX, MAIN, ...args],
       { maxBuffer: 1 << 26 },
       (error, out, err) => {
         resolve({ status: error ? Number(error.code) : 0, out, err });

@@ -1,26 +1,25 @@
 import { UsageError } from './usage.ts';
-import { importDocument } from './verbs/import.ts';
-import { photo } from './verbs/photo.ts';
-import { speak } from './verbs/speak.ts';
-import { spoken } from './verbs/spoken.ts';
-import { voices } from './verbs/voices.ts';
 
 /** The terminal: `aurel <verb>`. Wrong use exits with 2, failed work with 1, each after one clear line on standard error. */
-const VERBS: Readonly<Record<string, (args: string[]) => void | Promise<void>>> = {
-  voices,
-  spoken,
-  speak,
-  import: importDocument,
-  photo,
+type Verb = (args: string[]) => void | Promise<void>;
+
+/** Each verb loads what it needs: listing voices need not wait for what reads documents. */
+const VERBS: Readonly<Record<string, () => Promise<Verb>>> = {
+  voices: async () => (await import('./verbs/voices.ts')).voices,
+  spoken: async () => (await import('./verbs/spoken.ts')).spoken,
+  speak: async () => (await import('./verbs/speak.ts')).speak,
+  import: async () => (await import('./verbs/import.ts')).importDocument,
+  photo: async () => (await import('./verbs/photo.ts')).photo,
 };
 
 const [verb = '', ...args] = process.argv.slice(2);
 try {
-  const run = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
-  if (!run)
+  const load = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
+  if (!load)
     throw new UsageError(
       `${verb === '' ? 'A verb is missing' : `There is no verb “${verb}”`}. Verbs: ${Object.keys(VERBS).join(', ')}.`,
     );
+  const run = await load();
   await run(args);
 } catch (error) {
   process.stderr.write(`aurel: ${error instanceof Error ? error.message : String(error)}\n`);
