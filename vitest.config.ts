@@ -43,7 +43,7 @@ export default defineConfig({
           exclude: ['e2e/listen.test.ts'],
           ...database,
           testTimeout: 120_000,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
         },
       },
       {
@@ -53,7 +53,7 @@ export default defineConfig({
           ...database,
           testTimeout: 120_000,
           // Sound and highlight are followed in real time: nothing runs beside it.
-          sequence: { groupOrder: 3 },
+          sequence: { groupOrder: 2 },
         },
       },
     ],

@@ -1,9 +1,32 @@
 import type { JobGroup, Pupil } from '@aurelfield/api';
+import { fork } from 'node:child_process';
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
 import { startBenchHouse } from './benchHouse.ts';
 import { milliseconds, row } from './print.ts';
 import { demoTexts } from './texts.ts';
 
 const HANDOUTS = 6;
+
+/** How long the engine alone takes for the same work in so many processes at once, each held to a processor. Milliseconds for one. */
+async function engineAlone(processes: number): Promise<number> {
+  const times = await Promise.all(
+    Array.from(
+      { length: processes },
+      (_, cpu) =>
+        new Promise<number>((resolve, reject) => {
+          const child = fork(fileURLToPath(new URL('./engineAlone.ts', import.meta.url)), [], {
+            execPath: 'taskset',
+            execArgv: ['-c', String(cpu % availableParallelism()), process.execPath, '--import', 'tsx'],
+          });
+          child.once('message', (time) => resolve(Number(time)));
+          child.once('error', reject);
+          child.once('exit', (status) => reject(new Error(`The engine ended with ${status}.`)));
+        }),
+    ),
+  );
+  return Math.max(...times);
+}
 
 /** A class set (six handouts for six pupils) made by one worker and by two. */
 export async function workers(): Promise<void> {
@@ -48,5 +71,7 @@ export async function workers(): Promise<void> {
       await house.stop();
     }
   }
+  const [alone, together] = [await engineAlone(1), await engineAlone(2)];
+  row('the engine alone, one process ÷ two (what this machine has)', ((2 * alone) / together).toFixed(2));
   row('one worker ÷ two workers', ((times[0] ?? 0) / (times[1] ?? 1)).toFixed(2), 'aim ≥ 1.8');
 }

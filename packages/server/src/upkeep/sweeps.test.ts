@@ -27,7 +27,8 @@ const made = async (text: string): Promise<{ handout: Handout; reading: Reading 
   await client.send('POST', `/readings/${reading.id}/make`);
   await until(
     () => client.get<Reading>(`/readings/${reading.id}`),
-    ({ body }) => body.planned && body.made === body.sentences,
+    // The job's row is written once more after the last clip.
+    ({ body }) => body.job?.state === 'done',
   );
   return { handout, reading };
 };
