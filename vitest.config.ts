@@ -1,5 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
+/** Files of one worker share what they import: these tests leave nothing behind in modules. */
+const shared = { isolate: false };
+
 const project = (name: string, more: object = {}) => ({
   // How long a test takes is no matter of passing: machines are slow at times.
   test: {
@@ -15,17 +18,20 @@ const project = (name: string, more: object = {}) => ({
 /** A PostgreSQL of their own, started once for all projects that need one. */
 const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: 60_000, hookTimeout: 120_000 };
 
+/** Tests that often wait, for a lease to run out or for a page to settle: three at a time keep two processors busy. */
+const waiting = { sequence: { groupOrder: 1 }, maxWorkers: 3 };
+
 export default defineConfig({
   test: {
     // One for each processor that tests are promised to be enough; by default one is left free.
     maxWorkers: 2,
     projects: [
-      project('core'),
-      project('readers'),
-      project('voices'),
+      project('core', shared),
+      project('readers', shared),
+      project('voices', shared),
       project('web', { environment: 'jsdom' }),
       project('cli'),
-      project('server', database),
+      project('server', { ...database, ...shared }),
       project('scripts', { include: ['scripts/**/*.test.ts'] }),
       {
         test: {
@@ -33,7 +39,7 @@ export default defineConfig({
           include: ['e2e/processes/**/*.test.ts'],
           environment: 'node',
           testTimeout: 300_000,
-          sequence: { groupOrder: 1 },
+          ...waiting,
         },
       },
       {
@@ -43,7 +49,7 @@ export default defineConfig({
           exclude: ['e2e/listen.test.ts'],
           ...database,
           testTimeout: 120_000,
-          sequence: { groupOrder: 1 },
+          ...waiting,
         },
       },
       {

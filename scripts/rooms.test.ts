@@ -1,9 +1,13 @@
 import { ESLint } from 'eslint';
+import tseslint from 'typescript-eslint';
 import { beforeAll, expect, test } from 'vitest';
 
 let eslint: ESLint;
 beforeAll(() => {
-  eslint = new ESLint();
+  // Imports are judged by their names: what needs types is left out, which takes half a minute to begin.
+  eslint = new ESLint({
+    overrideConfig: { ...tseslint.configs.disableTypeChecked, files: ['**/*.{ts,tsx}'] },
+  });
 });
 
 const FILES: Readonly<Record<string, string>> = { web: 'main.tsx', server: 'main.ts', cli: 'main.ts' };

@@ -5,8 +5,15 @@ import { parseArgs, type ParseArgsConfig } from 'node:util';
 /** The command was written wrongly; the message says how. */
 export class UsageError extends Error {}
 
+type ParsedArgs<T extends NonNullable<ParseArgsConfig['options']>> = ReturnType<
+  typeof parseArgs<{ args: string[]; options: T; allowPositionals: true; strict: true }>
+>;
+
 /** Parses a verb's arguments. @throws UsageError for unknown flags and missing values. */
-export function readArgs<T extends NonNullable<ParseArgsConfig['options']>>(args: string[], options: T) {
+export function readArgs<T extends NonNullable<ParseArgsConfig['options']>>(
+  args: string[],
+  options: T,
+): ParsedArgs<T> {
   try {
     return parseArgs({ args, options, allowPositionals: true, strict: true });
   } catch (error) {

@@ -10,7 +10,7 @@ const [WORD, GAP] = [7.5, 0.01];
  */
 export class FakeEngine implements SpeechEngine {
   readonly id = 'espeak';
-  readonly voices = new EspeakEngine().voices;
+  readonly voices: SpeechEngine['voices'] = new EspeakEngine().voices;
   /** The words of all plans it was asked for, in order. */
   readonly asked: string[] = [];
   /** Milliseconds that a sentence takes. */

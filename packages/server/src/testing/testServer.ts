@@ -43,7 +43,7 @@ export async function startTestServer({
   const dataFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-data-'));
   const engine = new FakeEngine();
   const start = () =>
-    startServer(testConfig(databaseUrl, dataFolder, { demo, ...config }), {
+    startServer(testConfig(databaseUrl, dataFolder, { demo, ...builtThreads(), ...config }), {
       withoutThreads: !threads,
       ...(speech ? {} : { engines: [engine] }),
     });
@@ -63,6 +63,17 @@ export async function startTestServer({
       running = await start();
     },
     stop: () => running.stop(),
+  };
+}
+
+/** The threads and child processes as they were bundled for the tests. */
+function builtThreads(): Partial<Config> {
+  const built = (name: string) => path.join(inject('threads'), `${name}.js`);
+  return {
+    espeakWorker: built('espeakWorker'),
+    modelProcess: built('modelProcess'),
+    readerProcess: built('readerProcess'),
+    textWorker: built('textWorker'),
   };
 }
 

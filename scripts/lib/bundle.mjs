@@ -1,0 +1,36 @@
+// @ts-check
+import { build } from 'esbuild';
+import path from 'node:path';
+import { ROOT } from './prepare.mjs';
+
+const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name, 'src');
+
+/** Bundles the server, its threads and its child processes. @param {string} outdir a folder below the root, so that packages are found from there */
+export async function bundleServer(outdir) {
+  await build({
+    entryPoints: {
+      main: path.join(source('server'), 'main.ts'),
+      espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+      textWorker: path.join(source('server'), 'threads/textWorker.ts'),
+      readerProcess: path.join(source('readers'), 'child.ts'),
+      modelProcess: path.join(source('voices'), 'model/child.ts'),
+    },
+    outdir: outdir,
+    bundle: true,
+    // Readers of formats are loaded when they are needed.
+    splitting: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20.19',
+    sourcemap: true,
+    packages: 'external',
+    // Packages of this workspace are sources, not published code: they go into the bundle.
+    alias: Object.fromEntries(
+      ['core', 'api', 'voices', 'readers'].map((name) => [
+        `@aurelfield/${name}`,
+        path.join(source(name), 'index.ts'),
+      ]),
+    ),
+    logLevel: 'warning',
+  });
+}
