@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { LongestFirst } from './scripts/lib/longestFirst.ts';
 
 /** Files of one worker share what they import: these tests leave nothing behind in modules. */
 const shared = { isolate: false };
@@ -18,13 +19,11 @@ const project = (name: string, more: object = {}) => ({
 /** A PostgreSQL of their own, started once for all projects that need one. */
 const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: 60_000, hookTimeout: 120_000 };
 
-/** Tests that often wait, for a lease to run out or for a page to settle: three at a time keep two processors busy. */
-const waiting = { sequence: { groupOrder: 1 }, maxWorkers: 3 };
-
 export default defineConfig({
   test: {
-    // One for each processor that tests are promised to be enough; by default one is left free.
-    maxWorkers: 2,
+    // One more than the processors that tests are promised to be enough: many wait, for a page to settle or a lease to run out.
+    maxWorkers: 3,
+    sequence: { sequencer: LongestFirst },
     projects: [
       project('core', shared),
       project('readers', shared),
@@ -39,7 +38,6 @@ export default defineConfig({
           include: ['e2e/processes/**/*.test.ts'],
           environment: 'node',
           testTimeout: 300_000,
-          ...waiting,
         },
       },
       {
@@ -49,7 +47,6 @@ export default defineConfig({
           exclude: ['e2e/listen.test.ts'],
           ...database,
           testTimeout: 120_000,
-          ...waiting,
         },
       },
       {
@@ -59,7 +56,7 @@ export default defineConfig({
           ...database,
           testTimeout: 120_000,
           // Sound and highlight are followed in real time: nothing runs beside it.
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
         },
       },
     ],

@@ -34,8 +34,8 @@ beforeAll(async () => {
     plugins: [
       {
         name: 'addresses of the sources',
-        setup: ({ onLoad }) => {
-          onLoad({ filter: /packages\/.*\.ts$/ }, ({ path: file }) => ({
+        setup: (bundling) => {
+          bundling.onLoad({ filter: /packages\/.*\.ts$/ }, ({ path: file }) => ({
             contents: readFileSync(file, 'utf8').replaceAll(
               'import.meta.url',
               JSON.stringify(pathToFileURL(file).href),
