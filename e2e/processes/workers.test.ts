@@ -88,7 +88,7 @@ async function look(
   house: HouseOfProcesses,
   { group, pupils, killed }: Awaited<ReturnType<typeof makeClassSet>>,
 ) {
-  // No job lost, none done twice: one that opens all readings, and one for each that was not complete when it was opened, because another had the same clips made.
+  // No job lost, none done twice: one for each handout that opens its readings, and one for each that was not complete when it was opened, because another had the same clips made.
   expect(group.jobs.filter(({ state }) => state !== 'done')).toEqual([]);
   const own = group.jobs.flatMap(({ readingId }) => readingId ?? []);
   expect(new Set(own).size).toBe(own.length);

@@ -28,50 +28,64 @@ async function engineAlone(processes: number): Promise<number> {
   return Math.max(...times);
 }
 
+/** Rounds of one worker and two in turn: the speed of a machine that others share changes within minutes. */
+const ROUNDS = 2;
+
 /** A class set (six handouts for six pupils) made by one worker and by two. */
 export async function workers(): Promise<void> {
   console.log(`\n${HANDOUTS} handouts for each of six pupils, by workers of their own\n`);
-  const times: number[] = [];
-  for (const count of [1, 2]) {
-    const house = await startBenchHouse('serve');
-    try {
-      for (let i = 0; i < count; i++) await house.startWorker();
-      await new Promise((resolve) => setTimeout(resolve, 4000));
-      const { client } = house;
-      const pupils = await client.get<Pupil[]>('/pupils');
-      const texts = demoTexts();
-      const handoutIds: string[] = [];
-      for (let i = 0; i < HANDOUTS; i++) {
-        const text = `Set ${i}. ${texts[i % texts.length] ?? ''}`.replace(
-          /the/gu,
-          i < texts.length ? 'the' : 'that',
-        );
-        handoutIds.push(
-          (await client.addHandout({ title: `Set ${i}`, text, language: 'en-GB', format: 'markdown' })).id,
-        );
-      }
-      const [time] = await milliseconds(async () => {
-        const { id } = await client.send<JobGroup>('POST', '/job-groups', {
-          handoutIds,
-          pupilIds: pupils.map((pupil) => pupil.id),
-        });
-        for (;;) {
-          const group = await client.get<JobGroup>(`/job-groups/${id}`);
-          if (group.state === 'done') return;
-          if (group.state === 'failed') throw new Error('A job of the class set failed.');
-          await new Promise((resolve) => setTimeout(resolve, 50));
-        }
-      });
-      times.push(time);
-      row(
-        `${count} worker${count === 1 ? '' : 's'}, ${await house.clips()} clips`,
-        `${(time / 1000).toFixed(1)} s`,
-      );
-    } finally {
-      await house.stop();
-    }
+  const best = { one: Infinity, two: Infinity, alone: Infinity, together: Infinity };
+  for (let round = 0; round < ROUNDS; round++) {
+    best.one = Math.min(best.one, await classSet(1));
+    best.alone = Math.min(best.alone, await engineAlone(1));
+    best.two = Math.min(best.two, await classSet(2));
+    best.together = Math.min(best.together, await engineAlone(2));
   }
-  const [alone, together] = [await engineAlone(1), await engineAlone(2)];
-  row('the engine alone, one process ÷ two (what this machine has)', ((2 * alone) / together).toFixed(2));
-  row('one worker ÷ two workers', ((times[0] ?? 0) / (times[1] ?? 1)).toFixed(2), 'aim ≥ 1.8');
+  row(
+    'the engine alone, one process ÷ two (what this machine has)',
+    ((2 * best.alone) / best.together).toFixed(2),
+  );
+  row('one worker ÷ two workers, the best of each', (best.one / best.two).toFixed(2), 'aim ≥ 1.8');
+}
+
+/** Milliseconds that so many workers need for the class set. */
+async function classSet(count: number): Promise<number> {
+  const house = await startBenchHouse('serve');
+  try {
+    for (let i = 0; i < count; i++) await house.startWorker();
+    await new Promise((resolve) => setTimeout(resolve, 4000));
+    const { client } = house;
+    const pupils = await client.get<Pupil[]>('/pupils');
+    const texts = demoTexts();
+    const handoutIds: string[] = [];
+    for (let i = 0; i < HANDOUTS; i++) {
+      const text = `Set ${i}. ${texts[i % texts.length] ?? ''}`.replace(
+        /the/gu,
+        i < texts.length ? 'the' : 'that',
+      );
+      handoutIds.push(
+        (await client.addHandout({ title: `Set ${i}`, text, language: 'en-GB', format: 'markdown' })).id,
+      );
+    }
+    const [time] = await milliseconds(async () => {
+      const { id } = await client.send<JobGroup>('POST', '/job-groups', {
+        handoutIds,
+        pupilIds: pupils.map((pupil) => pupil.id),
+      });
+      for (;;) {
+        const group = await client.get<JobGroup>(`/job-groups/${id}`);
+        if (group.state === 'done') return;
+        if (group.state === 'failed') throw new Error('A job of the class set failed.');
+        // As often as a screen asks.
+        await new Promise((resolve) => setTimeout(resolve, 500));
+      }
+    });
+    row(
+      `${count} worker${count === 1 ? '' : 's'}, ${await house.clips()} clips`,
+      `${(time / 1000).toFixed(1)} s`,
+    );
+    return time;
+  } finally {
+    await house.stop();
+  }
 }

@@ -14,10 +14,13 @@ export function jobRoutes(jobs: Jobs, store: ObjectStore): Router {
 
   router.post('/job-groups', async (request, response) => {
     const { handoutIds, pupilIds, costAgreed } = groupRequestSchema.parse(request.body);
-    const pairs = handoutIds.flatMap((handoutId) => pupilIds.map((pupilId) => ({ handoutId, pupilId })));
-    response
-      .status(202)
-      .json(await jobs.beginGroup(schoolOf(request), [{ kind: 'readings', pairs, costAgreed }]));
+    // One for each handout: several workers open them at the same time.
+    const payloads = handoutIds.map((handoutId) => ({
+      kind: 'readings' as const,
+      pairs: pupilIds.map((pupilId) => ({ handoutId, pupilId })),
+      costAgreed,
+    }));
+    response.status(202).json(await jobs.beginGroup(schoolOf(request), payloads));
   });
 
   router.get('/job-groups/:id', async (request, response) => {
