@@ -78,7 +78,7 @@ for (const [voice, identifier] of [
     });
     const alone = (word: number) =>
       speaker
-        .pronounce({ identifier, words: [plan.words[word] ?? ''] })[0]
+        .pronounce({ identifier, language: 'en-GB', words: [plan.words[word] ?? ''] })[0]
         ?.map(phoneName)
         .filter((name) => name !== '') ?? [];
     const phones = events.filter(({ type }) => type === 'phoneme').map(({ audio_position: at }) => at);

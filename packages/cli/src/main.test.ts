@@ -149,6 +149,15 @@ test('speak writes sound and times that belong together', async () => {
   expect(found.words.at(-1)?.end).toBeLessThanOrEqual(found.duration);
 });
 
+test('speak tells which words the voice could not say and spelt', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
+  writeFileSync(path.join(folder, 'score.txt'), 'Play mf, then pp.');
+  const { status, err } = await aurel([
+    'speak', path.join(folder, 'score.txt'), '--voice', 'festival-en-us-higher', '--out', path.join(folder, 'out'),
+  ]); // prettier-ignore
+  expect([status, err]).toEqual([0, 'aurel: this voice cannot say these words and spelt them: mf, pp\n']);
+});
+
 describe('a lexicon', () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
   const lexicon = path.join(folder, 'list.pls');

@@ -47,6 +47,7 @@ export async function speak(args: string[]): Promise<void> {
   const sentences: { start: number; end: number; text: string }[] = [];
   const words: { text: string; start: number; end: number; sentence: number; from: number; to: number }[] =
     [];
+  const spelt = new Set<string>();
   let samples = 0;
   await registry.start(voice.engine);
   const target = path.join(values.out, 'audio.wav');
@@ -65,6 +66,7 @@ export async function speak(args: string[]): Promise<void> {
       registry.speak(plan),
     )) {
       const laid = laidOut(sentence, clip);
+      for (const nth of clip.spelt ?? []) spelt.add(sentence.plan.words[nth] ?? '');
       const seconds = (sample: number) => (samples + sample) / clip.sampleRate;
       const base = blocks[sentence.block]?.offset ?? 0;
       sentences.push({
@@ -110,6 +112,10 @@ export async function speak(args: string[]): Promise<void> {
     words,
   };
   await writeFile(path.join(values.out, 'timings.json'), `${JSON.stringify(timings)}\n`);
+  if (spelt.size > 0)
+    process.stderr.write(
+      `aurel: this voice cannot say these words and spelt them: ${[...spelt].join(', ')}\n`,
+    );
 }
 
 function laidOut({ words, plan, breaks, place }: PlannedSentence, clip: SpokenClip): LaidSentence {

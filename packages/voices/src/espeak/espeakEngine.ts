@@ -16,7 +16,7 @@ export interface EspeakOptions {
 }
 
 const DEFAULT_TIMEOUT = 20_000;
-const VERSION = `${packageVersion('@echogarden/espeak-ng-emscripten')}/5`;
+const VERSION = `${packageVersion('@echogarden/espeak-ng-emscripten')}/6`;
 
 /** The formant synthesiser that ships with us: many languages, small, fast, exact times. */
 export class EspeakEngine implements SpeechEngine {
@@ -72,7 +72,7 @@ export class EspeakEngine implements SpeechEngine {
     const voice = ESPEAK_VOICES.find(({ id }) => id === voiceId);
     if (voice === undefined) throw new SpeechError('failed', `There is no voice “${voiceId}”.`);
     const said = await this.#pool.run(
-      { identifier: voice.identifier, words },
+      { identifier: voice.identifier, language: voice.language, words },
       { signal: options.signal, urgent: true, timeout: options.timeout ?? DEFAULT_TIMEOUT },
     );
     return said as string[][];

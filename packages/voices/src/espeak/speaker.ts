@@ -4,7 +4,7 @@ import { shapeClip } from '../clip/shapeClip.ts';
 import type { SpokenClip } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE, type Espeak, type EspeakEvent } from './module.ts';
 import { PAUSE, phoneName } from './phones.ts';
-import { engineText, sayable } from './text.ts';
+import { engineText } from './text.ts';
 import { wordTimes } from './wordTimes.ts';
 
 /** A plan with what the engine needs to be told beside it. */
@@ -24,8 +24,15 @@ export interface EspeakRequest {
 /** Words whose sounds are asked for instead of a sentence. */
 export interface EspeakWords {
   readonly identifier: string;
+  /** The voice's own. */
+  readonly language: string;
   readonly words: readonly string[];
 }
+
+/** A word alone. */
+const ONE_WORD: SpeechPlan = {
+  voice: '', engineVersion: '', language: 'en-GB', words: [], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: ESPEAK_SAMPLE_RATE,
+}; // prettier-ignore
 
 /** The synthesis was asked to stop. */
 export class CancelledError extends Error {
@@ -67,12 +74,15 @@ export class Speaker {
   }
 
   /** How words are said one by one: their phones in IPA, stress before the vowel. */
-  pronounce({ identifier, words }: EspeakWords): string[][] {
+  pronounce({ identifier, language, words }: EspeakWords): string[][] {
+    return words.map((word) => this.phonesOf(identifier, { ...ONE_WORD, language, words: [word] }));
+  }
+
+  /** The phones that a plan is really said with, in IPA, stress before the vowel. */
+  phonesOf(identifier: string, plan: SpeechPlan): string[] {
     this.#engine.set_voice(identifier);
-    return words.map((word) =>
-      this.#synthesize(sayable(word)).events.flatMap(({ type, id }) =>
-        type === 'phoneme' && typeof id === 'string' && id !== '' ? id : [],
-      ),
+    return this.#synthesize(engineText(plan).text).events.flatMap(({ type, id }) =>
+      type === 'phoneme' && typeof id === 'string' && id !== '' ? id : [],
     );
   }
 

@@ -10,7 +10,7 @@ test.each([
   ['words and a stop', plan('It is deep'), 'It is deep.', [1, 4, 7]],
   ['a question', plan('Is it', { end: 'question' }), 'Is it?', [1, 4]],
   ['breaks become commas', plan('wet and deep', { breaks: [0] }), 'wet, and deep.', [1, 6, 10]],
-  ['the letter A', plan('vitamin A'), 'vitamin ay.', [1, 9]],
+  ['the letter A', plan('vitamin A'), "vitamin [['eI]].", [1, 9]],
   ['the letter A in another language', plan('litera A', { language: 'pl' }), 'litera A.', [1, 8]],
   ['commands of the engine are taken out', plan('[[b0g]] <b>x</b> |'), 'b0g bx/b -.', [1, 5, 10]],
   [
@@ -19,6 +19,7 @@ test.each([
     "the [[s'aloU]] runs.",
     [1, 5, 16],
   ],
+  ['sounds without a stress', plan('read', { sounds: [{ word: 0, ipa: 'ɹɛd' }] }), "[[r'Ed]].", [1]],
   [
     'no sounds for another language',
     plan('rzeka', { language: 'pl', sounds: [{ word: 0, ipa: 'ˈʒɛka' }] }),

@@ -9,8 +9,8 @@ export interface EngineText {
 
 const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 
-/** Letters whose bare capital the engine takes for a word, and a spelling that it says as the letter's name. */
-const LETTER_NAMES: Readonly<Record<string, Readonly<Record<string, string>>>> = { en: { A: 'ay' } };
+/** Letters whose bare capital the engine takes for a word, and their names in its mnemonics; no spelling of A's name is said as that in every accent. */
+const LETTER_NAMES: Readonly<Record<string, Readonly<Record<string, string>>>> = { en: { A: "[['eI]]" } };
 
 /**
  * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics, which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away later) and the mark
@@ -33,12 +33,17 @@ export function engineText(plan: SpeechPlan): EngineText {
     const isLast = i === plan.words.length - 1;
     const ipa = isEnglish ? sounds.get(i) : undefined;
     const said =
-      (ipa === undefined ? sayable(letters[word] ?? word) : `[[${ipaToEspeak(ipa).text}]]`) +
+      (ipa === undefined ? (letters[word] ?? sayable(word)) : `[[${ipaToEspeak(withStress(ipa)).text}]]`) +
       (isLast ? END_MARKS[plan.end] : breaks.has(i) ? ',' : '');
     text += said;
     length += [...said].length;
   });
   return { text, starts };
+}
+
+/** A word that is given without any stress is said as if it were none, short and soft: its first vowel gets it. */
+function withStress(ipa: string): string {
+  return /[ˈˌ]/u.test(ipa) ? ipa : `ˈ${ipa}`;
 }
 
 /** Takes out what the engine would read as a command or mark of its own. */

@@ -14,7 +14,7 @@ import {
 import { versionOfFiles } from '../version.ts';
 import { findFestival, programVersion } from './presence.ts';
 import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
-import { festivalText, ipaOfPhones } from './text.ts';
+import { festivalText, ipaOfPhones, plainLetters } from './text.ts';
 import type { FestivalVoice } from './voices.ts';
 
 export interface FestivalOptions {
@@ -38,6 +38,13 @@ const ONE_WORD: SpeechPlan = {
 const DEFAULT_TIMEOUT = 20_000;
 /** A long sentence may take longer. Milliseconds a word. */
 const TIMEOUT_PER_WORD = 300;
+const WORD_TIMEOUT = 5000;
+/** How a sentence fails that the voice cannot say. */
+const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash', 'timeout']);
+
+function unsayableKey(voice: string, word: string): string {
+  return `${voice} ${word}`;
+}
 
 /** Natural English voices of the machine's own speech packages, run as child processes. Without the packages it has no voices and says what is missing. */
 export class FestivalEngine implements SpeechEngine {
@@ -47,6 +54,8 @@ export class FestivalEngine implements SpeechEngine {
   readonly #voices: readonly FestivalVoice[];
   readonly #pool: RunnerPool<FestivalRequest, FestivalResponse>;
   readonly #tokens = new Map<string, string>();
+  /** Words of a voice that it cannot say: they are spelt. */
+  readonly #unsayable = new Set<string>();
   readonly #versions = new Map<string, string>();
   readonly #program: FestivalProgram;
 
@@ -67,7 +76,7 @@ export class FestivalEngine implements SpeechEngine {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
     const file = this.#voices.find(({ id }) => id === voiceId)?.file;
-    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/2`;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/3`;
     this.#versions.set(voiceId, version);
     return version;
   }
@@ -83,10 +92,53 @@ export class FestivalEngine implements SpeechEngine {
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
     const { sampleRate } = this.#voice(plan);
     const { rate, wordGap } = festivalSpeed(plan.voice, plan.speed);
-    const { pcm, words } = await this.say(plan, rate, options);
+    const { pcm, words } = await this.#sayOrSpell(plan, rate, options);
     const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
     applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice)), sampleRate);
-    return clip;
+    const spelt = plan.words.flatMap((word, i) => (this.#isSpelt(plan, i, word) ? i : []));
+    return spelt.length > 0 ? { ...clip, spelt } : clip;
+  }
+
+  /** Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some without a vowel, and others end its program), which are spelt from then on. */
+  async #sayOrSpell(plan: SpeechPlan, rate: number, options: SpeakOptions): Promise<FestivalResponse> {
+    try {
+      return await this.say(plan, rate, options);
+    } catch (error) {
+      if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
+      if (!(await this.#findUnsayable(plan, options))) throw error;
+      return this.say(plan, rate, options);
+    }
+  }
+
+  /** Tries a sentence's words one by one. @returns whether there is one more that the voice cannot say. */
+  async #findUnsayable(plan: SpeechPlan, options: SpeakOptions): Promise<boolean> {
+    const given = new Set(plan.sounds.map(({ word }) => word));
+    const words = new Set(
+      plan.words.flatMap((word, i) => (given.has(i) || plainLetters(word).length < 2 ? [] : word)),
+    );
+    let found = false;
+    for (const word of words) {
+      const key = unsayableKey(plan.voice, plainLetters(word));
+      if (this.#unsayable.has(key)) continue;
+      try {
+        await this.say({ ...ONE_WORD, voice: plan.voice, words: [word] }, 1, {
+          ...options,
+          timeout: WORD_TIMEOUT,
+        });
+      } catch (error) {
+        if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
+        this.#unsayable.add(key);
+        found = true;
+      }
+    }
+    return found;
+  }
+
+  #isSpelt(plan: SpeechPlan, index: number, word: string): boolean {
+    return (
+      this.#unsayable.has(unsayableKey(plan.voice, plainLetters(word))) &&
+      !plan.sounds.some((sound) => sound.word === index)
+    );
   }
 
   async pronounce(
@@ -114,7 +166,11 @@ export class FestivalEngine implements SpeechEngine {
       {
         choose,
         sampleRate,
-        ...festivalText(plan, (phones) => this.#tokenFor(phones)),
+        ...festivalText(
+          plan,
+          (phones) => this.#tokenFor(phones),
+          (word) => this.#unsayable.has(unsayableKey(plan.voice, word)),
+        ),
         words: plan.words.length,
         rate,
         pitch: pitchFactor(plan.pitch),

@@ -12,11 +12,23 @@ const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Said for a sign that has no letters in any spelling. */
 const UNSAYABLE = 'symbol';
 
+/** Names of the letters in the engine's phones (those of American English). */
+// prettier-ignore
+const LETTER_NAMES: Readonly<Record<string, string>> = {
+  a: 'ey1', b: 'b iy1', c: 's iy1', d: 'd iy1', e: 'iy1', f: 'eh1 f', g: 'jh iy1', h: 'ey1 ch', i: 'ay1', j: 'jh ey1', k: 'k ey1', l: 'eh1 l', m: 'eh1 m', n: 'eh1 n', o: 'ow1', p: 'p iy1', q: 'k y uw1',
+  r: 'aa1 r', s: 'eh1 s', t: 't iy1', u: 'y uw1', v: 'v iy1', w: 'd ah1 b ax0 l y uw0', x: 'eh1 k s', y: 'w ay1', z: 'z iy1',
+};
+
 /**
  * Writes a plan as plain text for the engine: its words in plain letters, a comma for each of our breaks and the mark that closes the sentence.
  * @param tokenFor the token that stands for some phones, always the same for the same phones.
+ * @param isSpelt whether a word, as the engine is to get it, is said letter by letter.
  */
-export function festivalText(plan: SpeechPlan, tokenFor: (phones: string) => string): FestivalText {
+export function festivalText(
+  plan: SpeechPlan,
+  tokenFor: (phones: string) => string,
+  isSpelt: (word: string) => boolean = () => false,
+): FestivalText {
   const breaks = new Set(plan.breaks);
   const ipas = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
   const sounds: { token: string; phones: string }[] = [];
@@ -25,6 +37,10 @@ export function festivalText(plan: SpeechPlan, tokenFor: (phones: string) => str
     let token = plainLetters(word);
     if (ipa !== undefined) {
       const phones = festivalPhones(ipa);
+      token = tokenFor(phones);
+      sounds.push({ token, phones });
+    } else if (isSpelt(token)) {
+      const phones = [...token].flatMap((letter) => LETTER_NAMES[letter.toLowerCase()] ?? []).join(' ');
       token = tokenFor(phones);
       sounds.push({ token, phones });
     }
@@ -55,7 +71,7 @@ const EXTRA_PHONES: Readonly<Record<string, string>> = {
 }; // prettier-ignore
 
 /** A word in the letters the engine knows. A single capital stays one, since it stands for the letter's name. */
-function plainLetters(word: string): string {
+export function plainLetters(word: string): string {
   const ascii = anyAscii(word.replace(/[’ʼ]/gu, "'"))
     .replace(/[^A-Za-z']/gu, '')
     .replace(/^'+|'+$/gu, '');
