@@ -42,6 +42,9 @@ const WORD_TIMEOUT = 5000;
 /** How a sentence fails that the voice cannot say. */
 const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash', 'timeout']);
 
+/** Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as they are. */
+const WITHOUT_VOWEL = /^(?!(?:h?m+|sh+|ps+t|pf+t|brr+|grr+|tsk|nth|mrs?|dr|st|ms)$)[b-df-hj-np-tv-xz]{2,}$/u;
+
 function unsayableKey(voice: string, word: string): string {
   return `${voice} ${word}`;
 }
@@ -136,9 +139,12 @@ export class FestivalEngine implements SpeechEngine {
 
   #isSpelt(plan: SpeechPlan, index: number, word: string): boolean {
     return (
-      this.#unsayable.has(unsayableKey(plan.voice, plainLetters(word))) &&
-      !plan.sounds.some((sound) => sound.word === index)
+      this.#cannotSay(plan.voice, plainLetters(word)) && !plan.sounds.some((sound) => sound.word === index)
     );
+  }
+
+  #cannotSay(voice: string, word: string): boolean {
+    return WITHOUT_VOWEL.test(word) || this.#unsayable.has(unsayableKey(voice, word));
   }
 
   async pronounce(
@@ -169,7 +175,7 @@ export class FestivalEngine implements SpeechEngine {
         ...festivalText(
           plan,
           (phones) => this.#tokenFor(phones),
-          (word) => this.#unsayable.has(unsayableKey(plan.voice, word)),
+          (word) => this.#cannotSay(plan.voice, word),
         ),
         words: plan.words.length,
         rate,
