@@ -430,7 +430,7 @@ const CASES: Cases = {
     ['Louis XIV', 'Louis the fourteenth'],
     ['Act III', 'Act three'],
     ['Type II', 'Type two'],
-    ['Charles I was', 'Charles I was'],
+    ['Charles I was', 'Charles the first was'],
     ['Book IX', 'Book nine'],
     ['Stage V', 'Stage five'],
   ],

@@ -103,6 +103,10 @@ export function expandSentence(
       single({ spoken: [plainWords(token.text).join('')], ipa: variant.ipa, rule: 'homograph' });
       continue;
     }
+    if (!taken && isWithoutWords(token.text, rules.length > 0)) {
+      single({ spoken: [], rule: 'sign without words' });
+      continue;
+    }
     const match = taken ?? plainMatch(tokens, index);
     match.spoken.forEach((spoken, nth) => {
       const part = tokens[index + nth];
@@ -182,6 +186,11 @@ function firstMatch(
     if (spoken !== undefined && spoken.every((words) => words.length > 0)) return { rule: rule.name, spoken };
   }
   return undefined;
+}
+
+/** Whether nothing can be said for a word: it is a sign that no rule names. In a language without rules the engine names the usual ones. */
+function isWithoutWords(text: string, hasRules: boolean): boolean {
+  return hasRules ? !/[\p{L}\p{N}\p{M}]/u.test(text) : /^[\p{So}\u2190-\u2bff]+$/u.test(text);
 }
 
 function plainMatch(tokens: readonly Token[], index: number): Match {

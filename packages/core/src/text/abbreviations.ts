@@ -14,10 +14,10 @@ const NONE: Abbreviations = { neverLast: new Set(), beforeNumber: new Set() };
 const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
   en: {
     neverLast: new Set(
-      'dr mr mrs ms mx messrs prof rev hon capt cpt col gen lt sgt maj cmdr adm gov sen rep pres st mt ft e.g i.e viz cf vs v eg ie ca dept univ approx'.split(' '),
+      'dr mr mrs ms mx messrs prof rev hon capt cpt col gen lt sgt maj cmdr adm gov sen rep pres st mt ft e.g i.e viz cf vs eg ie ca dept univ approx'.split(' '),
     ),
     beforeNumber: new Set(
-      'no nos p pp fig figs ch chs vol vols sec eq ex art c b d jan feb mar apr jun jul aug sep sept oct nov dec'.split(' '),
+      'no nos p pp fig figs ch chs vol vols sec eq ex art c b d jan feb mar apr jun jul aug sep sept oct nov dec l ll v vv sc mon tue tues wed thu thurs fri sat sun rm yr bk gr'.split(' '),
     ),
   },
   de: {

@@ -73,14 +73,27 @@ function continues(before: string, after: string, language: string): boolean {
   if (next === '' || /^[\p{P}\p{S}\s]+$/u.test(before)) return true;
   if (/\n\s*$/u.test(before)) return false;
   if (/^\p{Ll}/u.test(next)) return true;
+  // "3 + ? = 10" and "x != 4" go on, and so does a sentence whose note has its number behind the stop.
+  if (/[?!]\s*$/u.test(before) && /^[=+\-−–×÷<>]/u.test(next)) return true;
+  if (/^[⁰¹²³⁴-⁹]+(?:\s|$)/u.test(next)) return true;
   const word = /([\p{L}\p{N}.&]+)\.\s*$/u.exec(before)?.[1];
   if (word === undefined) return false;
   if (/^\p{Lu}$/u.test(word) && word !== 'I' && /^\p{Lu}/u.test(next)) return true;
   const abbreviations = abbreviationsFor(language);
   const key = word.toLowerCase();
   if (abbreviations.beforeNumber.has(key)) return /^[\p{N}IVXLC]/u.test(next);
+  if (MAY_BE_LAST.has(key) && OPENING.test(next)) return false;
+  if (language.startsWith('de') && GERMAN_ORDINAL.test(before)) return true;
   return abbreviations.neverLast.has(key);
 }
+
+/** Abbreviations of a street, a measure and the like, which end sentences where a word follows that no name is. */
+const MAY_BE_LAST = new Set(['st', 'ft', 'dr', 'mt', 'approx', 'v']);
+const OPENING =
+  /^(?:It|He|She|We|They|You|The|This|That|These|There|Then|In|On|At|Is|Are|Was|From|To|By|Go|Turn|Our|My|His|Her|Its|Their|If|When|After|Before|And|But|So|A|An)\s/u;
+/** "Am 1. Mai", "der 3. Band": a figure with a stop is an ordinal after an article or a preposition with one. */
+const GERMAN_ORDINAL =
+  /(?:^|\s)(?:am|im|vom|zum|beim|der|die|das|dem|den|des|bis|und|jeder|jede|jedes|sein|ihr|unser)\s+\d{1,2}\.\s*$/iu;
 
 function trimmed(text: string, { start, end }: Range): Range {
   const slice = text.slice(start, end);

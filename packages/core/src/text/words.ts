@@ -1,5 +1,6 @@
 import { emojiIn, hasEmoji } from './emoji.ts';
 import type { Range } from './sentences.ts';
+import { signsIn } from './signs.ts';
 
 const segmenters = new Map<string, Intl.Segmenter>();
 
@@ -14,12 +15,18 @@ const PARTING = /^[—–―…]$|^\.{2,}$/u;
 const NEEDS_BREAKING =
   /[—–―…\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]|\.{2,}/u;
 
-/** Characters that are said although they are neither letters nor digits. */
-const SAID = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+−×÷=<>≤≥≠≈±√∠π&@#_~^/\\*§†²³½¼¾µΩ⁰¹⁴⁵⁶⁷⁸⁹⁻₀₁₂₃₄₅₆₇₈₉]/u;
+/** Characters that are said although they are neither letters nor digits: all that are mathematical or pictures, but for the bars that part cells. */
+const SAID = /(?![|¦])[\p{L}\p{N}\p{M}\p{Sc}\p{Sm}\p{So}%‰&@#_^/\\*§†⁻₋′″]/u;
 
 /** Characters that may stand at a word's edge and belong to it. */
-const LEADING = /[\p{L}\p{N}\p{Sc}#@+−√∠±~_.≤≥≠≈<>=×÷&%°§-]/u;
-const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉=<>≤≥≠≈±π×÷&#@§−√'’]/u;
+const LEADING = /(?![|¦])[\p{L}\p{N}\p{Sc}\p{Sm}\p{So}#@_.&%§⁻-]/u;
+const TRAILING = /(?![|¦])[\p{L}\p{N}\p{M}\p{Sc}\p{Sm}\p{So}%‰_&#@§⁻₋′″'’]/u;
+
+/** Signs of several characters that stand alone. */
+const COMPOSITE = /^(?:-{1,2}>|<-{1,2}|<-{1,2}>|=>|<=>|>=|<=|!=|=\/=|\+\/-)$/u;
+
+/** A gap to be filled in that is written with dots. */
+const DOTTED_BLANK = /^(?:\.{5,}|…{2,})$/u;
 
 /**
  * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the
@@ -28,38 +35,58 @@ const TRAILING = /[\p{L}\p{N}\p{M}\p{Sc}%‰°+_²³⁰¹⁴⁵⁶⁷⁸⁹₀�
  */
 export function wordsOf(text: string, language: string): Range[] {
   const words: Range[] = [];
+  const signs = signsIn(text);
   for (const run of text.matchAll(/\S+/gu)) {
-    if (hasEmoji(run[0])) {
+    if (COMPOSITE.test(run[0]) || DOTTED_BLANK.test(run[0]) || signs.has(run.index)) {
+      words.push({ start: run.index, end: run.index + run[0].length });
+    } else if (hasEmoji(run[0])) {
       let at = 0;
       for (const { start, end } of emojiIn(run[0])) {
-        addRun(text, run.index + at, run[0].slice(at, start), language, words);
+        addRun(text, run.index + at, run[0].slice(at, start), language, signs, words);
         words.push({ start: run.index + start, end: run.index + end });
         at = end;
       }
-      addRun(text, run.index + at, run[0].slice(at), language, words);
-    } else addRun(text, run.index, run[0], language, words);
+      addRun(text, run.index + at, run[0].slice(at), language, signs, words);
+    } else addRun(text, run.index, run[0], language, signs, words);
   }
   return words;
 }
 
-function addRun(text: string, from: number, run: string, language: string, words: Range[]): void {
+function addRun(
+  text: string,
+  from: number,
+  run: string,
+  language: string,
+  signs: ReadonlySet<number>,
+  words: Range[],
+): void {
   // The word breaker is slow on long texts, and most runs between spaces are one word as they are.
-  if (NEEDS_BREAKING.test(run)) breakRun(text, from, run, language, words);
-  else addWord(text, from, from + run.length, words);
+  if (NEEDS_BREAKING.test(run)) breakRun(text, from, run, language, signs, words);
+  else addWord(text, from, from + run.length, signs, words);
 }
 
-function breakRun(text: string, from: number, run: string, language: string, words: Range[]): void {
+function breakRun(
+  text: string,
+  from: number,
+  run: string,
+  language: string,
+  signs: ReadonlySet<number>,
+  words: Range[],
+): void {
   let start = -1;
   const close = (end: number) => {
-    if (start >= 0) addWord(text, start, end, words);
+    if (start >= 0) addWord(text, start, end, signs, words);
     start = -1;
   };
   for (const { segment, index } of segmenterFor(language).segment(run)) {
     const at = from + index;
-    if (PARTING.test(segment) && !isRange(text, at, segment.length)) close(at);
+    if (DOTTED_BLANK.test(segment)) {
+      close(at);
+      words.push({ start: at, end: at + segment.length });
+    } else if (PARTING.test(segment) && !isRange(text, at, segment.length) && !isSign(text, at)) close(at);
     else if (UNSPACED.test(segment)) {
       close(at);
-      addWord(text, at, at + segment.length, words);
+      addWord(text, at, at + segment.length, signs, words);
     } else if (start < 0) start = at;
   }
   close(from + run.length);
@@ -68,6 +95,15 @@ function breakRun(text: string, from: number, run: string, language: string, wor
 /** A dash between two digits or amounts ("10–12", "£3–£5") belongs to one word. */
 function isRange(text: string, at: number, length: number): boolean {
   return /\p{N}/u.test(text[at - 1] ?? '') && /[\p{N}\p{Sc}]/u.test(text[at + length] ?? '');
+}
+
+/** A dash right before a figure, with nothing or a bracket before it, is its sign: "–4 °C". */
+function isSign(text: string, at: number): boolean {
+  return (
+    /[–—]/u.test(text[at] ?? '') &&
+    /\p{N}/u.test(text[at + 1] ?? '') &&
+    !/[^\s([{]/u.test(text[at - 1] ?? ' ')
+  );
 }
 
 function segmenterFor(language: string): Intl.Segmenter {
@@ -79,11 +115,13 @@ function segmenterFor(language: string): Intl.Segmenter {
   return segmenter;
 }
 
-function addWord(text: string, from: number, to: number, words: Range[]): void {
+function addWord(text: string, from: number, to: number, signs: ReadonlySet<number>, words: Range[]): void {
   let start = from;
   let end = to;
-  while (start < end && !LEADING.test(charAt(text, start))) start += charAt(text, start).length;
-  while (end > start && !TRAILING.test(charBefore(text, end))) end -= charBefore(text, end).length;
+  const leads = () => LEADING.test(charAt(text, start)) || signs.has(start) || isSign(text, start);
+  while (start < end && !leads()) start += charAt(text, start).length;
+  while (end > start && !TRAILING.test(charBefore(text, end)) && !signs.has(end - 1))
+    end -= charBefore(text, end).length;
   while (end > start && /['’]/u.test(charBefore(text, end)) && !endsInPossessive(text, start, end)) end -= 1;
   const inner = text.slice(start, end);
   while (

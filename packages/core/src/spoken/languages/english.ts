@@ -1,7 +1,13 @@
 import { dateRules } from '../rules/dates.ts';
 import { moneyRules } from '../rules/money.ts';
 import { numberRules } from '../rules/numbers.ts';
-import { scienceRules } from '../rules/science.ts';
+import { mathsRules } from '../rules/maths.ts';
+import { musicRules } from '../rules/music.ts';
+import { numberCodeRules } from '../rules/numberCodes.ts';
+import { placeRules } from '../rules/places.ts';
+import { chemistryRules } from '../rules/chemistry.ts';
+import { codeRules } from '../rules/code.ts';
+import { labelRules } from '../rules/labels.ts';
 import { timeRules } from '../rules/times.ts';
 import { unitRules } from '../rules/units.ts';
 import { wordRules } from '../rules/words.ts';
@@ -11,7 +17,12 @@ import type { Rule } from '../types.ts';
 /** The rules of English in the order they are tried; the first that applies decides. */
 export const englishRules: readonly Rule[] = [
   ...wordRules.special,
-  ...scienceRules,
+  ...codeRules,
+  ...labelRules,
+  ...musicRules,
+  ...placeRules,
+  ...chemistryRules,
+  ...numberCodeRules,
   ...dateRules,
   ...timeRules,
   ...moneyRules,
@@ -19,5 +30,6 @@ export const englishRules: readonly Rule[] = [
   ...unitRules,
   ...yearRules,
   ...numberRules,
+  ...mathsRules,
   ...wordRules.general,
 ];

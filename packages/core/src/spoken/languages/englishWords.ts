@@ -89,6 +89,13 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   Hz: ['hertz', 'hertz'], kHz: ['kilohertz', 'kilohertz'], MHz: ['megahertz', 'megahertz'], Pa: ['pascal', 'pascals'], kPa: ['kilopascal', 'kilopascals'],
   hPa: ['hectopascal', 'hectopascals'], dB: ['decibel', 'decibels'], K: ['kelvin', 'kelvin'], '°C': ['degree Celsius', 'degrees Celsius'],
   '°F': ['degree Fahrenheit', 'degrees Fahrenheit'], '°': ['degree', 'degrees'], '%': ['per cent', 'per cent'], '‰': ['per mille', 'per mille'],
+  mol: ['mole', 'moles'], mmol: ['millimole', 'millimoles'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'], Gy: ['gray', 'gray'], lx: ['lux', 'lux'], lm: ['lumen', 'lumens'],
+  cal: ['calorie', 'calories'], kcal: ['kilocalorie', 'kilocalories'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], bar: ['bar', 'bar'], mbar: ['millibar', 'millibars'], atm: ['atmosphere', 'atmospheres'], rpm: ['revolution per minute', 'revolutions per minute'],
+  bpm: ['beat per minute', 'beats per minute'], kph: ['kilometre per hour', 'kilometres per hour'], kmh: ['kilometre per hour', 'kilometres per hour'], mpg: ['mile per gallon', 'miles per gallon'], bps: ['bit per second', 'bits per second'], kbps: ['kilobit per second', 'kilobits per second'],
+  Mbps: ['megabit per second', 'megabits per second'], Gbps: ['gigabit per second', 'gigabits per second'], fps: ['frame per second', 'frames per second'], dpi: ['dot per inch', 'dots per inch'], ppm: ['part per million', 'parts per million'], rad: ['radian', 'radians'], AU: ['astronomical unit', 'astronomical units'],
+  tsp: ['teaspoon', 'teaspoons'], tsps: ['teaspoon', 'teaspoons'], tbsp: ['tablespoon', 'tablespoons'], tbsps: ['tablespoon', 'tablespoons'], dsp: ['dessertspoon', 'dessertspoons'], dssp: ['dessertspoon', 'dessertspoons'], pt: ['pint', 'pints'], qt: ['quart', 'quarts'], 'fl oz': ['fluid ounce', 'fluid ounces'],
+  dl: ['decilitre', 'decilitres'], dL: ['decilitre', 'decilitres'], cc: ['C C', 'C C'], cwt: ['hundredweight', 'hundredweight'], kn: ['knot', 'knots'], nmi: ['nautical mile', 'nautical miles'], dp: ['decimal place', 'decimal places'], sf: ['significant figure', 'significant figures'],
+  MiB: ['mebibyte', 'mebibytes'], GiB: ['gibibyte', 'gibibytes'], KiB: ['kibibyte', 'kibibytes'], KB: ['kilobyte', 'kilobytes'], px: ['pixel', 'pixels'], '℃': ['degree Celsius', 'degrees Celsius'], '℉': ['degree Fahrenheit', 'degrees Fahrenheit'],
   ha: ['hectare', 'hectares'], ft: ['foot', 'feet'], yd: ['yard', 'yards'], mi: ['mile', 'miles'], mph: ['mile per hour', 'miles per hour'],
   ac: ['acre', 'acres'], gal: ['gallon', 'gallons'], st: ['stone', 'stone'], deg: ['degree', 'degrees'],
   ns: ['nanosecond', 'nanoseconds'], µs: ['microsecond', 'microseconds'], secs: ['second', 'seconds'], wk: ['week', 'weeks'], wks: ['week', 'weeks'],
@@ -96,6 +103,19 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   bit: ['bit', 'bits'], kb: ['kilobit', 'kilobits'], Mb: ['megabit', 'megabits'], Gb: ['gigabit', 'gigabits'], Tb: ['terabit', 'terabits'],
   byte: ['byte', 'bytes'], TB: ['terabyte', 'terabytes'], PB: ['petabyte', 'petabytes'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
+};
+
+/** Prefixes of the SI and the symbols of units that take them (BIPM, The International System of Units, 9th edition, tables 4 and 7; from memory). */
+// prettier-ignore
+export const PREFIXES: Readonly<Record<string, string>> = {
+  p: 'pico', n: 'nano', µ: 'micro', m: 'milli', c: 'centi', d: 'deci', da: 'deca', h: 'hecto', k: 'kilo', M: 'mega', G: 'giga', T: 'tera',
+};
+/** Units that take them: said for one, said for many. */
+// prettier-ignore
+export const PREFIXED: Readonly<Record<string, readonly [string, string]>> = {
+  m: ['metre', 'metres'], g: ['gram', 'grams'], l: ['litre', 'litres'], L: ['litre', 'litres'], s: ['second', 'seconds'], N: ['newton', 'newtons'], J: ['joule', 'joules'], W: ['watt', 'watts'], V: ['volt', 'volts'], A: ['amp', 'amps'],
+  Ω: ['ohm', 'ohms'], Hz: ['hertz', 'hertz'], Pa: ['pascal', 'pascals'], K: ['kelvin', 'kelvin'], mol: ['mole', 'moles'], C: ['coulomb', 'coulombs'], F: ['farad', 'farads'], T: ['tesla', 'tesla'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'],
+  Gy: ['gray', 'gray'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'], t: ['tonne', 'tonnes'],
 };
 
 /** Units spelled for an American reader. */
@@ -144,17 +164,33 @@ export const CAPITAL_WORDS = new Set(
 export const SYMBOLS: Readonly<Record<string, string>> = {
   '+': 'plus', '−': 'minus', '-': 'minus', '×': 'times', '÷': 'divided by', '=': 'equals', '<': 'is less than', '>': 'is greater than',
   '≤': 'is less than or equal to', '≥': 'is greater than or equal to', '≠': 'is not equal to', '≈': 'is approximately equal to', '±': 'plus or minus',
-  '√': 'the square root of', '∠': 'angle', π: 'pi', '&': 'and', '@': 'at', '#': 'hash', '%': 'per cent', '‰': 'per mille', '°': 'degrees', '/': 'slash', '*': 'star',
-  '§': 'section', '†': 'dagger', '~': 'about', '^': 'to the power of', '²': 'squared', '³': 'cubed', µ: 'micro', Ω: 'ohms', '\\': 'backslash', '_': 'underscore',
+  '√': 'the square root of', '∛': 'the cube root of', '∜': 'the fourth root of', '∠': 'angle', π: 'pi', '∓': 'minus or plus', '≡': 'is identical to', '≅': 'is congruent to', '≃': 'is approximately equal to', '∼': 'is similar to', '∝': 'is proportional to',
+  '∞': 'infinity', '∈': 'is in', '∉': 'is not in', '∋': 'contains', '⊂': 'is a subset of', '⊆': 'is a subset of', '⊄': 'is not a subset of', '⊃': 'contains', '∪': 'union', '∩': 'intersection', '∅': 'the empty set', '∀': 'for all', '∃': 'there exists',
+  '∴': 'therefore', '∵': 'because', '∑': 'the sum of', '∏': 'the product of', '∫': 'the integral of', '∂': 'partial', '∇': 'del', '⊥': 'is perpendicular to', '∥': 'is parallel to', '∦': 'is not parallel to', '∧': 'and', '∨': 'or', '¬': 'not', '⊕': 'exclusive or',
+  '≪': 'is much less than', '≫': 'is much greater than', '≮': 'is not less than', '≯': 'is not greater than', '⋅': 'times', '∙': 'times', '·': 'dot', '∗': 'times', '△': 'triangle', '▲': 'triangle', '□': 'box', '■': 'box', '∆': 'delta', '∶': 'to', '∷': 'as', '⅓': 'one third', '⅔': 'two thirds',
+  '→': 'to', '⟶': 'to', '←': 'left arrow', '↑': 'up', '↓': 'down', '↔': 'to and from', '↕': 'up and down', '⇒': 'implies', '⟹': 'implies', '⇐': 'is implied by', '⇔': 'if and only if', '⇌': 'in equilibrium with', '⇄': 'in equilibrium with', '↗': 'up to the right', '↘': 'down to the right', '↖': 'up to the left', '↙': 'down to the left', '⇑': 'up', '⇓': 'down', '➔': 'to', '➜': 'to', '⟵': 'left arrow', '⟷': 'to and from', '⇨': 'to',
+  '->': 'to', '-->': 'to', '<-': 'left arrow', '<--': 'left arrow', '<->': 'to and from', '=>': 'implies', '<=>': 'if and only if', '>=': 'is greater than or equal to', '<=': 'is less than or equal to', '!=': 'is not equal to', '=/=': 'is not equal to', '+/-': 'plus or minus',
+  '♯': 'sharp', '♭': 'flat', '♮': 'natural', '♩': 'crotchet', '♪': 'quaver', '♫': 'quavers', '♬': 'semiquavers', '𝄞': 'treble clef', '✓': 'tick', '✔': 'tick', '☑': 'ticked box', '✗': 'cross', '✘': 'cross', '☒': 'crossed box', '☐': 'box', '★': 'star', '☆': 'star',
+  '♂': 'male', '♀': 'female', '♥': 'hearts', '♦': 'diamonds', '♣': 'clubs', '♠': 'spades', '©': 'copyright', '®': 'registered', '™': 'trademark', '℃': 'degrees Celsius', '℉': 'degrees Fahrenheit', '№': 'number', '¢': 'cents', '¶': 'paragraph', '‡': 'double dagger', '′': 'prime', '″': 'double prime', '☎': 'telephone',
+  α: 'alpha', β: 'beta', γ: 'gamma', δ: 'delta', ε: 'epsilon', ζ: 'zeta', η: 'eta', θ: 'theta', κ: 'kappa', λ: 'lambda', μ: 'mu', ν: 'nu', ξ: 'xi', ρ: 'rho', σ: 'sigma', τ: 'tau', φ: 'phi', ϕ: 'phi', χ: 'chi', ψ: 'psi', ω: 'omega', Γ: 'gamma', Δ: 'delta', Θ: 'theta', Λ: 'lambda', Σ: 'sigma', Φ: 'phi', Ψ: 'psi', '&': 'and', '@': 'at', '#': 'hash', '%': 'per cent', '‰': 'per mille', '°': 'degrees', '/': 'slash', '*': 'star',
+  '§': 'section', '†': 'dagger', '~': 'about', '^': 'to the power of', '¹': 'to the power of one', '²': 'squared', '³': 'cubed', µ: 'micro', Ω: 'ohms', '\\': 'backslash', '_': 'underscore',
   '£': 'pounds', $: 'dollars', '€': 'euros', '¥': 'yen', '₹': 'rupees', '½': 'one half', '¼': 'one quarter', '¾': 'three quarters',
 };
 
 /** Symbols of the chemical elements that occur in school formulae. */
 export const ELEMENTS = new Set(
-  'H He Li Be B C N O F Ne Na Mg Al Si P S Cl Ar K Ca Ti Cr Mn Fe Co Ni Cu Zn Ga Br Kr Rb Sr Ag Cd Sn I Xe Cs Ba Pt Au Hg Pb Rn Ra U'.split(
+  'H He Li Be B C N O F Ne Na Mg Al Si P S Cl Ar K Ca Ti Cr Mn Fe Co Ni Cu Zn Ga Br Kr Rb Sr Ag Cd Sn I Xe Cs Ba Pt Au Hg Pb Rn Ra U Sc V Ga Ge As Se Pd Bi Po Th Pu Am W Y Zr Nb Mo'.split(
     ' ',
   ),
 );
+
+/** Elements by name, of which isotopes are spoken. */
+// prettier-ignore
+export const ELEMENT_NAMES: Readonly<Record<string, string>> = {
+  H: 'hydrogen', He: 'helium', Li: 'lithium', Be: 'beryllium', B: 'boron', C: 'carbon', N: 'nitrogen', O: 'oxygen', F: 'fluorine', Ne: 'neon', Na: 'sodium', Mg: 'magnesium', Al: 'aluminium', P: 'phosphorus', S: 'sulfur',
+  Cl: 'chlorine', Ar: 'argon', K: 'potassium', Ca: 'calcium', Fe: 'iron', Co: 'cobalt', Ni: 'nickel', Cu: 'copper', Zn: 'zinc', Br: 'bromine', Sr: 'strontium', Tc: 'technetium', I: 'iodine', Xe: 'xenon', Cs: 'caesium', Ba: 'barium',
+  Pb: 'lead', Po: 'polonium', Rn: 'radon', Ra: 'radium', Th: 'thorium', Pa: 'protactinium', U: 'uranium', Np: 'neptunium', Pu: 'plutonium', Am: 'americium', Kr: 'krypton', Si: 'silicon', Ti: 'titanium', Ag: 'silver', Au: 'gold', Hg: 'mercury',
+};
 
 /** Raised and lowered figures and signs → plain ones. */
 export const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺';
@@ -176,6 +212,20 @@ export const YEAR_CUES = new Set(
 /** Names and titles after which a Roman numeral is an ordinal ("Henry VIII" → the eighth) are guessed; these take a cardinal. */
 export const ROMAN_CARDINAL_CUES = new Set(
   'chapter part book act scene volume vol section unit phase war type class stage level lesson grade appendix'.split(
+    ' ',
+  ),
+);
+
+/** Works and things that are numbered: "Sonnet XVIII" is sonnet eighteen. */
+export const CARDINAL_AFTER = new Set(
+  'sonnet canto psalm figure fig table question exercise paper task step page article rule theorem group period world superbowl plate map source document extract item number mark olympiad symphony opus sonata concerto quartet quadrant factor schedule title division key tier zone channel apollo gemini saturn'.split(
+    ' ',
+  ),
+);
+
+/** Names of kings, queens and popes, after which a numeral of one letter is an ordinal too. */
+export const MONARCHS = new Set(
+  'Elizabeth Charles James William Henry George Edward Richard Mary John Stephen Anne Victoria Robert David Malcolm Alexander Philip Louis Francis Peter Catherine Paul Nicholas Frederick Leopold Albert Christian Gustav Ivan Alfonso Ferdinand Isabella Napoleon Francois Wilhelm Maximilian Otto Pius Leo Gregory Benedict Innocent Clement Urban Adrian Julius Sixtus Darius Xerxes Cyrus Ramesses Rameses Seti Thutmose Amenhotep Ptolemy Cleopatra Harold Edmund Ethelred Athelstan Kenneth Duncan Constantine Sigismund Casimir Stanislaus Suleiman Selim Murad Mehmed Pedro Carlos Juan Margaret Haakon Olav Umberto Oscar Baudouin'.split(
     ' ',
   ),
 );

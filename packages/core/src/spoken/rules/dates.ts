@@ -19,7 +19,7 @@ const numericDate: Rule = {
     const month = Number(isoOrder || !monthFirst ? second : first);
     const day = Number(isoOrder ? third : monthFirst ? second : first);
     if (!isDate(day, month) || (!isoOrder && third.length !== 4 && third.length !== 2)) return undefined;
-    const fullYear = isoOrder || third.length === 4 ? year : year + (year < 50 ? 2000 : 1900);
+    const fullYear = isoOrder || third.length === 4 ? year : year + (year < 40 ? 2000 : 1900);
     return [
       [
         'the',
@@ -78,18 +78,104 @@ const shortMonth: Rule = {
   },
 };
 
-/** "Mon 5 May": a short weekday before a day. */
+/** Mon 5 May, Tue., Mon–Fri, Sat & Sun: short names of weekdays beside a day, another weekday, a time or with a stop. */
 const shortWeekday: Rule = {
   name: 'short weekday',
   apply(input) {
-    const weekday = WEEKDAYS[input.token.text.toLowerCase()];
-    const isCapital = /^\p{Lu}/u.test(input.token.text);
-    const next = neighbour(input, 1)?.text ?? '';
-    return weekday !== undefined && isCapital && /^\d{1,2}/u.test(next) ? [[weekday]] : undefined;
+    const { token } = input;
+    const range = /^(\p{Lu}\p{Ll}+)[-–](\p{Lu}\p{Ll}+)$/u.exec(token.text);
+    if (range) {
+      const [from, to] = [weekdayOf(range[1]), weekdayOf(range[2])];
+      return from !== undefined && to !== undefined ? [[from, 'to', to]] : undefined;
+    }
+    const weekday = weekdayOf(token.text);
+    const next = neighbour(input, 1);
+    if (weekday === undefined) return undefined;
+    const following = weekdayOf(next?.text);
+    if (/^\.?\s*[-–]\s*$/u.test(token.gapAfter) && following !== undefined)
+      return [[weekday, 'to'], [following]];
+    const before = neighbour(input, -1);
+    const beside =
+      /^\d{1,2}/u.test(next?.text ?? '') ||
+      following !== undefined ||
+      weekdayOf(before?.text) !== undefined ||
+      (/^(?:&|and|or|to|am|pm|eve|morning|afternoon|evening|night)$/iu.test(next?.text ?? '') &&
+        token.text !== 'Sun' &&
+        token.text !== 'Sat') ||
+      (/^(?:&|and|or|to)$/u.test(before?.text ?? '') && weekdayOf(neighbour(input, -2)?.text) !== undefined);
+    const hasStop = token.gapAfter.startsWith('.') && (next !== undefined || token.text !== 'Sun');
+    const isCertain = !/^(?:Sun|Sat|Mon|Wed)$/u.test(token.text);
+    return beside || hasStop || isCertain ? [[weekday]] : undefined;
   },
 };
 
-export const dateRules: readonly Rule[] = [numericDate, dayMonth, monthDay, shortMonth, shortWeekday];
+/** by 31/10, on 3/11, Mon 3/11: a day without its year, after a word that days follow. */
+const shortDate: Rule = {
+  name: 'date in figures',
+  apply(input) {
+    const match = /^(\d{1,2})\/(\d{1,2})$/u.exec(input.token.text);
+    const before = (neighbour(input, -1)?.text ?? '').toLowerCase();
+    if (!match || /^(?:of|a|the|this)$/iu.test(neighbour(input, 1)?.text ?? '')) return undefined;
+    const monthFirst = /^en-US/iu.test(input.locale);
+    const [day, month] = (monthFirst ? [match[2], match[1]] : [match[1], match[2]]).map(Number) as [
+      number,
+      number,
+    ];
+    const isCue =
+      /^(?:by|on|until|till|due|before|after|since|date|dated|deadline|closes|from|starts|ends|to|between|w\/c|w\/e)$/u.test(
+        before,
+      ) ||
+      WEEKDAYS[before] !== undefined ||
+      /day$/u.test(before);
+    const isSure =
+      day > 12 ||
+      /^(?:by|due|until|till|date|dated|deadline|w\/c|w\/e)$/u.test(before) ||
+      WEEKDAYS[before] !== undefined ||
+      /day$/u.test(before);
+    if (!isCue || !isSure || !isDate(day, month)) return undefined;
+    return [['the', ...sayOrdinal(String(day), input.locale), 'of', MONTHS[month - 1] ?? '']];
+  },
+};
+
+/** Sept.–Dec., Jan–Mar: two short months with a dash between. */
+const monthRange: Rule = {
+  name: 'range of months',
+  apply(input) {
+    const joined = /^(\p{Lu}\p{Ll}{2,3})[-–](\p{Lu}\p{Ll}{2,3})$/u.exec(input.token.text);
+    const [from, to] = joined
+      ? [SHORT_MONTHS[(joined[1] ?? '').toLowerCase()], SHORT_MONTHS[(joined[2] ?? '').toLowerCase()]]
+      : [monthOf(input, 0), monthOf(input, 1)];
+    if (from === undefined || to === undefined || (!joined && !/^\.?\s*[-–]\s*$/u.test(input.token.gapAfter)))
+      return undefined;
+    const said = [[MONTHS[from - 1] ?? '', 'to'], [MONTHS[to - 1] ?? '']];
+    return joined ? [said.flat()] : said;
+  },
+};
+
+/** "born in Jan.", "by Sept.": a short month with a stop or after a word that months follow. */
+const loneMonth: Rule = {
+  name: 'short month',
+  apply(input) {
+    const month = SHORT_MONTHS[input.token.text.toLowerCase()];
+    if (month === undefined || !/^\p{Lu}/u.test(input.token.text)) return undefined;
+    const before = (neighbour(input, -1)?.text ?? '').toLowerCase();
+    const isCue = /^(?:in|by|until|till|since|from|every|each|last|next|early|late|mid|to|through)$/u.test(
+      before,
+    );
+    // "Mar" and "Jan" are names too, "Dec" and "Sept" are not.
+    const isCertain =
+      /^(?:Sept|Dec|Nov|Oct|Aug|Feb)$/u.test(input.token.text) && input.token.gapAfter.startsWith('.');
+    return isCue || isCertain ? [[MONTHS[month - 1] ?? '']] : undefined;
+  },
+};
+
+export const dateRules: readonly Rule[] = [
+  numericDate, dayMonth, monthDay, shortMonth, monthRange, loneMonth, shortWeekday, shortDate,
+]; // prettier-ignore
+
+function weekdayOf(text: string | undefined): string | undefined {
+  return /^\p{Lu}/u.test(text ?? '') ? WEEKDAYS[(text ?? '').toLowerCase()] : undefined;
+}
 
 function isDate(day: number, month: number): boolean {
   return day >= 1 && day <= 31 && month >= 1 && month <= 12;

@@ -11,7 +11,7 @@ export interface WrittenNumber {
   readonly fraction: string | undefined;
 }
 
-const NUMBER = /^([-−+])?(?:(\d{1,3}(?:,\d{3})+|\d+)(?:\.(\d+))?|\.(\d+))$/u;
+const NUMBER = /^([-−–+])?(?:(\d{1,3}(?:,\d{3})+|\d+)(?:\.(\d+))?|\.(\d+))$/u;
 
 /** Reads "1,024", "-3.5", "+7" or ".5"; `undefined` for anything else. */
 export function readNumber(text: string): WrittenNumber | undefined {
@@ -19,7 +19,7 @@ export function readNumber(text: string): WrittenNumber | undefined {
   if (!match) return undefined;
   const [, sign, whole, fraction, bareFraction] = match;
   return {
-    negative: sign === '-' || sign === '−',
+    negative: sign === '-' || sign === '−' || sign === '–',
     plus: sign === '+',
     whole: (whole ?? '').replace(/,/gu, ''),
     fraction: fraction ?? bareFraction,

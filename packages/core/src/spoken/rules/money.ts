@@ -2,9 +2,45 @@ import { CURRENCIES, MAGNITUDES, NAMED_CURRENCIES } from '../languages/englishWo
 import type { Rule } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
+import { sayUnit } from './units.ts';
 
 const AMOUNT = /^([-−])?((?:[A-Z]{1,2})?[£$€¥₹₩])([\d,.]*\d)(bn|mn|tn|[kmb])?$/iu;
 const MAGNITUDE_WORD = /^(thousand|million|billion|trillion)$/iu;
+
+/** Things that are called by what they are worth or cost. */
+const THINGS =
+  /^(?:notes?|coins?|bills?|fines?|tickets?|vouchers?|prizes?|stamps?|bets?|fees?|deposits?|tips?|banknotes?|piece|bargain|meal|gift|card|cards|discount|entry)$/u;
+
+/** £5/kg, £7.50/hr, 60p/min: a price for each. */
+const rate: Rule = {
+  name: 'price for each',
+  apply(input) {
+    const match = /^([£$€¥₹][\d,.]*\d|\d+p)\/(\p{L}[\p{L}\d²³]*)$/u.exec(input.token.text);
+    if (!match) return undefined;
+    const amountToken = { ...input.token, text: match[1] ?? '', gapAfter: '' };
+    const said = (match[1] ?? '').endsWith('p')
+      ? pence.apply({ ...input, token: amountToken })
+      : amount.apply({ ...input, token: amountToken, tokens: [amountToken], index: 0 });
+    const unit = sayUnit(match[2] ?? '', false, input.locale) ?? [match[2] ?? ''];
+    return said?.[0] && [[...said[0], 'per', ...unit]];
+  },
+};
+
+/** 2s. 6d., £1 5s. 6d.: pounds, shillings and pence before 1971. */
+const oldMoney: Rule = {
+  name: 'old money',
+  apply(input) {
+    const shillings = /^(\d{1,2})s$/u.exec(input.token.text)?.[1];
+    const next = neighbour(input, 1);
+    const pennies = /^(\d{1,2}|½)d$/u.exec(next?.text ?? '')?.[1];
+    const afterPounds = /^£\d+$/u.test(neighbour(input, -1)?.text ?? '');
+    if (shillings === undefined || (pennies === undefined && !afterPounds)) return undefined;
+    const first = [...sayWhole(shillings, input.locale), shillings === '1' ? 'shilling' : 'shillings'];
+    if (pennies === undefined) return [first];
+    if (!/^\.?\s+$/u.test(input.token.gapAfter)) return undefined;
+    return [first, ['and', ...sayWhole(pennies, input.locale), pennies === '1' ? 'penny' : 'pence']];
+  },
+};
 
 /** £3.50, $1.2m, £3 million, -€40. */
 const amount: Rule = {
@@ -27,7 +63,14 @@ const amount: Rule = {
     }
     if (number.fraction?.length === 2)
       return [[...sign, ...sayCoins(number.whole || '0', number.fraction, currency, input.locale)]];
-    const name = isMany(number) ? currency.many : currency.one;
+    // "a £5 note": an amount that belongs to a thing is said for one.
+    const ofThing =
+      spaceOnly(input.token.gapAfter) &&
+      THINGS.test(next) &&
+      /^(?:a|an|the|one|each|every|this|that|my|your|his|her|its|our|their|new|old|crisp|\p{Lu}?$)/u.test(
+        (neighbour(input, -1)?.text ?? '').toLowerCase(),
+      );
+    const name = isMany(number) && !ofThing ? currency.many : currency.one;
     return [[...sign, ...sayNumber(number, input.locale), ...name.split(' ')]];
   },
 };
@@ -48,18 +91,39 @@ const amountAfterCode: Rule = {
   },
 };
 
-/** £3–£5, £3–5, $10-20. */
+/** £3–£5, £3–5, $10-20, £3.50–£4.20, 5p–£1. */
 const moneyRange: Rule = {
   name: 'range of money',
   apply({ token, locale }) {
-    const match = /^([£$€¥₹])([\d,.]*\d)[-–]([£$€¥₹]?)([\d,.]*\d)$/u.exec(token.text);
-    const [from, to, currency] = [
-      readNumber(match?.[2] ?? ''),
-      readNumber(match?.[4] ?? ''),
-      CURRENCIES[match?.[1] ?? ''],
+    const match = /^([£$€¥₹]?)([\d,.]*\d)(p?)[-–]([£$€¥₹]?)([\d,.]*\d)(p?)$/u.exec(token.text);
+    if (!match) return undefined;
+    const [, sign = '', low = '', lowPence = '', ownSign = '', high = '', highPence = ''] = match;
+    const from = readNumber(low);
+    const to = readNumber(high);
+    if (!from || !to || (sign === '' && ownSign === '' && (lowPence === '' || highPence === '')))
+      return undefined;
+    const isPlain =
+      lowPence === '' && highPence === '' && from.fraction === undefined && to.fraction === undefined;
+    const currency = CURRENCIES[sign] ?? CURRENCIES[ownSign];
+    if (isPlain && currency)
+      return sign === '' || (ownSign !== '' && ownSign !== sign)
+        ? undefined
+        : [[...sayNumber(from, locale), 'to', ...sayNumber(to, locale), currency.many]];
+    const part = (number: typeof from, mark: string, isPence: boolean) => {
+      if (isPence) return [...sayNumber(number, locale), number.whole === '1' ? 'penny' : 'pence'];
+      const own = CURRENCIES[mark];
+      if (!own) return sayNumber(number, locale);
+      return number.fraction?.length === 2
+        ? sayCoins(number.whole || '0', number.fraction, own, locale)
+        : [...sayNumber(number, locale), isMany(number) ? own.many : own.one];
+    };
+    return [
+      [
+        ...part(from, sign, lowPence !== ''),
+        'to',
+        ...part(to, ownSign || (highPence === '' ? sign : ''), highPence !== ''),
+      ],
     ];
-    if (!from || !to || !currency || (match?.[3] !== '' && match?.[3] !== match?.[1])) return undefined;
-    return [[...sayNumber(from, locale), 'to', ...sayNumber(to, locale), currency.many]];
   },
 };
 
@@ -74,7 +138,7 @@ const pence: Rule = {
   },
 };
 
-export const moneyRules: readonly Rule[] = [moneyRange, amount, amountAfterCode, pence];
+export const moneyRules: readonly Rule[] = [oldMoney, rate, moneyRange, amount, amountAfterCode, pence];
 
 function sayCoins(
   whole: string,

@@ -1,7 +1,9 @@
 import { ENGLISH_NUMBERS, FRACTION_SIGNS } from '../languages/englishWords.ts';
 import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
-import { neighbour, spaceOnly } from './context.ts';
+import { bare, neighbour, spaceOnly } from './context.ts';
+import { marksOf } from './marks.ts';
+import { sayFraction } from './maths.ts';
 import { pluralOf, readNumber, sayNumber, sayOrdinal, sayRange, sayWhole } from './englishNumbers.ts';
 
 /** 1st, 22nd, 103rd. */
@@ -51,17 +53,15 @@ const fraction: Rule = {
     const match = /^(\d{1,3})[/⁄](\d{1,3})$/u.exec(input.token.text);
     if (!match) return undefined;
     const [, top = '', bottom = ''] = match;
+    const isScore =
+      marksOf(input.tokens).score &&
+      (Number(bottom) >= 10 || /^(?:scored|got)$/u.test(bare(neighbour(input, -1)))) &&
+      bare(neighbour(input, 1)) !== 'of';
+    if (isScore) return [[...sayWhole(top, input.locale), 'out', 'of', ...sayWhole(bottom, input.locale)]];
     if (input.token.text === '24/7') return [['twenty', 'four', 'seven']];
-    const isPart = Number(top) < Number(bottom) && Number(top) > 0;
     const afterWhole = /^\d+$/u.test(neighbour(input, -1)?.text ?? '') && spaceOnly(input.token.gapBefore);
-    if (!isPart) return [[...sayWhole(top, input.locale), 'over', ...sayWhole(bottom, input.locale)]];
-    return [
-      [
-        ...(afterWhole ? ['and'] : []),
-        ...sayWhole(top, input.locale),
-        ...denominator(bottom, Number(top) > 1, input.locale),
-      ],
-    ];
+    const isPart = Number(top) < Number(bottom) && Number(top) > 0;
+    return [[...(afterWhole && isPart ? ['and'] : []), ...sayFraction(top, bottom, input.locale)]];
   },
 };
 
@@ -122,11 +122,4 @@ export const numberRules: readonly Rule[] = [
 
 function withoutArticle(words: string[]): string[] {
   return words[0] === 'a' || words[0] === 'an' ? ['one', ...words.slice(1)] : words;
-}
-
-function denominator(digits: string, many: boolean, locale: string): string[] {
-  if (digits === '2') return [many ? 'halves' : 'half'];
-  if (digits === '4') return [many ? 'quarters' : 'quarter'];
-  const words = sayOrdinal(digits, locale);
-  return many ? [...words.slice(0, -1), pluralOf(words.at(-1) ?? '')] : words;
 }

@@ -45,34 +45,78 @@ const hourWithHalf: Rule = {
   },
 };
 
-/** 14:00–15:30, 9–11am. */
+/** 14:00–15:30, 9–11am, 9.30am-10.15am, 3.30–4.30 pm. */
 const timeRange: Rule = {
   name: 'range of times',
-  apply({ token, locale }) {
-    const clocks = /^(\d{1,2}):(\d{2})[-–](\d{1,2}):(\d{2})$/u.exec(token.text);
-    if (clocks) {
-      const [, hour = '', minute = '', endHour = '', endMinute = ''] = clocks;
-      if (Number(hour) > 24 || Number(endHour) > 24 || Number(minute) > 59 || Number(endMinute) > 59)
-        return undefined;
-      return [
-        [
-          ...sayClock(Number(hour), minute, false, locale),
-          'to',
-          ...sayClock(Number(endHour), endMinute, false, locale),
-        ],
-      ];
-    }
-    const hours = /^(\d{1,2})[-–](\d{1,2})(am|pm)$/iu.exec(token.text);
-    return hours
-      ? [
-          [
-            ...sayWhole(hours[1] ?? '', locale),
-            'to',
-            ...sayWhole(hours[2] ?? '', locale),
-            ...sayHalf(hours[3] ?? ''),
-          ],
-        ]
-      : undefined;
+  apply(input) {
+    const { token, locale } = input;
+    const match =
+      /^(\d{1,2})(?:([:.])(\d{2}))?(am|pm|a\.m\.?|p\.m\.?)?[-–](\d{1,2})(?:([:.])(\d{2}))?(am|pm|a\.m\.?|p\.m\.?)?$/iu.exec(
+        token.text,
+      );
+    if (!match) return undefined;
+    const [, hour = '', mark, minute, half, endHour = '', endMark, endMinute, endHalf] = match;
+    const next = neighbour(input, 1)?.text ?? '';
+    const following =
+      endHalf === undefined && spaceOnly(token.gapAfter) && HALF.test(next) ? next : undefined;
+    const hasHalf = half !== undefined || endHalf !== undefined || following !== undefined;
+    const areClocks = mark === ':' && endMark === ':';
+    if (!hasHalf && !areClocks) return undefined;
+    if (Number(hour) > 24 || Number(endHour) > 24 || Number(minute ?? 0) > 59 || Number(endMinute ?? 0) > 59)
+      return undefined;
+    const said = [
+      ...sayClock(Number(hour), minute ?? '00', hasHalf, locale),
+      ...(half === undefined ? [] : sayHalf(half)),
+      'to',
+      ...sayClock(Number(endHour), endMinute ?? '00', hasHalf, locale),
+      ...(endHalf === undefined ? [] : sayHalf(endHalf)),
+    ];
+    return following === undefined ? [said] : [said, sayHalf(following)];
+  },
+};
+
+/** 0815, dep. 0940, 2000 hrs: four figures of the 24-hour clock. */
+const fourFigures: Rule = {
+  name: 'time of the 24-hour clock',
+  apply(input) {
+    const match = /^([01]\d|2[0-3])([0-5]\d)(h|hrs?)?$/u.exec(input.token.text);
+    if (!match) return undefined;
+    const [, hour = '', minute = '', attached] = match;
+    const next = (neighbour(input, 1)?.text ?? '').toLowerCase();
+    const before = (neighbour(input, -1)?.text ?? '').toLowerCase();
+    const isHours =
+      attached !== undefined || (/^(?:hrs?|hours|h)$/u.test(next) && spaceOnly(input.token.gapAfter));
+    const isTravel =
+      /^(?:bus|train|ferry|flight|tram|coach|service|sailing|boat)$/u.test(next) ||
+      /^(?:dep|departs?|departing|arr|arrives?|arriving)$/u.test(before);
+    const isEarly =
+      hour.startsWith('0') &&
+      /^(?:at|by|from|until|till|before|after|about|around|to|the|since)$/u.test(before);
+    if (!isHours && !isTravel && !isEarly) return undefined;
+    const lead = hour.startsWith('0')
+      ? hour === '00'
+        ? ['zero', 'zero']
+        : ['oh', ...sayWhole(hour.slice(1), input.locale)]
+      : sayWhole(hour, input.locale);
+    const rest =
+      minute === '00'
+        ? ['hundred']
+        : minute.startsWith('0')
+          ? ['oh', ...sayWhole(minute.slice(1), input.locale)]
+          : sayWhole(minute, input.locale);
+    const said = [...lead, ...rest];
+    if (attached !== undefined) return [[...said, 'hours']];
+    return isHours ? [said, ['hours']] : [said];
+  },
+};
+
+/** dep. and arr. before a time. */
+const timetable: Rule = {
+  name: 'abbreviation of a timetable',
+  apply(input) {
+    const said = { dep: 'departs', arr: 'arrives', deps: 'departures' }[input.token.text.toLowerCase()];
+    const next = neighbour(input, 1)?.text ?? '';
+    return said !== undefined && /^\d{1,2}[:.]?\d{2}/u.test(next) ? [[said]] : undefined;
   },
 };
 
@@ -91,7 +135,14 @@ const duration: Rule = {
   },
 };
 
-export const timeRules: readonly Rule[] = [timeRange, clockTime, hourWithHalf, duration];
+export const timeRules: readonly Rule[] = [
+  timeRange,
+  fourFigures,
+  timetable,
+  clockTime,
+  hourWithHalf,
+  duration,
+];
 
 function sayClock(hour: number, minute: string, hasHalf: boolean, locale: string): string[] {
   const said = sayWhole(String(hour), locale);

@@ -1,14 +1,23 @@
-import { AMERICAN_SPELLING, UNITS } from '../languages/englishWords.ts';
-import type { Rule } from '../types.ts';
+import {
+  AMERICAN_SPELLING,
+  FRACTION_SIGNS,
+  PREFIXED,
+  PREFIXES,
+  RAISED,
+  UNITS,
+} from '../languages/englishWords.ts';
+import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
-import { isMany, readNumber, sayNumber, sayRange } from './englishNumbers.ts';
+import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';
+import { plain, sayPower } from './maths.ts';
 
-const ATTACHED = /^([-−+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?)(\p{L}[\p{L}µμ²³/⁻¹]*|[%‰]|°[CF]?)$/u;
+const ATTACHED =
+  /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹]*|[%‰℃℉]|°[CF]?)$/u;
 /** Units that are words of their own where a space stands before them: "3in", but "3 in a row". */
 const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = { in: ['inch', 'inches'] };
 const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
 
-/** 5kg, 20°C, 7%, 12%. */
+/** 5kg, 20°C, 7%, 12%, 250mA. */
 const attachedUnit: Rule = {
   name: 'number with unit',
   apply({ token, locale }) {
@@ -18,47 +27,150 @@ const attachedUnit: Rule = {
     if (!match || !amount || match[2] === 'st') return undefined;
     const own = ONLY_ATTACHED[match[2] ?? '']?.[amount.many ? 1 : 0];
     const unit = own === undefined ? sayUnit(match[2] ?? '', amount.many, locale) : [own];
-    return unit === undefined ? undefined : [[...amount.said, ...unit]];
+    return unit === undefined ? undefined : [join(amount.said, unit)];
   },
 };
 
-/** 3.5 km/h, 20 °C, 5 m²: the unit is the next word. */
+/** 3.5 km/h, 20 °C, 5 m², 4.2 J/(g °C), 3 m s⁻², 3 fl oz: the unit is the next word, or more of them. */
 const spacedUnit: Rule = {
   name: 'number and unit',
   apply(input) {
-    const amount = sayAmount(input.token.text, input.locale);
+    const amount = sayAmount(input.token.text, input.locale) ?? powerOfTen(input);
     const symbol = neighbour(input, 1)?.text;
     if (!amount || symbol === undefined || !spaceOnly(input.token.gapAfter)) return undefined;
+    const after = neighbour(input, 1)?.gapAfter ?? '';
+    const next = neighbour(input, 2)?.text ?? '';
+    if (symbol === 'fl' && next === 'oz') return [amount.said, ['fluid'], [amount.many ? 'ounces' : 'ounce']];
+    if (symbol === 'in')
+      return isInches(input) ? [amount.said, [amount.many ? 'inches' : 'inch']] : undefined;
+    const divided = /^(.+)\/\((.+)$/u.exec(symbol);
+    if (divided && /^\s+$/u.test(after)) {
+      const [top, first, second] = [
+        sayUnit(divided[1] ?? '', amount.many, input.locale),
+        sayUnit(divided[2] ?? '', false, input.locale),
+        sayUnit(next.replace(/\)$/u, ''), false, input.locale),
+      ];
+      return top && first && second
+        ? [amount.said, [...top, 'per', ...first], ['per', ...second]]
+        : undefined;
+    }
     const unit = sayUnit(symbol, amount.many, input.locale);
-    return unit === undefined ? undefined : [amount.said, unit];
+    if (unit === undefined) return undefined;
+    return [amount.said, leadsInto(amount.said, unit), ...inverseUnits(input, 2)];
   },
 };
+
+/** "5 in." at the end of a sentence, "5 in × 3 in", "5 in long": a measure; "5 in every 10" is none. */
+function isInches(input: RuleInput): boolean {
+  const next = neighbour(input, 2)?.text ?? '';
+  const after = neighbour(input, 1)?.gapAfter ?? '';
+  if (after.startsWith('.') && !/^\p{Ll}/u.test(next)) return true;
+  return /^(?:×|x|by|long|wide|high|tall|deep|thick|across|apart|square)$/u.test(next) && spaceOnly(after);
+}
+
+/** The words s⁻¹, m⁻³ … that follow a unit: "per second", "per cubic metre". */
+function inverseUnits(input: RuleInput, from: number): string[][] {
+  const said: string[][] = [];
+  for (let by = from; ; by++) {
+    const match = /^(\p{L}{1,3})⁻([¹²³])$/u.exec(neighbour(input, by)?.text ?? '');
+    const unit =
+      match && sayUnit(`${match[1] ?? ''}${match[2] === '¹' ? '' : (match[2] ?? '')}`, false, input.locale);
+    if (!unit || !/^[ \u00a0\u202f]$/u.test(neighbour(input, by - 1)?.gapAfter ?? '')) return said;
+    said.push(['per', ...unit]);
+  }
+}
 
 /** A compound unit without a number before it, as in "measured in km/h". */
 const loneUnit: Rule = {
   name: 'unit',
   apply({ token, locale }) {
-    const compound = /[/²³]|°[CF]$/u.test(token.text) && token.text.length > 1;
+    const compound = /[/²³]|°[CF]$|⁻[¹²³]$/u.test(token.text) && token.text.length > 1;
     const unit = compound ? sayUnit(token.text, true, locale) : undefined;
     return unit === undefined ? undefined : [unit];
   },
 };
 
-export const unitRules: readonly Rule[] = [attachedUnit, spacedUnit, loneUnit];
+/** 24-hr, 5-km, 2-min: the unit of what follows, always said for one. */
+const hyphenUnit: Rule = {
+  name: 'number with unit',
+  apply({ token, locale }) {
+    const match = /^(\d+(?:\.\d+)?)-(\p{L}{1,4})$/u.exec(token.text);
+    const number = readNumber(match?.[1] ?? '');
+    if (!match || !number || /^(?:a|t|s|h|in|st|to|of|by|or)$/u.test(match[2] ?? '')) return undefined;
+    const unit = sayUnit(match[2] ?? '', false, locale);
+    return unit === undefined ? undefined : [[...sayNumber(number, locale), ...unit]];
+  },
+};
 
-/** A number or a range of them, and whether what it counts is many. */
+/** 5' 3", 5′ 3″, 6″: feet and inches. */
+const feet: Rule = {
+  name: 'feet and inches',
+  apply(input) {
+    const { token, locale } = input;
+    const inches = /^(\d+(?:\.\d+)?|\d*[½¼¾])″$/u.exec(token.text)?.[1];
+    if (inches !== undefined) {
+      const amount = sayAmount(inches, locale);
+      return amount && [[...amount.said, amount.many ? 'inches' : 'inch']];
+    }
+    const next = neighbour(input, 1);
+    const foot = /^(\d+)′?$/u.exec(token.text)?.[1];
+    const part = /^(\d+)″?$/u.exec(next?.text ?? '')?.[1];
+    if (foot === undefined || part === undefined || next === undefined) return undefined;
+    const isFoot = token.text.endsWith('′') || /^['’]\s?$/u.test(token.gapAfter);
+    const isInch = next.text.endsWith('″') || /^["”]/u.test(next.gapAfter);
+    if (!isFoot || !isInch) return undefined;
+    return [
+      [...sayWhole(foot, locale), foot === '1' ? 'foot' : 'feet'],
+      [...sayWhole(part, locale), part === '1' ? 'inch' : 'inches'],
+    ];
+  },
+};
+
+export const unitRules: readonly Rule[] = [feet, attachedUnit, hyphenUnit, spacedUnit, loneUnit];
+
+/** A number, a range of them or a fraction, and whether what it counts is many. */
 function sayAmount(text: string, locale: string): { said: string[]; many: boolean } | undefined {
   const number = readNumber(text);
   if (number) return { said: sayNumber(number, locale), many: isMany(number) };
+  const fraction = /^(\d*)([½¼¾⅓⅔⅛⅜⅝⅞])$/u.exec(text);
+  if (fraction) {
+    const part = (FRACTION_SIGNS[fraction[2] ?? ''] ?? '').split(' ');
+    if (fraction[1] !== '')
+      return { said: [...sayWhole(fraction[1] ?? '', locale), 'and', ...part], many: true };
+    return { said: fraction[2] === '½' ? ['half', 'a'] : [...part, 'of', 'a'], many: false };
+  }
   const range = sayRange(text, locale);
   return range && { said: range, many: true };
 }
 
+/** "× 10⁻³ m": the power of ten before a unit. */
+function powerOfTen(input: RuleInput): { said: string[]; many: boolean } | undefined {
+  const match = /^10([⁰¹²³⁴-⁹⁻]+)$/u.exec(input.token.text);
+  const power = match && sayPower(plain(match[1] ?? '', RAISED), input.locale);
+  return power ? { said: ['ten', ...power], many: true } : undefined;
+}
+
+/** "half a" before a vowel is "half an". */
+function join(amount: readonly string[], unit: readonly string[]): string[] {
+  const isBeforeVowel = amount.at(-1) === 'a' && /^(?:hour|[aeiou])/iu.test(unit[0] ?? '');
+  return isBeforeVowel ? [...amount.slice(0, -1), 'an', ...unit] : [...amount, ...unit];
+}
+
+/** As {@link join}, where the unit is a word of its own: the article stays with the amount. */
+function leadsInto(amount: string[], unit: readonly string[]): string[] {
+  const joined = join(amount, unit);
+  amount.splice(0, amount.length, ...joined.slice(0, amount.length));
+  return [...unit];
+}
+
 /** Says a unit symbol, also a power or a quotient of units ("g/cm³"); `undefined` if any part is not a unit. */
-function sayUnit(symbol: string, many: boolean, locale: string): string[] | undefined {
+export function sayUnit(symbol: string, many: boolean, locale: string): string[] | undefined {
+  const inverse = /^(m|km|cm)s⁻([12¹²])$/u.exec(symbol);
+  if (inverse)
+    return sayUnit(`${inverse[1] ?? ''}/s${/[2²]/u.test(inverse[2] ?? '') ? '²' : ''}`, many, locale);
   const [top = '', ...below] = symbol.split('/');
-  const numerator = sayPower(top, many);
-  const denominators = below.map((part) => sayPower(part, false));
+  const numerator = sayRaised(top, many);
+  const denominators = below.map((part) => sayRaised(part, false));
   if (numerator === undefined || denominators.includes(undefined)) return undefined;
   const said = [numerator, ...denominators.map((unit) => `per ${unit ?? ''}`)].join(' ');
   const spelled = /^en-US/iu.test(locale)
@@ -67,14 +179,28 @@ function sayUnit(symbol: string, many: boolean, locale: string): string[] | unde
   return spelled.split(' ');
 }
 
-function sayPower(symbol: string, many: boolean): string | undefined {
+function sayRaised(symbol: string, many: boolean): string | undefined {
   const match = /^(.+?)([²³]|(?<=m)[23])?$/u.exec(symbol);
-  // The micro sign and the Greek letter look alike.
-  const forms = UNITS[(match?.[1] ?? '').replace('μ', 'µ')];
+  const forms = formsOf(match?.[1] ?? '');
   if (!forms) return undefined;
   const power = POWERS[match?.[2] ?? ''];
   const unit = many ? forms[1] : forms[0];
   if (power === undefined) return unit;
   // Time is squared, space is square: metres per second squared, grams per square metre.
   return match?.[1] === 's' ? `${unit} ${power === 'square' ? 'squared' : 'cubed'}` : `${power} ${unit}`;
+}
+
+/** A unit for one and for many, with or without a prefix of the SI. */
+function formsOf(written: string): readonly [string, string] | undefined {
+  // The micro sign and the Greek letter look alike, and so do the signs of the ohm.
+  const symbol = written.replace('μ', 'µ').replace('\u2126', 'Ω');
+  const known = UNITS[symbol];
+  if (known) return known;
+  const match = /^(da|[pnµmcdhkMGT])(.+)$/u.exec(symbol);
+  const base = PREFIXED[match?.[2] ?? ''];
+  const prefix = PREFIXES[match?.[1] ?? ''];
+  if (!base || prefix === undefined) return undefined;
+  // The vowel of the prefix falls before "ohm": kilohm, megohm (NIST SP 811, 9.3).
+  const stem = base[0] === 'ohm' ? prefix.replace(/[oa]$/u, '') : prefix;
+  return [stem + base[0], stem + base[1]];
 }

@@ -3,20 +3,14 @@ import {
   BEFORE_NUMBER,
   CAPITAL_WORDS,
   NEEDS_STOP_OR_CAPITALS,
-  ROMAN_CARDINAL_CUES,
   SYMBOLS,
   WORD_ACRONYMS,
 } from '../languages/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
-import { bare, neighbour, spaceOnly } from './context.ts';
-import { readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { neighbour, spaceOnly } from './context.ts';
+import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { plainWords } from './plain.ts';
-
-/** A gap to be filled in: "____". */
-const blank: Rule = {
-  name: 'blank',
-  apply: ({ token }) => (/^_{2,}$/u.test(token.text) ? [['blank']] : undefined),
-};
+import { romanRules, romanValue } from './romanNumerals.ts';
 
 /** Web and mail addresses: dots, slashes and the at sign are said, the scheme is not. */
 const address: Rule = {
@@ -59,6 +53,10 @@ const beforeNumber: Rule = {
   },
 };
 
+/** Words in capitals that begin sentences and are no names. */
+const SMALL_OPENING =
+  /^(?:It|He|She|We|They|You|I|The|A|An|This|That|There|Then|In|On|At|Is|Are|Was|From|To|By|Go|Turn|Our|My|His|Her|Its|Their|If|When|After|Before|And|But)$/u;
+
 /** St: "street" after a name or number, "saint" before a name. */
 const saintOrStreet: Rule = {
   name: 'saint or street',
@@ -67,8 +65,55 @@ const saintOrStreet: Rule = {
     const before = neighbour(input, -1)?.text ?? '';
     const next = neighbour(input, 1)?.text ?? '';
     const nameFollows = /^\p{Lu}\p{Ll}/u.test(next) && /^\.?\s+$/u.test(input.token.gapAfter);
-    const nameBefore = /^\p{Lu}\p{Ll}/u.test(before) && spaceOnly(input.token.gapBefore);
-    return [[nameFollows || !nameBefore ? 'saint' : 'street']];
+    const nameBefore =
+      /^\p{Lu}\p{Ll}/u.test(before) && spaceOnly(input.token.gapBefore) && !SMALL_OPENING.test(before);
+    // "Mill St. It is long": the stop ends the sentence where a word follows that no saint is called.
+    const opensSentence = input.token.gapAfter.startsWith('.') && SMALL_OPENING.test(next);
+    return [[nameBefore && (!nameFollows || opensSentence) ? 'street' : 'saint']];
+  },
+};
+
+/** Rd, Ave, Dr after a name: kinds of streets, where the doctor is not meant. */
+const road: Rule = {
+  name: 'kind of street',
+  apply(input) {
+    const said = ROADS[input.token.text];
+    if (said === undefined) return undefined;
+    const before = neighbour(input, -1)?.text ?? '';
+    const next = neighbour(input, 1)?.text ?? '';
+    if (!/^\p{Lu}\p{Ll}+(?:[’']s)?$/u.test(before) || !spaceOnly(input.token.gapBefore)) return undefined;
+    const isTitle =
+      input.token.text === 'Dr' &&
+      (/^\p{Lu}\p{Ll}/u.test(next) || !/^\d|^\p{Lu}/u.test(neighbour(input, -2)?.text ?? ''));
+    return isTitle ? undefined : [[said]];
+  },
+};
+
+const ROADS: Readonly<Record<string, string>> = {
+  Rd: 'road', Ave: 'avenue', Av: 'avenue', Dr: 'drive', Ln: 'lane', Sq: 'square', Cres: 'crescent', Gdns: 'gardens', Pl: 'place', Terr: 'terrace', Cl: 'close', Pk: 'park', Blvd: 'boulevard', Hwy: 'highway', Ct: 'court',
+}; // prettier-ignore
+
+/** c/o, w/c, w/e, n/a and their like: two letters parted by a stroke. */
+const careOf: Rule = {
+  name: 'abbreviation',
+  apply({ token }) {
+    const said = STROKES[token.text.toLowerCase()];
+    return said === undefined ? undefined : [said.split(' ')];
+  },
+};
+
+const STROKES: Readonly<Record<string, string>> = {
+  'c/o': 'care of', 'w/c': 'week commencing', 'w/e': 'week ending', 'w/b': 'week beginning', 'n/a': 'not applicable', 'h/w': 'homework', 'y/n': 'yes or no', 't/f': 'true or false', 'w/o': 'without', 'm/f': 'male or female',
+}; // prettier-ignore
+
+/** "No." that ends a sentence or a clause is an answer, not a number. */
+const noAnswer: Rule = {
+  name: 'plain',
+  apply(input) {
+    if (!/^no$/iu.test(input.token.text) || !input.token.gapAfter.startsWith('.')) return undefined;
+    return /^\.\s*["”’']|[“"‘]$/u.test(input.token.gapAfter) || /[“"‘]$/u.test(input.token.gapBefore)
+      ? [[input.token.text]]
+      : undefined;
   },
 };
 
@@ -89,26 +134,11 @@ const abbreviation: Rule = {
   },
 };
 
-/** Henry VIII, Chapter IV, Figure ii. */
-const roman: Rule = {
-  name: 'Roman numeral',
-  apply(input) {
-    const value = romanValue(input.token.text);
-    const before = neighbour(input, -1);
-    if (value === undefined || before === undefined || !spaceOnly(input.token.gapBefore.replace(/^\./u, '')))
-      return undefined;
-    if (ROMAN_CARDINAL_CUES.has(bare(before)) || /^(ch|pt|vol)$/iu.test(before.text))
-      return [sayWhole(String(value), input.locale)];
-    const afterName = /^\p{Lu}\p{Ll}{2,}$/u.test(before.text) && input.token.text.length > 1;
-    return afterName ? [['the', ...sayOrdinal(String(value), input.locale)]] : undefined;
-  },
-};
-
 /** BBC and U.S. by letters, NASA as a word, CAPITALS in a heading as words. */
 const capitals: Rule = {
   name: 'capitals',
   apply(input) {
-    const match = /^((?:\p{Lu}\.){2,}|\p{Lu}{2,})([’']?s)?$/u.exec(input.token.text);
+    const match = /^((?:\p{Lu}\.){2,}|\p{Lu}{2,})([’']?s|s[’'])?$/u.exec(input.token.text);
     if (!match) return undefined;
     const [, written = '', ending] = match;
     const plainLetters = written.replace(/\./gu, '');
@@ -157,18 +187,9 @@ const article: Rule = {
 };
 
 export const wordRules: { readonly special: readonly Rule[]; readonly general: readonly Rule[] } = {
-  special: [blank, address, beforeNumber],
-  general: [saintOrStreet, abbreviation, roman, capitals, symbol, article, mixed],
+  special: [address, noAnswer, beforeNumber],
+  general: [saintOrStreet, road, careOf, ...romanRules, abbreviation, capitals, symbol, article, mixed],
 };
-
-const ROMAN_DIGITS: Readonly<Record<string, number>> = { I: 1, V: 5, X: 10, L: 50, C: 100, D: 500, M: 1000 };
-
-/** Value of a well-formed Roman numeral in capitals, up to 3999. */
-function romanValue(text: string): number | undefined {
-  if (!/^(?=[IVXLCDM])M{0,3}(CM|CD|D?C{0,3})(XC|XL|L?X{0,3})(IX|IV|V?I{0,3})$/u.test(text)) return undefined;
-  const values = [...text].map((letter) => ROMAN_DIGITS[letter] ?? 0);
-  return values.reduce((sum, value, i) => sum + (value < (values[i + 1] ?? 0) ? -value : value), 0);
-}
 
 /** In a line set wholly in capitals all words are words; elsewhere only long, sayable ones. */
 function saidAsWord(letters: string, input: RuleInput): boolean {

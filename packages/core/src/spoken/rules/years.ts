@@ -13,13 +13,33 @@ export const decadeRule: Rule = {
     const match = /^(?:(\d{2})(\d0)|(\d0))[’']?s$/u.exec(token.text);
     if (!match) return undefined;
     const [, century, decadeOf, short] = match;
-    if (short !== undefined && !/[’'‘]$/u.test(token.gapBefore) && bare(neighbour(input, -1)) !== 'the')
+    const inRange =
+      /^[-–]$/u.test(token.gapBefore) && /^\d{2,4}0s$|^\d0s$/u.test(neighbour(input, -1)?.text ?? '');
+    if (
+      short !== undefined &&
+      !inRange &&
+      !/[’'‘]$/u.test(token.gapBefore) &&
+      bare(neighbour(input, -1)) !== 'the'
+    )
       return undefined;
+    const leads =
+      /^[-–]$/u.test(token.gapAfter) && /^(?:\d{2})?\d0s$/u.test(neighbour(input, 1)?.text ?? '')
+        ? ['to']
+        : [];
     const words =
       short === undefined
         ? sayYear(Number(`${century ?? ''}${decadeOf ?? ''}`), locale)
         : sayWhole(short, locale);
-    return [[...words.slice(0, -1), pluralOf(words.at(-1) ?? '')]];
+    return [[...words.slice(0, -1), pluralOf(words.at(-1) ?? ''), ...leads]];
+  },
+};
+
+/** c.1485, c1485, fl. 1350: about a year. */
+const circa: Rule = {
+  name: 'year',
+  apply({ token, locale }) {
+    const year = /^ca?\.?(1\d{3}|20\d{2}|\d{3})$/u.exec(token.text)?.[1];
+    return year === undefined ? undefined : [['circa', ...sayYear(Number(year), locale)]];
   },
 };
 
@@ -68,7 +88,7 @@ const year: Rule = {
   },
 };
 
-export const yearRules: readonly Rule[] = [eraYear, yearRange, year];
+export const yearRules: readonly Rule[] = [circa, eraYear, yearRange, year];
 
 function isYear(input: RuleInput, value: number): boolean {
   const { token } = input;

@@ -1,0 +1,233 @@
+import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../languages/englishWords.ts';
+import type { Rule, RuleInput } from '../types.ts';
+import { neighbour } from './context.ts';
+import { pluralOf, readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { marksOf } from './marks.ts';
+
+/** Functions that are written in letters, and how they are said. */
+// prettier-ignore
+const FUNCTIONS: Readonly<Record<string, string>> = {
+  sin: 'sine', cos: 'cosine', tan: 'tangent', log: 'log', ln: 'L N', lg: 'log', max: 'maximum', min: 'minimum', mod: 'mod', lim: 'limit', exp: 'exponential',
+};
+
+// prettier-ignore
+const OPERATORS: Readonly<Record<string, string>> = {
+  '+': 'plus', '-': 'minus', '−': 'minus', '–': 'minus', '×': 'times', '*': 'times', '·': 'times', '⋅': 'times', '÷': 'divided by', '=': 'equals', '/': 'over', ':': 'to',
+};
+
+const SUPERSCRIPT = /[⁰¹²³⁴-⁹⁻⁺ⁿˣ]+/uy;
+const SUBSCRIPT = /[₀-₉₋₊ₙₓᵢ]+/uy;
+const NUMBER = /\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?|\.\d+/uy;
+const RECURRING = /\u0307/u;
+const LETTERS = /\p{L}+/uy;
+const SIMPLE_FRACTION = /(\d{1,3})[/⁄](\d{1,3})(?![\d,.])/uy;
+
+/** A sign that stands alone between operands: "-", "*", "/", "?", "!=", "->". */
+const loneSign: Rule = {
+  name: 'sign of a calculation',
+  apply(input) {
+    const { text } = input.token;
+    const marks = marksOf(input.tokens);
+    if (/^[-–—−]$/u.test(text)) return [[marks.maths || text === '−' ? 'minus' : 'to']];
+    if (text === '*') return [['times']];
+    if (text === ':') return [['to']];
+    if (text === '/') return [marks.maths ? ['divided', 'by'] : ['over']];
+    if (text === '?') return [['what']];
+    const reaction = REACTION[text];
+    if (marks.reaction && reaction !== undefined) return [reaction.split(' ')];
+    const said = SYMBOLS[text];
+    return said !== undefined && text.length > 1 ? [said.split(' ')] : undefined;
+  },
+};
+
+/** What the arrows of chemical equations say. */
+// prettier-ignore
+const REACTION: Readonly<Record<string, string>> = {
+  '→': 'gives', '⟶': 'gives', '->': 'gives', '-->': 'gives', '⇌': 'in equilibrium with', '⇄': 'in equilibrium with', '<=>': 'in equilibrium with', '<->': 'in equilibrium with', '↔': 'in equilibrium with',
+};
+
+/** 4(x, 3x², −2.75, √144, f(x), x₁, 2(x+1)², πr², 5!: a piece of linear mathematics without spaces. */
+const linear: Rule = {
+  name: 'mathematics',
+  apply(input) {
+    const { text } = input.token;
+    if (!looksMathematical(text, input)) return undefined;
+    const said = readLinear(text, input.locale);
+    return said && said.length > 0 ? [said] : undefined;
+  },
+};
+
+export const mathsRules: readonly Rule[] = [loneSign, linear];
+
+/** Whether a word is mathematics and not a word with a sign in it: its letters stand alone, as variables do, and a sign or figure is among them. */
+function looksMathematical(text: string, input: RuleInput): boolean {
+  const letters = text.match(/\p{L}+/gu) ?? [];
+  if (letters.some((run) => run.length > 3 || (run.length > 1 && !isVariables(run)))) return false;
+  if (/[√∛∜²³⁴-⁹⁰⁻^×÷=≠≤≥≈π∠∞]|\p{N}\u0307/u.test(text)) return true;
+  if (/^[fghFGP]\(/u.test(text)) return true;
+  if (/[()]/u.test(text))
+    return /[\d+−–-]|^\p{L}\(/u.test(text) && (marksOf(input.tokens).maths || /\)\(/u.test(text));
+  if (/^\p{L}[₀-₉]+$/u.test(text)) return true;
+  if (!marksOf(input.tokens).maths) return /^\d+\p{Ll}$/u.test(text) && isBesideOperator(input);
+  if (/^\d+\p{L}{1,3}$/u.test(text)) return /^\d+[a-zA-Z]$/u.test(text) || isBesideOperator(input);
+  return /[+\-−–*/]/u.test(text) && /[\p{N}\p{L}]/u.test(text);
+}
+
+/** A run of letters that are variables side by side ("xy", "ab", "AB") or the name of a function. */
+function isVariables(run: string): boolean {
+  return (
+    Object.hasOwn(FUNCTIONS, run) || /^\p{Lu}+$/u.test(run) || /^(?:[a-z]{2}|[xyzabcmn]{2,3})$/u.test(run)
+  );
+}
+
+function isBesideOperator(input: RuleInput): boolean {
+  return [-1, 1].some((by) => /^[-+−–×÷=<>≤≥≠*]$/u.test(neighbour(input, by)?.text ?? ''));
+}
+
+/** Linear mathematics → words, from left to right; `undefined` where something stands in it that is none. */
+export function readLinear(text: string, locale: string): string[] | undefined {
+  const said: string[] = [];
+  let at = 0;
+  /** A bracket that is part of the naming of a function's argument, and so is not said. */
+  const silent: number[] = [];
+  let depth = 0;
+  const take = (pattern: RegExp) => {
+    pattern.lastIndex = at;
+    const match = pattern.exec(text);
+    if (match) at += match[0].length;
+    return match;
+  };
+  while (at < text.length) {
+    const before = text.slice(0, at);
+    const fraction = /[\d.,]$/u.test(before) ? null : take(SIMPLE_FRACTION);
+    if (fraction) {
+      said.push(...sayFraction(fraction[1] ?? '', fraction[2] ?? '', locale));
+      continue;
+    }
+    const number = take(NUMBER);
+    if (number) {
+      const read = readNumber(number[0]);
+      if (!read) return undefined;
+      said.push(...sayNumber(read, locale));
+      // Dots above the first and the last figure that recur.
+      const dots = take(/(?:\d*\u0307)+/uy);
+      if (dots)
+        said.push(
+          ...[...dots[0]].flatMap((sign) => (/\d/u.test(sign) ? sayWhole(sign, locale) : [])),
+          'recurring',
+        );
+      continue;
+    }
+    if (take(RECURRING_HERE)) {
+      said.push('recurring');
+      continue;
+    }
+    const raised = take(SUPERSCRIPT);
+    if (raised) {
+      const power = sayPower(plain(raised[0], RAISED), locale);
+      if (!power) return undefined;
+      said.push(...(before.endsWith(')') && closesSum(before) ? ['all', ...power] : power));
+      continue;
+    }
+    const lowered = take(SUBSCRIPT);
+    if (lowered) {
+      const index = plain(lowered[0], LOWERED);
+      said.push(...(/^\d+$/u.test(index) ? sayWhole(index, locale) : [index.toUpperCase()]));
+      continue;
+    }
+    const letters = take(LETTERS);
+    if (letters) {
+      const run = letters[0];
+      if (Object.hasOwn(FUNCTIONS, run)) said.push(...(FUNCTIONS[run] ?? '').split(' '));
+      else if (SYMBOLS[run] !== undefined) said.push(...SYMBOLS[run].split(' '));
+      else said.push(...[...run].flatMap((letter) => SYMBOLS[letter]?.split(' ') ?? letter.toUpperCase()));
+      // f(x), P(A): the function of its argument.
+      const argument = /\(([^()+\-−–×÷=]*)(\)|$)/uy;
+      argument.lastIndex = at;
+      if (/^[fghFGP]$|^(?:sin|cos|tan|log|ln)$/u.test(run) && argument.test(text)) {
+        if (run.length === 1) said.push('of');
+        silent.push(depth);
+        depth += 1;
+        at += 1;
+      }
+      continue;
+    }
+    const sign = String.fromCodePoint(text.codePointAt(at) ?? 0);
+    at += sign.length;
+    if (sign === '^') {
+      const exponent = take(/\(?([-−–+]?(?:\d+(?:\.\d+)?|\p{L}))\)?/uy);
+      const power = exponent && sayPower((exponent[1] ?? '').replace(/[−–]/u, '-'), locale);
+      if (!power) return undefined;
+      said.push(...power);
+    } else if (sign === '(') {
+      depth += 1;
+      said.push('open', 'bracket');
+    } else if (sign === ')') {
+      depth -= 1;
+      if (silent.at(-1) === depth) silent.pop();
+      else said.push('close', 'bracket');
+    } else if (sign === '!') {
+      said.push('factorial');
+    } else if (sign === ',') {
+      continue;
+    } else if (FRACTION_SIGNS[sign] !== undefined) {
+      const part = (FRACTION_SIGNS[sign] ?? '').split(' ');
+      said.push(
+        ...(/\d$/u.test(before)
+          ? ['and', ...part]
+          : part[0] === 'a' || part[0] === 'an'
+            ? ['one', ...part.slice(1)]
+            : part),
+      );
+    } else {
+      const name = OPERATORS[sign] ?? SYMBOLS[sign];
+      if (name === undefined) return undefined;
+      said.push(...name.split(' '));
+    }
+  }
+  return said;
+}
+
+const RECURRING_HERE = new RegExp(RECURRING.source, 'uy');
+
+/** Whether the bracket that closes a text has a sum in it, so that its power is the power of all of it. */
+function closesSum(text: string): boolean {
+  return /\([^()]*[^(\s][^()]*[+\-−–][^()]*\)$/u.test(text);
+}
+
+/** "squared", "cubed", "to the power of minus three". */
+export function sayPower(exponent: string, locale: string): string[] | undefined {
+  if (exponent === '2') return ['squared'];
+  if (exponent === '3') return ['cubed'];
+  const number = readNumber(exponent);
+  if (number) return ['to', 'the', 'power', 'of', ...sayNumber(number, locale)];
+  const letter = /^([-+]?)(\p{L})$/u.exec(exponent);
+  if (!letter) return undefined;
+  const sign = letter[1] === '-' ? ['minus'] : [];
+  return ['to', 'the', 'power', 'of', ...sign, (letter[2] ?? '').toUpperCase()];
+}
+
+/** "three quarters", "seven over four". */
+export function sayFraction(top: string, bottom: string, locale: string): string[] {
+  const isPart = Number(top) < Number(bottom) && Number(top) > 0;
+  if (!isPart) return [...sayWhole(top, locale), 'over', ...sayWhole(bottom, locale)];
+  return [...sayWhole(top, locale), ...denominator(bottom, Number(top) > 1, locale)];
+}
+
+function denominator(digits: string, many: boolean, locale: string): string[] {
+  if (digits === '2') return [many ? 'halves' : 'half'];
+  if (digits === '4') return [many ? 'quarters' : 'quarter'];
+  const words = sayOrdinal(digits, locale);
+  return many ? [...words.slice(0, -1), pluralOf(words.at(-1) ?? '')] : words;
+}
+
+/** Raised or lowered signs as plain ones. */
+export function plain(text: string, figures: string): string {
+  return [...text]
+    .map((sign) =>
+      figures.includes(sign) ? ('0123456789-+'[figures.indexOf(sign)] ?? sign) : (SMALL[sign] ?? sign),
+    )
+    .join('');
+}
+
+const SMALL: Readonly<Record<string, string>> = { ⁿ: 'n', ˣ: 'x', ₙ: 'n', ₓ: 'x', ᵢ: 'i' };

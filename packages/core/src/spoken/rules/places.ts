@@ -1,0 +1,87 @@
+import { digitByDigit } from '../numbers.ts';
+import { ENGLISH_NUMBERS } from '../languages/englishWords.ts';
+import type { Rule } from '../types.ts';
+import { bare, neighbour } from './context.ts';
+import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
+
+const DIRECTIONS: Readonly<Record<string, string>> = {
+  N: 'north', S: 'south', E: 'east', W: 'west', NE: 'north east', NW: 'north west', SE: 'south east', SW: 'south west', NNE: 'north north east', NNW: 'north north west', SSE: 'south south east', SSW: 'south south west', ENE: 'east north east', ESE: 'east south east', WNW: 'west north west', WSW: 'west south west',
+}; // prettier-ignore
+
+/** 51°30′N, 0°7′12″W, 52.5°N. */
+const coordinate: Rule = {
+  name: 'coordinate',
+  apply({ token, locale }) {
+    const match = /^(\d+(?:\.\d+)?)°(?:(\d+(?:\.\d+)?)[′'’])?(?:(\d+(?:\.\d+)?)[″"”])?([NSEW])?$/u.exec(
+      token.text,
+    );
+    if (!match || (match[2] === undefined && match[4] === undefined)) return undefined;
+    const [, degrees, minutes, seconds, direction] = match;
+    const part = (figures: string | undefined, one: string) => {
+      const number = readNumber(figures ?? '');
+      return number ? [...sayNumber(number, locale), figures === '1' ? one : `${one}s`] : [];
+    };
+    return [
+      [
+        ...part(degrees, 'degree'),
+        ...part(minutes, 'minute'),
+        ...part(seconds, 'second'),
+        ...(DIRECTIONS[direction ?? ''] ?? '').split(' '),
+      ].filter((word) => word !== ''),
+    ];
+  },
+};
+
+/** 1:50,000 and 1:25 000 of a map. */
+const scale: Rule = {
+  name: 'scale',
+  apply(input) {
+    const match = /^1:(\d{1,3}(?:,\d{3})+|\d+)$/u.exec(input.token.text);
+    if (!match) return undefined;
+    const next = neighbour(input, 1);
+    const grouped =
+      /^\d{1,3}$/u.test(match[1] ?? '') &&
+      next?.text === '000' &&
+      /^[ \u00a0\u202f]$/u.test(input.token.gapAfter);
+    const digits = `${(match[1] ?? '').replace(/,/gu, '')}${grouped ? '000' : ''}`;
+    const said = ['one', 'to', ...sayWhole(digits, input.locale)];
+    return grouped ? [said.slice(0, -1), said.slice(-1)] : [said];
+  },
+};
+
+/** A bearing of 045°, GR 482 367: figures one by one. */
+const bearing: Rule = {
+  name: 'bearing or grid reference',
+  apply(input) {
+    const { text } = input.token;
+    const threeFigures = /^(0\d{2})°?$/u.exec(text)?.[1];
+    const nearBearing = [-1, -2, -3].some((by) => /^bearings?$/u.test(bare(neighbour(input, by))));
+    if (threeFigures !== undefined && (nearBearing || text.endsWith('°')))
+      return [[...digitByDigit(threeFigures, ENGLISH_NUMBERS), ...(text.endsWith('°') ? ['degrees'] : [])]];
+    const isFigures = /^(?:[A-Z]{2})?\d{3,}$/u.test(text) || /^[A-Z]{2}$/u.test(text);
+    const afterReference = [-1, -2, -3].some((by) => /^(?:gr|reference)$/u.test(bare(neighbour(input, by))));
+    const isGrid = [-1, -2, -3, -4].some((by) => /^(?:gr|grid)$/u.test(bare(neighbour(input, by))));
+    if (!isFigures || !afterReference || !isGrid) return undefined;
+    const letters = /^[A-Z]*/u.exec(text)?.[0] ?? '';
+    return [[...letters, ...digitByDigit(text.slice(letters.length), ENGLISH_NUMBERS)]];
+  },
+};
+
+/** NE, SSW, and N before a wind, a coast or a face. */
+const direction: Rule = {
+  name: 'compass point',
+  apply(input) {
+    const said = DIRECTIONS[input.token.text];
+    if (said === undefined) return undefined;
+    const next = bare(neighbour(input, 1));
+    const fitting =
+      /^(?:winds?|winds?|coast|face|facing|side|end|slopes?|corner|direction|of|england|wales|scotland|ireland|africa|america)$/u.test(
+        next,
+      );
+    return input.token.text.length > 1 && (fitting || input.token.text.length === 3) && next !== 'of'
+      ? [said.split(' ')]
+      : undefined;
+  },
+};
+
+export const placeRules: readonly Rule[] = [coordinate, scale, bearing, direction];
