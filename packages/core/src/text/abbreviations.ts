@@ -17,7 +17,7 @@ const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
       'dr mr mrs ms mx messrs prof rev hon capt cpt col gen lt sgt maj cmdr adm gov sen rep pres st mt ft e.g i.e viz cf vs eg ie ca dept univ approx'.split(' '),
     ),
     beforeNumber: new Set(
-      'no nos p pp fig figs ch chs vol vols sec eq ex art c b d jan feb mar apr jun jul aug sep sept oct nov dec l ll v vv sc mon tue tues wed thu thurs fri sat sun rm yr bk gr'.split(' '),
+      'no nos p pp fig figs ch chs vol vols sec eq ex art c b d jan feb mar apr jun jul aug sep sept oct nov dec l ll v vv sc mon tue tues wed thu thurs fri sat sun rm yr bk gr dep arr ext op gd lat long alt temp pop'.split(' '),
     ),
   },
   de: {

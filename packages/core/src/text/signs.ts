@@ -1,6 +1,6 @@
 /** What makes a text mathematical: a sign of operation or relation between numbers or letters, a power or a root. */
 const MATHEMATICAL =
-  /[=≠<>≤≥≈×÷√∛∜±²³]|\d\s*[+^]\s*[\d\p{L}(]|\p{L}\s\+\s[\d\p{L}(]|[\d\p{L})]\s?−\s?[\d\p{L}(]|\d\(\p{L}\s?[-+–]|\s\*\s\d/u;
+  /[=≠<>≤≥≈×÷√∛∜±²³∝∪∩∈⊂⊥∥≡≅∑∫∞]|\d\s*[+^]\s*[\d\p{L}(]|\p{L}\s\+\s[\d\p{L}(]|[\d\p{L})]\s?−\s?[\d\p{L}(]|\d\(\p{L}\s?[-+–]|\s\*\s\d/u;
 
 /** Whether a text calculates. */
 export function isMathematical(text: string): boolean {
@@ -33,6 +33,14 @@ export function signsIn(text: string): ReadonlySet<number> {
     } else if (OPERAND_BEFORE.test(before) && OPERAND_AFTER.test(after)) {
       const areNumbers = /\p{N}[%)]?$/u.test(before) && /^[-−+]?\p{N}/u.test(after);
       if (areNumbers || calculates) found.add(match.index);
+    }
+  }
+  if (calculates) {
+    // The factorial, and the bars of a modulus.
+    for (const match of text.matchAll(/(?<=\d|[^\p{L}]\p{L})!(?=\s?[=+\-−×÷/)]|$)/gu)) found.add(match.index);
+    for (const match of text.matchAll(/(?<!\S)\|[\p{L}\p{N}+−-]{1,8}\|(?!\S)/gu)) {
+      found.add(match.index);
+      found.add(match.index + match[0].length - 1);
     }
   }
   if (text.includes('(')) for (const at of bracketsIn(text)) found.add(at);

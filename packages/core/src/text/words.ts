@@ -37,7 +37,11 @@ export function wordsOf(text: string, language: string): Range[] {
   const words: Range[] = [];
   const signs = signsIn(text);
   for (const run of text.matchAll(/\S+/gu)) {
-    if (COMPOSITE.test(run[0]) || DOTTED_BLANK.test(run[0]) || signs.has(run.index)) {
+    if (
+      COMPOSITE.test(run[0]) ||
+      DOTTED_BLANK.test(run[0]) ||
+      (run[0].length === 1 && signs.has(run.index))
+    ) {
       words.push({ start: run.index, end: run.index + run[0].length });
     } else if (hasEmoji(run[0])) {
       let at = 0;
@@ -92,10 +96,13 @@ function breakRun(
   close(from + run.length);
 }
 
-/** A dash between two digits or amounts ("10–12", "£3–£5") belongs to one word. */
+/** A dash between two digits or amounts ("10–12", "£3–£5", "9am–5pm", "5p–£1") belongs to one word. */
 function isRange(text: string, at: number, length: number): boolean {
-  return /\p{N}/u.test(text[at - 1] ?? '') && /[\p{N}\p{Sc}]/u.test(text[at + length] ?? '');
+  return AMOUNT.test(text.slice(Math.max(0, at - 6), at)) && /[\p{N}\p{Sc}]/u.test(text[at + length] ?? '');
 }
+
+/** The end of an amount: a figure, with or without a short unit. */
+const AMOUNT = /\p{N}(?:[ap]m|[ap]\.m\.|p|%|°[CF]?|[kcm]?m|k?g|st|nd|rd|th)?$/iu;
 
 /** A dash right before a figure, with nothing or a bracket before it, is its sign: "–4 °C". */
 function isSign(text: string, at: number): boolean {

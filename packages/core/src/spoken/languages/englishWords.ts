@@ -94,7 +94,7 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   bpm: ['beat per minute', 'beats per minute'], kph: ['kilometre per hour', 'kilometres per hour'], kmh: ['kilometre per hour', 'kilometres per hour'], mpg: ['mile per gallon', 'miles per gallon'], bps: ['bit per second', 'bits per second'], kbps: ['kilobit per second', 'kilobits per second'],
   Mbps: ['megabit per second', 'megabits per second'], Gbps: ['gigabit per second', 'gigabits per second'], fps: ['frame per second', 'frames per second'], dpi: ['dot per inch', 'dots per inch'], ppm: ['part per million', 'parts per million'], rad: ['radian', 'radians'], AU: ['astronomical unit', 'astronomical units'],
   tsp: ['teaspoon', 'teaspoons'], tsps: ['teaspoon', 'teaspoons'], tbsp: ['tablespoon', 'tablespoons'], tbsps: ['tablespoon', 'tablespoons'], dsp: ['dessertspoon', 'dessertspoons'], dssp: ['dessertspoon', 'dessertspoons'], pt: ['pint', 'pints'], qt: ['quart', 'quarts'], 'fl oz': ['fluid ounce', 'fluid ounces'],
-  dl: ['decilitre', 'decilitres'], dL: ['decilitre', 'decilitres'], cc: ['C C', 'C C'], cwt: ['hundredweight', 'hundredweight'], kn: ['knot', 'knots'], nmi: ['nautical mile', 'nautical miles'], dp: ['decimal place', 'decimal places'], sf: ['significant figure', 'significant figures'],
+  dl: ['decilitre', 'decilitres'], dL: ['decilitre', 'decilitres'], cc: ['C C', 'C C'], cwt: ['hundredweight', 'hundredweight'], kn: ['knot', 'knots'], nmi: ['nautical mile', 'nautical miles'], dp: ['decimal place', 'decimal places'], 'd.p.': ['decimal place', 'decimal places'], 's.f.': ['significant figure', 'significant figures'], 'd.p': ['decimal place', 'decimal places'], 's.f': ['significant figure', 'significant figures'], sf: ['significant figure', 'significant figures'],
   MiB: ['mebibyte', 'mebibytes'], GiB: ['gibibyte', 'gibibytes'], KiB: ['kibibyte', 'kibibytes'], KB: ['kilobyte', 'kilobytes'], px: ['pixel', 'pixels'], '℃': ['degree Celsius', 'degrees Celsius'], '℉': ['degree Fahrenheit', 'degrees Fahrenheit'],
   ha: ['hectare', 'hectares'], ft: ['foot', 'feet'], yd: ['yard', 'yards'], mi: ['mile', 'miles'], mph: ['mile per hour', 'miles per hour'],
   ac: ['acre', 'acres'], gal: ['gallon', 'gallons'], st: ['stone', 'stone'], deg: ['degree', 'degrees'],
@@ -130,12 +130,14 @@ export const ABBREVIATIONS: Readonly<Record<string, string>> = {
   mr: 'mister', mrs: 'missus', ms: 'miz', mx: 'mix', dr: 'doctor', prof: 'professor', rev: 'reverend', hon: 'honourable', capt: 'captain',
   sgt: 'sergeant', 'e.g': 'for example', eg: 'for example', 'i.e': 'that is', etc: 'et cetera', vs: 'versus', viz: 'namely', cf: 'compare',
   approx: 'approximately', dept: 'department', govt: 'government', ltd: 'limited', inc: 'incorporated', jr: 'junior', sr: 'senior', 'a.m': 'A M', 'p.m': 'P M',
-  esp: 'especially', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',
+  esp: 'especially', pop: 'population', lat: 'latitude', temp: 'temperature', nr: 'near', wt: 'weight', ht: 'height', qty: 'quantity', ave: 'average', poss: 'possible', temps: 'temperatures', cont: 'continued', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',
 };
 
 /** Abbreviations of {@link ABBREVIATIONS} that are ordinary words unless written with a stop or in capitals. */
 export const NEEDS_STOP_OR_CAPITALS = new Set(
-  'hon rev inc ms esp sr jr tel ce ad bc bce eg incl mx capt prof'.split(' '),
+  'hon rev inc ms esp sr jr pop lat temp temps wt ht cont poss ave nr tel ce ad bc bce eg incl mx capt prof'.split(
+    ' ',
+  ),
 );
 
 /** Abbreviations said in full only before a number: one, and for "pp." and "figs." many. */

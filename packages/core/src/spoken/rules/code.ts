@@ -73,7 +73,7 @@ const tag: Rule = {
     const name = match[2] ?? '';
     const said =
       name.length <= 3 && !/^(?:nav|sub|sup|map|pre|var|div)$/iu.test(name)
-        ? [...name.toUpperCase()]
+        ? sayFigures(name)
         : [name.toLowerCase()];
     return [
       [
@@ -101,7 +101,43 @@ const resolution: Rule = {
   },
 };
 
-export const codeRules: readonly Rule[] = [fileName, language, identifier, otherBase, tag, resolution];
+/** <h1>Title</h1>: text between tags. */
+const tagged: Rule = {
+  name: 'tag',
+  apply(input) {
+    if (
+      !/^(?:<\/?\p{L}[\p{L}\d]*\/?>|[^<>]+){2,}$/u.test(input.token.text) ||
+      !input.token.text.includes('<')
+    )
+      return undefined;
+    const parts = input.token.text.match(/<[^>]*>|[^<>]+/gu) ?? [];
+    return [
+      parts.flatMap(
+        (text) => tag.apply({ ...input, token: { ...input.token, text } })?.[0] ?? plainWords(text),
+      ),
+    ];
+  },
+};
+
+/** 192.168.0.1: an address of a network, figure by figure. */
+const networkAddress: Rule = {
+  name: 'network address',
+  apply({ token }) {
+    if (!/^\d{1,3}(?:\.\d{1,3}){3}$/u.test(token.text)) return undefined;
+    return [token.text.split('.').flatMap((part, i) => [...(i === 0 ? [] : ['dot']), ...sayFigures(part)])];
+  },
+};
+
+export const codeRules: readonly Rule[] = [
+  tagged,
+  networkAddress,
+  fileName,
+  language,
+  identifier,
+  otherBase,
+  tag,
+  resolution,
+];
 
 function sayIdentifier(name: string, locale: string): string[] {
   return name

@@ -1,6 +1,6 @@
 import type { Rule } from '../types.ts';
 import { bare, neighbour } from './context.ts';
-import { sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { pluralOf, sayOrdinal, sayWhole } from './englishNumbers.ts';
 import { romanValue } from './romanNumerals.ts';
 
 /** (iii) and iv): a number in small Roman figures that opens a sentence or follows a letter of a question. */
@@ -16,6 +16,18 @@ const romanLabel: Rule = {
       bare(neighbour(input, -1)),
     );
     return inBrackets || opens || afterScene ? [sayWhole(String(value), locale)] : undefined;
+  },
+};
+
+/** (a), b): the letter of a part, said by its name. */
+const letterLabel: Rule = {
+  name: 'label',
+  apply({ token, index }) {
+    if (!/^[a-h]$/u.test(token.text)) return undefined;
+    const isPart = /\($/u.test(token.gapBefore) && /^\)/u.test(token.gapAfter);
+    return isPart || (index === 0 && /^[).]\s/u.test(token.gapAfter))
+      ? [[token.text.toUpperCase()]]
+      : undefined;
   },
 };
 
@@ -55,7 +67,13 @@ const schoolYear: Rule = {
             ],
           ];
     }
-    const said = /^(?:Yr|Yrs|Rm|Rms|Gp|Grp|Hse|Ext|Sc|Wk|Pt|Pts|Bk|Vs|Ln)$/u.test(text)
+    const classes = /^(\d{1,2})s$/u.exec(neighbour(input, 1)?.text ?? '')?.[1];
+    if (/^(?:Yr|Year)$/u.test(text) && classes !== undefined && /^\.?\s+$/u.test(input.token.gapAfter)) {
+      const number = sayWhole(classes, input.locale);
+      const last = number.pop() ?? '';
+      return [['year'], [...number, pluralOf(last)]];
+    }
+    const said = /^(?:Yr|Yrs|Rm|Rms|Gp|Grp|Hse|Ext|Sc|Wk|Pt|Pts|Bk|Op|Gd|Vs|Ln)$/u.test(text)
       ? SCHOOL[text]
       : undefined;
     const next = neighbour(input, 1)?.text ?? '';
@@ -69,7 +87,7 @@ const schoolYear: Rule = {
 
 const SCHOOL: Readonly<Record<string, readonly string[]>> = {
   Y: ['year'], Yr: ['year'], Yrs: ['years'], Q: ['question'], KS: ['key', 'stage'], Rm: ['room'], Rms: ['rooms'], Ex: ['exercise'], Gp: ['group'], Grp: ['group'], Hse: ['house'],
-  Ext: ['extension'], Sc: ['scene'], Wk: ['week'], Pt: ['part'], Pts: ['parts'], Bk: ['book'], Vs: ['verse'], Ln: ['line'],
+  Ext: ['extension'], Op: ['opus'], Gd: ['grade'], Sc: ['scene'], Wk: ['week'], Pt: ['part'], Pts: ['parts'], Bk: ['book'], Vs: ['verse'], Ln: ['line'],
 }; // prettier-ignore
 
 /** l. 45 and ll. 10–12 of a play or poem; v. 3 and vv. 3–5. */
@@ -101,6 +119,34 @@ const verse: Rule = {
   },
 };
 
+/** Macbeth (1.7.54), 1.7.54–60: act, scene and line of a play. */
+const scene: Rule = {
+  name: 'act, scene and line',
+  apply(input) {
+    const match = /^([1-5])\.(\d{1,2})(?:\.(\d{1,3})(?:[-–](\d{1,3}))?)?$/u.exec(input.token.text);
+    if (!match || (match[3] === undefined && !input.token.gapBefore.includes('('))) return undefined;
+    const isPlay = [-1, -2, -3].some((by) =>
+      PLAYS.has((neighbour(input, by)?.text ?? '').replace(/[’']s?$/u, '')),
+    );
+    const isLineRange = match[4] !== undefined;
+    if (!isPlay && !isLineRange) return undefined;
+    const [, act = '', number = '', from, to] = match;
+    const say = (figures: string) => sayWhole(figures, input.locale);
+    return [
+      [
+        'act', ...say(act), 'scene', ...say(number), ...(from === undefined ? [] : [to === undefined ? 'line' : 'lines', ...say(from)]),
+        ...(to === undefined ? [] : ['to', ...say(to)]),
+      ],
+    ]; // prettier-ignore
+  },
+};
+
+const PLAYS = new Set(
+  'Macbeth Hamlet Othello Lear Juliet Tempest Caesar Venice Night Dream Ado Shrew Cleopatra Coriolanus Cymbeline Verona Errors Athens Andronicus Richard Henry Twelfth Measure Faustus Volpone Antigone Oedipus Crucible Inspector play'.split(
+    ' ',
+  ),
+);
+
 const BOOKS = new Set(
   'Genesis Exodus Leviticus Numbers Deuteronomy Joshua Judges Ruth Samuel Kings Chronicles Ezra Nehemiah Esther Job Psalm Psalms Proverbs Ecclesiastes Isaiah Jeremiah Lamentations Ezekiel Daniel Hosea Joel Amos Obadiah Jonah Micah Nahum Habakkuk Zephaniah Haggai Zechariah Malachi Matthew Matt Mark Luke John Acts Romans Corinthians Galatians Ephesians Philippians Colossians Thessalonians Timothy Titus Philemon Hebrews James Peter Jude Revelation Surah Sura Quran'.split(
     ' ',
@@ -115,13 +161,7 @@ const team: Rule = {
     if (under && Number(under[1]) >= 5 && Number(under[1]) <= 23) {
       const said = sayWhole(under[1] ?? '', input.locale);
       const last = said.pop() ?? '';
-      return [
-        [
-          'under',
-          ...said,
-          under[2] === undefined ? last : last.endsWith('y') ? `${last.slice(0, -1)}ies` : `${last}s`,
-        ],
-      ];
+      return [['under', ...said, under[2] === undefined ? last : pluralOf(last)]];
     }
     const size = { XI: 'eleven', XV: 'fifteen', VII: 'seven', VIII: 'eight' }[input.token.text];
     const before = neighbour(input, -1)?.text ?? '';
@@ -203,9 +243,11 @@ const blankInside: Rule = {
 export const labelRules: readonly Rule[] = [
   blankInside,
   romanLabel,
+  letterLabel,
   questionPart,
   schoolYear,
   line,
+  scene,
   verse,
   team,
   note,

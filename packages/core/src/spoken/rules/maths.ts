@@ -7,7 +7,7 @@ import { marksOf } from './marks.ts';
 /** Functions that are written in letters, and how they are said. */
 // prettier-ignore
 const FUNCTIONS: Readonly<Record<string, string>> = {
-  sin: 'sine', cos: 'cosine', tan: 'tangent', log: 'log', ln: 'L N', lg: 'log', max: 'maximum', min: 'minimum', mod: 'mod', lim: 'limit', exp: 'exponential',
+  sin: 'sine', cos: 'cosine', tan: 'tan', log: 'log', ln: 'L N', lg: 'log', max: 'maximum', min: 'minimum', mod: 'mod', lim: 'limit', exp: 'exponential',
 };
 
 // prettier-ignore
@@ -19,7 +19,7 @@ const SUPERSCRIPT = /[⁰¹²³⁴-⁹⁻⁺ⁿˣ]+/uy;
 const SUBSCRIPT = /[₀-₉₋₊ₙₓᵢ]+/uy;
 const NUMBER = /\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?|\.\d+/uy;
 const RECURRING = /\u0307/u;
-const LETTERS = /\p{L}+/uy;
+const LETTERS = /[a-zA-Z]+|\p{Script=Greek}/uy;
 const SIMPLE_FRACTION = /(\d{1,3})[/⁄](\d{1,3})(?![\d,.])/uy;
 
 /** A sign that stands alone between operands: "-", "*", "/", "?", "!=", "->". */
@@ -29,6 +29,7 @@ const loneSign: Rule = {
     const { text } = input.token;
     const marks = marksOf(input.tokens);
     if (/^[-–—−]$/u.test(text)) return [[marks.maths || text === '−' ? 'minus' : 'to']];
+    if (text === 'x' || text === '×') return saysTimes(input);
     if (text === '*') return [['times']];
     if (text === ':') return [['to']];
     if (text === '/') return [marks.maths ? ['divided', 'by'] : ['over']];
@@ -46,6 +47,19 @@ const REACTION: Readonly<Record<string, string>> = {
   '→': 'gives', '⟶': 'gives', '->': 'gives', '-->': 'gives', '⇌': 'in equilibrium with', '⇄': 'in equilibrium with', '<=>': 'in equilibrium with', '<->': 'in equilibrium with', '↔': 'in equilibrium with',
 };
 
+/** "2 x 400 g" is said with "times", "10 cm × 5 cm" with "by"; a lone x is a letter. */
+function saysTimes(input: RuleInput): string[][] | undefined {
+  const next = neighbour(input, 1)?.text ?? '';
+  const before = neighbour(input, -1)?.text ?? '';
+  const unitBefore = /^(?:mm|cm|m|km|ft|in|yd)$|\d(?:mm|cm|m|km|ft)$/u.test(before);
+  const unitAfter =
+    /\d(?:mm|cm|m|km|ft)$/u.test(next) ||
+    (/^\d/u.test(next) && /^(?:mm|cm|m|km|ft|in|yd)$/u.test(neighbour(input, 2)?.text ?? ''));
+  if (unitBefore && unitAfter) return [['by']];
+  if (input.token.text === '×') return [['times']];
+  return /\d$/u.test(before) && /^\d/u.test(next) ? [['times']] : undefined;
+}
+
 /** 4(x, 3x², −2.75, √144, f(x), x₁, 2(x+1)², πr², 5!: a piece of linear mathematics without spaces. */
 const linear: Rule = {
   name: 'mathematics',
@@ -57,20 +71,36 @@ const linear: Rule = {
   },
 };
 
-export const mathsRules: readonly Rule[] = [loneSign, linear];
+/** sin 30°, log x: a function before what it is taken of. */
+const namedFunction: Rule = {
+  name: 'function',
+  apply(input) {
+    const said = /^(?:sin|cos|tan|ln)$/u.test(input.token.text) ? FUNCTIONS[input.token.text] : undefined;
+    const next = neighbour(input, 1)?.text ?? '';
+    const isArgument =
+      /^[\d(−-]|^\p{Script=Greek}|^\d*[a-zA-Z][²³]?$/u.test(next) && /^\s*$/u.test(input.token.gapAfter);
+    return said !== undefined && isArgument ? [said.split(' ')] : undefined;
+  },
+};
+
+export const mathsRules: readonly Rule[] = [loneSign, namedFunction, linear];
 
 /** Whether a word is mathematics and not a word with a sign in it: its letters stand alone, as variables do, and a sign or figure is among them. */
 function looksMathematical(text: string, input: RuleInput): boolean {
-  const letters = text.match(/\p{L}+/gu) ?? [];
+  const letters = text.match(/[a-zA-Z]+/gu) ?? [];
+  if (/[^a-zA-Z\p{Script=Greek}\P{L}]/u.test(text)) return false;
   if (letters.some((run) => run.length > 3 || (run.length > 1 && !isVariables(run)))) return false;
-  if (/[√∛∜²³⁴-⁹⁰⁻^×÷=≠≤≥≈π∠∞]|\p{N}\u0307/u.test(text)) return true;
+  if (/[√∛∜²³⁴-⁹⁰⁻^×÷=≠≤≥≈π∠∞]|\p{N}\u0307|[½¼¾⅓⅔]\p{L}/u.test(text)) return true;
+  if (/\p{Script=Greek}/u.test(text))
+    return /^\d*\p{Script=Greek}[a-zA-Z]?$|^[a-zA-Z]\p{Script=Greek}$/u.test(text);
   if (/^[fghFGP]\(/u.test(text)) return true;
-  if (/[()]/u.test(text))
-    return /[\d+−–-]|^\p{L}\(/u.test(text) && (marksOf(input.tokens).maths || /\)\(/u.test(text));
+  if (/[()]/u.test(text)) return marksOf(input.tokens).maths || /\)\(/u.test(text);
   if (/^\p{L}[₀-₉]+$/u.test(text)) return true;
+  if (/^\d+\/[a-z]$/u.test(text)) return true;
   if (!marksOf(input.tokens).maths) return /^\d+\p{Ll}$/u.test(text) && isBesideOperator(input);
   if (/^\d+\p{L}{1,3}$/u.test(text)) return /^\d+[a-zA-Z]$/u.test(text) || isBesideOperator(input);
-  return /[+\-−–*/]/u.test(text) && /[\p{N}\p{L}]/u.test(text);
+  if (/^[a-zA-Z]{1,3}$/u.test(text)) return !SMALL_WORDS.has(text) && isBesideOperator(input);
+  return /[+\-−–*/!|]/u.test(text) && /[\p{N}\p{L}]/u.test(text);
 }
 
 /** A run of letters that are variables side by side ("xy", "ab", "AB") or the name of a function. */
@@ -80,8 +110,15 @@ function isVariables(run: string): boolean {
   );
 }
 
+/** Words as short as products of variables, which stand beside signs in prose and headings. */
+const SMALL_WORDS = new Set(
+  'I am an as at be by do go he hi if in is it me my no of on or so to up us we and any are but can did for get had has her him his how its let may new not now off old one our out own per put say see set she sum the too two use was way who why yes you'.split(
+    ' ',
+  ),
+);
+
 function isBesideOperator(input: RuleInput): boolean {
-  return [-1, 1].some((by) => /^[-+−–×÷=<>≤≥≠*]$/u.test(neighbour(input, by)?.text ?? ''));
+  return [-1, 1].some((by) => /^[-+−–×÷=<>≤≥≠*⊥∥∝∪∩≡≅/]$/u.test(neighbour(input, by)?.text ?? ''));
 }
 
 /** Linear mathematics → words, from left to right; `undefined` where something stands in it that is none. */
@@ -166,6 +203,8 @@ export function readLinear(text: string, locale: string): string[] | undefined {
       depth -= 1;
       if (silent.at(-1) === depth) silent.pop();
       else said.push('close', 'bracket');
+    } else if (sign === '|') {
+      if (before === '' || /[-+−–×÷=(]$/u.test(before)) said.push('the', 'modulus', 'of');
     } else if (sign === '!') {
       said.push('factorial');
     } else if (sign === ',') {

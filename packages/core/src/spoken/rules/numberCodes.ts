@@ -16,12 +16,12 @@ const code: Rule = {
 const version: Rule = {
   name: 'version',
   apply({ token, locale }) {
-    const match = /^[vV](\d+(?:\.\d+)*)$/u.exec(token.text);
+    const match = /^v(\d+(?:\.\d+)*)$|^V(\d+(?:\.\d+)+)$/u.exec(token.text);
     if (!match) return undefined;
     return [
       [
         'version',
-        ...(match[1] ?? '')
+        ...(match[1] ?? match[2] ?? '')
           .split('.')
           .flatMap((part, i) => [...(i === 0 ? [] : ['point']), ...sayWhole(part, locale)]),
       ],

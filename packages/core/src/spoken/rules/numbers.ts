@@ -57,7 +57,14 @@ const fraction: Rule = {
       marksOf(input.tokens).score &&
       (Number(bottom) >= 10 || /^(?:scored|got)$/u.test(bare(neighbour(input, -1)))) &&
       bare(neighbour(input, 1)) !== 'of';
-    if (isScore) return [[...sayWhole(top, input.locale), 'out', 'of', ...sayWhole(bottom, input.locale)]];
+    const ofThings =
+      Number(bottom) % 10 === 0 &&
+      spaceOnly(input.token.gapAfter) &&
+      /^(?:people|children|pupils|students|adults|men|women|teenagers|households|voters|patients|dentists)$/u.test(
+        neighbour(input, 1)?.text ?? '',
+      );
+    if (isScore || ofThings)
+      return [[...sayWhole(top, input.locale), 'out', 'of', ...sayWhole(bottom, input.locale)]];
     if (input.token.text === '24/7') return [['twenty', 'four', 'seven']];
     const afterWhole = /^\d+$/u.test(neighbour(input, -1)?.text ?? '') && spaceOnly(input.token.gapBefore);
     const isPart = Number(top) < Number(bottom) && Number(top) > 0;

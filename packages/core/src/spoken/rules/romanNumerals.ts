@@ -23,7 +23,17 @@ const romanRange: Rule = {
     if (from === undefined || to === undefined || (!joined && !/^[-–]$/u.test(input.token.gapAfter)))
       return undefined;
     const said = [[...sayWhole(String(from), input.locale), 'to'], sayWhole(String(to), input.locale)];
-    return joined ? [said.flat()] : said;
+    if (joined) return [said.flat()];
+    // A row of chords: "I–IV–V".
+    const third = romanValue(neighbour(input, 2)?.text ?? '');
+    const goesOn = third !== undefined && /^[-–]$/u.test(neighbour(input, 1)?.gapAfter ?? '');
+    return goesOn
+      ? [
+          sayWhole(String(from), input.locale),
+          sayWhole(String(to), input.locale),
+          sayWhole(String(third), input.locale),
+        ]
+      : said;
   },
 };
 
@@ -45,7 +55,12 @@ const roman: Rule = {
     const possessive = (words: string[]) =>
       match[2] === undefined ? words : [...words.slice(0, -1), `${words.at(-1) ?? ''}'s`];
     const cue = bare(before);
-    if (ROMAN_CARDINAL_CUES.has(cue) || CARDINAL_AFTER.has(cue) || /^(ch|pt|vol|no|sc)$/iu.test(before.text))
+    if (
+      ROMAN_CARDINAL_CUES.has(cue) ||
+      CARDINAL_AFTER.has(cue) ||
+      /^(ch|pt|vol|sc)$/iu.test(before.text) ||
+      (/^no$/iu.test(before.text) && match[1] !== 'I')
+    )
       return [possessive(sayWhole(String(value), locale))];
     const isName = /^\p{Lu}\p{Ll}{2,}$/u.test(before.text);
     // "I" and "V" alone are a pronoun and a letter, unless the name is one that kings, queens and popes bear.

@@ -1,4 +1,4 @@
-import type { Rule } from '../types.ts';
+import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { sayNumber, sayWhole } from './englishNumbers.ts';
 
@@ -17,7 +17,16 @@ const clockTime: Rule = {
     const following =
       attached === undefined && spaceOnly(input.token.gapAfter) && HALF.test(next) ? next : undefined;
     const half = attached ?? following;
-    if (Number(hour) > 24 || Number(minute) > 59 || (whole.includes('.') && half === undefined))
+    // "at 9.30": with a point, where a time is asked for.
+    const isAt =
+      whole.includes('.') &&
+      half === undefined &&
+      /[05]$/u.test(minute) &&
+      second === undefined &&
+      Number(hour) > 0 &&
+      isTimeCue(input) &&
+      !/^(?:per|%|[a-zA-Zµ°]{1,3}[²³]?)$/u.test(next);
+    if (Number(hour) > 24 || Number(minute) > 59 || (whole.includes('.') && half === undefined && !isAt))
       return undefined;
     if (!whole.includes(':') && !/\.\d{2}/u.test(whole)) return undefined;
     const said = sayClock(Number(hour), minute, half !== undefined, input.locale);
@@ -143,6 +152,12 @@ export const timeRules: readonly Rule[] = [
   hourWithHalf,
   duration,
 ];
+
+function isTimeCue(input: RuleInput): boolean {
+  return /^(?:at|until|till|from|starts|begins|ends|opens|closes|leaves)$/u.test(
+    (neighbour(input, -1)?.text ?? '').toLowerCase(),
+  );
+}
 
 function sayClock(hour: number, minute: string, hasHalf: boolean, locale: string): string[] {
   const said = sayWhole(String(hour), locale);

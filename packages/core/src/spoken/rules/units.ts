@@ -20,14 +20,49 @@ const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square'
 /** 5kg, 20°C, 7%, 12%, 250mA. */
 const attachedUnit: Rule = {
   name: 'number with unit',
-  apply({ token, locale }) {
+  apply(input) {
+    const { token, locale } = input;
     const match = ATTACHED.exec(token.text);
     const amount = sayAmount(match?.[1] ?? '', locale);
     // "1st" is an ordinal, "1 st" a stone.
     if (!match || !amount || match[2] === 'st') return undefined;
+    if (match[2] === 'm' && POPULATION.test(neighbours(input))) return [[...amount.said, 'million']];
+    if (match[2] === 'm' && /\dh(?:rs?)?$/u.test(neighbour(input, -1)?.text ?? ''))
+      return [[...amount.said, amount.many ? 'minutes' : 'minute']];
     const own = ONLY_ATTACHED[match[2] ?? '']?.[amount.many ? 1 : 0];
     const unit = own === undefined ? sayUnit(match[2] ?? '', amount.many, locale) : [own];
     return unit === undefined ? undefined : [join(amount.said, unit)];
+  },
+};
+
+/** 4×400m, 2x250g: so many times a quantity. */
+const multiple: Rule = {
+  name: 'number with unit',
+  apply(input) {
+    const match = /^(\d+)[×x](\d[\d.,]*\p{L}+)$/u.exec(input.token.text);
+    const said =
+      match && attachedUnit.apply({ ...input, token: { ...input.token, text: match[2] ?? '' } })?.[0];
+    return match && said ? [[...sayWhole(match[1] ?? '', input.locale), 'times', ...said]] : undefined;
+  },
+};
+
+const POPULATION =
+  /\b(?:pop|population|people|inhabitants|visitors|tourists|viewers|followers|downloads|users|sales)\b/iu;
+
+function neighbours({ tokens }: RuleInput): string {
+  return tokens.map(({ text }) => text).join(' ');
+}
+
+/** 10%–20%, 20°C–25°C, 5kg–10kg: two amounts with their units. */
+const quantityRange: Rule = {
+  name: 'range',
+  apply(input) {
+    const match = /^([^–-]*\d[^–-]*)[–-](\d[^–-]*)$/u.exec(input.token.text);
+    if (!match) return undefined;
+    const [from, to] = [match[1], match[2]].map(
+      (text) => attachedUnit.apply({ ...input, token: { ...input.token, text: text ?? '' } })?.[0],
+    );
+    return from && to && [[...from, 'to', ...to]];
   },
 };
 
@@ -65,6 +100,7 @@ function isInches(input: RuleInput): boolean {
   const next = neighbour(input, 2)?.text ?? '';
   const after = neighbour(input, 1)?.gapAfter ?? '';
   if (after.startsWith('.') && !/^\p{Ll}/u.test(next)) return true;
+  if (/^(?:ft|foot|feet)$/u.test(neighbour(input, -1)?.text ?? '')) return true;
   return /^(?:×|x|by|long|wide|high|tall|deep|thick|across|apart|square)$/u.test(next) && spaceOnly(after);
 }
 
@@ -112,6 +148,13 @@ const feet: Rule = {
       const amount = sayAmount(inches, locale);
       return amount && [[...amount.said, amount.many ? 'inches' : 'inch']];
     }
+    const whole = /^(\d+)['’′](\d{1,2})[″”]?$/u.exec(token.text);
+    if (whole && (/[″”]$/u.test(token.text) || /^["”]/u.test(token.gapAfter)))
+      return [
+        [
+          ...sayWhole(whole[1] ?? '', locale), whole[1] === '1' ? 'foot' : 'feet', ...sayWhole(whole[2] ?? '', locale), whole[2] === '1' ? 'inch' : 'inches',
+        ],
+      ]; // prettier-ignore
     const next = neighbour(input, 1);
     const foot = /^(\d+)′?$/u.exec(token.text)?.[1];
     const part = /^(\d+)″?$/u.exec(next?.text ?? '')?.[1];
@@ -126,7 +169,15 @@ const feet: Rule = {
   },
 };
 
-export const unitRules: readonly Rule[] = [feet, attachedUnit, hyphenUnit, spacedUnit, loneUnit];
+export const unitRules: readonly Rule[] = [
+  feet,
+  multiple,
+  attachedUnit,
+  quantityRange,
+  hyphenUnit,
+  spacedUnit,
+  loneUnit,
+];
 
 /** A number, a range of them or a fraction, and whether what it counts is many. */
 function sayAmount(text: string, locale: string): { said: string[]; many: boolean } | undefined {

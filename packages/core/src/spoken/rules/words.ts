@@ -49,7 +49,8 @@ const beforeNumber: Rule = {
     const hasStop = input.token.gapAfter.startsWith('.');
     const needsStop = /^(no|nos|b|c|d|p|ex|art|sec|q|ca)$/iu.test(input.token.text);
     if (needsStop && !hasStop) return undefined;
-    return /^\d/u.test(next) || (hasStop && romanValue(next) !== undefined) ? [[said]] : undefined;
+    const isRoman = romanValue(next) !== undefined && (next.length > 1 || neighbour(input, 2) === undefined);
+    return /^\d/u.test(next) || (hasStop && isRoman) ? [[said]] : undefined;
   },
 };
 
@@ -155,7 +156,7 @@ const symbol: Rule = {
   name: 'symbol',
   apply(input) {
     const { text } = input.token;
-    if (!/^[^\p{L}\p{N}]+$|^[πµΩ²³½¼¾]$/u.test(text)) return undefined;
+    if (!/^[^\p{L}\p{N}]+$|^[\p{Script=Greek}µ²³½¼¾⅓⅔]$/u.test(text)) return undefined;
     const said = [...text].flatMap((sign) => SYMBOLS[sign]?.split(' ') ?? []);
     return said.length > 0 ? [said] : undefined;
   },

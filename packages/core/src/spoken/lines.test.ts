@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from 'vitest';
+import { sentencesOf } from '../text/sentences.ts';
+import { expandSentence } from './expand.ts';
+
+/** Lines as school handouts contain them, from readers who had not seen the rules. Case, "and" and punctuation do not count. */
+const linesOf = (name: string) =>
+  readFileSync(new URL(`./lines/${name}.tsv`, import.meta.url), 'utf8')
+    .trimEnd()
+    .split('\n')
+    .map((line) => {
+      const [written = '', accepted = '', family = 'found'] = line.split('\t');
+      return { written, accepted: accepted.split('|').map(bare), family };
+    });
+
+function bare(text: string): string {
+  return text
+    .toLowerCase()
+    .replace(/[’]/gu, "'")
+    .replace(/[-,.]/gu, ' ')
+    .replace(/\band\b/gu, ' ')
+    .replace(/\s+/gu, ' ')
+    .trim();
+}
+
+function said(text: string): string {
+  const words = sentencesOf(text, 'en-GB').flatMap(({ start, end }) =>
+    expandSentence(text.slice(start, end), 'en-GB').flatMap((word) => word.spoken),
+  );
+  return bare(words.join(' '));
+}
+
+test.each(['handouts', 'probes'])('of the lines of %s at least 97 %% are said acceptably', (name) => {
+  const lines = linesOf(name);
+  const wrong = lines.flatMap(({ written, accepted, family }) =>
+    accepted.includes(said(written)) ? [] : `${family}: ${written} → ${said(written)}`,
+  );
+  expect(lines.length).toBeGreaterThan(40);
+  expect(1 - wrong.length / lines.length, wrong.join('\n')).toBeGreaterThanOrEqual(0.97);
+});
