@@ -52,8 +52,11 @@ export function festivalText(
 
 /** IPA → phones of the engine's American English, with stress digits on vowels: "s ae1 l ow0". */
 export function festivalPhones(ipa: string): string {
-  return ipaToArpabet(ipa)
-    .text.split(' ')
+  const phones = ipaToArpabet(ipa).text;
+  // A word without any stress is said as if it were none, short and soft.
+  const stressed = /[12]/u.test(phones) ? phones : phones.replace('0', '1');
+  return stressed
+    .split(' ')
     .map((phone) => (phone === 'AH0' ? 'ax0' : phone.toLowerCase()))
     .join(' ');
 }

@@ -48,7 +48,7 @@ export class SentenceReader {
     return tag?.partOfSpeech === part;
   }
 
-  /** Which sound the word at this index has, where it could have several. */
+  /** Which sound the word at this index has, where it could have several and the voice would not say it by itself. */
   guess(index: number): HomographGuess | undefined {
     const written = this.#words[index]?.text ?? '';
     const entry = entryFor(written);
@@ -65,7 +65,7 @@ export class SentenceReader {
       tagAfter: this.#tagAt(index + 1)?.partOfSpeech,
       pastAround: this.#words.some((_, i) => i !== index && this.#tagAt(i)?.isPast),
     });
-    return { variants: entry.variants, likely };
+    return entry.isUsual && likely === 0 ? undefined : { variants: entry.variants, likely };
   }
 
   #tagAt(index: number): TaggedWord | undefined {

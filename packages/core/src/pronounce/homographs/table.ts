@@ -28,6 +28,8 @@ export interface Homograph {
   readonly variants: readonly Variant[];
   /** Whether the part of speech alone decides, which the tagger seldom gets wrong. */
   readonly isPlain?: true;
+  /** Whether every voice says the first variant by itself, weakened where a sentence weakens it: it is then left to the voice. */
+  readonly isUsual?: true;
   /** Index of the variant that the sentence makes likely. */
   readonly choose: (context: WordInContext) => number;
 }
@@ -47,11 +49,17 @@ const HAVE_OR_BE =
   /^(?:have|has|had|having|haven't|hasn't|hadn't|is|are|was|were|be|been|being|isn't|aren't|wasn't|weren't|i've|you've|we've|they've|i'd|you'd|we'd|they'd|he'd|she'd)$/u;
 const MODAL =
   /^(?:to|will|would|can|could|shall|should|may|might|must|do|does|did|don't|doesn't|didn't|can't|couldn't|won't|wouldn't|shouldn't|i'll|you'll|we'll|they'll|he'll|she'll|let|let's|please)$/u;
+/** Before a verb in its plain form. */
+const INFINITIVE =
+  /^(?:to|will|would|can|could|shall|should|may|might|must|can't|couldn't|won't|wouldn't|shouldn't|don't|doesn't|didn't|i'll|you'll|we'll|they'll|he'll|she'll|let's|please|cannot)$/u;
 const SINGULAR_SUBJECT = /^(?:he|she|it|who|one|somebody|someone|everyone|everybody|nobody)$/u;
 const PAST_TIME = /^(?:yesterday|ago|once|earlier|last|already|previously|then)$/u;
 
 /** Whether the sentence uses the word as a verb: what the tagger says, but for a few places where it is known to err. */
 function isVerb(context: WordInContext): boolean {
+  if (isBefore(context, INFINITIVE)) return true;
+  // "Alternate the red and blue beads": an instruction.
+  if (context.before.length === 0 && isAfter(context, DETERMINER)) return true;
   const asksWithDo = context.before.slice(1, 5).some((word) => /^(?:do|does|did)$/u.test(word));
   if (asksWithDo && context.tagBefore === 'noun' && context.after.length === 0) return true;
   if (isBefore(context, /^(?:is|are|was|were|be|been|being|keep|kept)$/u)) return false;
@@ -227,6 +235,14 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
       ],
       choose: (context) => {
         if (isBefore(context, MODAL)) return 0;
+        if (
+          isBefore(
+            context,
+            /^(?:shown|broadcast|streamed|recorded|performed|played|sang|seen|watch|watched|goes|went|going|see|appear\w*)$/u,
+          ) ||
+          (isBefore(context, /^(?:saw|heard|seen|watched)$/u, 4) && isAfter(context, /^(?:on|at|from|in)$/u))
+        )
+          return 1;
         if (
           isBefore(context, /^(?:a|the|broadcast|this|with|was|is|are|were)$/u) &&
           context.partOfSpeech !== 'verb'
@@ -416,4 +432,136 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
   ['appropriate', pair('əˈpɹəʊpɹiət', 'fitting', 'əˈpɹəʊpɹieɪt', 'to take')],
   ['approximate', ate('əˈpɹɒksɪm')],
   ['articulate', ate('ɑːɹˈtɪkjul')],
+  [
+    'used',
+    {
+      variants: [
+        { ipa: 'juːzd', meaning: 'made use of' },
+        { ipa: 'juːst', meaning: 'did formerly; accustomed' },
+      ],
+      isPlain: true,
+      isUsual: true,
+      choose: (context) => {
+        if (!isAfter(context, /^to$/u)) return 0;
+        const second = context.after[1] ?? '';
+        // "is used to measure" makes use of it; "is used to the cold" and "used to live" do not.
+        const isPassive = isBefore(
+          context,
+          /^(?:is|are|was|were|be|been|being|isn't|aren't|wasn't|weren't|it's|they're|can|often|commonly|widely|usually)$/u,
+        );
+        return isPassive &&
+          !DETERMINER.test(second) &&
+          !/ing$|^(?:it|that|this|them|him|her|me|you|us|being)$/u.test(second)
+          ? 0
+          : 1;
+      },
+    },
+  ],
+  [
+    'dove',
+    {
+      variants: [
+        { ipa: 'dʌv', meaning: 'the bird' },
+        { ipa: 'dəʊv', meaning: 'plunged' },
+      ],
+      isUsual: true,
+      choose: (context) =>
+        !isBefore(context, DETERMINER) &&
+        !isBefore(context, /^(?:white|turtle|grey|rock|mourning|ring|and|or|of)$/u) &&
+        isAfter(
+          context,
+          /^(?:into|under|in|down|off|through|deep|deeper|beneath|below|for|headfirst|from|towards|over|behind|onto)$/u,
+        )
+          ? 1
+          : 0,
+    },
+  ],
+  [
+    'resume',
+    {
+      variants: [
+        { ipa: 'ɹɪˈzjuːm', meaning: 'to go on' },
+        { ipa: 'ˈɹɛzjʊmeɪ', meaning: 'a summary of a career' },
+      ],
+      isUsual: true,
+      choose: (context) =>
+        isBefore(context, DETERMINER, 2) && !isBefore(context, INFINITIVE) && context.after[0] !== 'the'
+          ? 1
+          : 0,
+    },
+  ],
+  [
+    'does',
+    {
+      variants: [
+        { ipa: 'dʌz', meaning: 'it does' },
+        { ipa: 'dəʊz', meaning: 'female deer' },
+      ],
+      isPlain: true,
+      isUsual: true,
+      choose: (context) =>
+        near(context, /^(?:deer|bucks?|stags?|fawns?|herd|graz\w*|fawn|venison|rabbits?|hinds?)$/u, 6) &&
+        isBefore(
+          context,
+          /^(?:the|two|three|four|several|some|these|those|many|and|of|pregnant|young|old|wild)$/u,
+        )
+          ? 1
+          : 0,
+    },
+  ],
+  [
+    'number',
+    {
+      variants: [
+        { ipa: 'ˈnʌmbəɹ', meaning: 'how many' },
+        { ipa: 'ˈnʌməɹ', meaning: 'more numb' },
+      ],
+      isPlain: true,
+      isUsual: true,
+      choose: (context) =>
+        !isAfter(context, /^of$/u) &&
+        !isBefore(context, DETERMINER) &&
+        (isBefore(
+          context,
+          /^(?:grew|grow|grows|felt|feel|feels|became|become|even|got|getting|went|much|fingers|toes|hands|feet)$/u,
+        ) ||
+          (isBefore(context, /^and$/u) && isAfter(context, /^and$/u)))
+          ? 1
+          : 0,
+    },
+  ],
+  [
+    'putting',
+    {
+      variants: [
+        { ipa: 'ˈpʊtɪŋ', meaning: 'laying down' },
+        { ipa: 'ˈpʌtɪŋ', meaning: 'in golf' },
+      ],
+      isPlain: true,
+      isUsual: true,
+      choose: (context) =>
+        near(context, /^(?:golf\w*|greens?|tee|hole|putters?|caddie|practis\w+|practice)$/u, 5) &&
+        !isAfter(context, /^(?:the|a|his|her|it|them|on|up|away|down|out|in|together)$/u)
+          ? 1
+          : 0,
+    },
+  ],
+  [
+    'sewer',
+    {
+      variants: [
+        { ipa: 'ˈsuːəɹ', meaning: 'a drain' },
+        { ipa: 'ˈsəʊəɹ', meaning: 'one who sews' },
+      ],
+      isUsual: true,
+      choose: (context) =>
+        near(
+          context,
+          /^(?:seam\w*|needles?|threads?|stitch\w*|machine|dress\w*|fabric|cloth|skilled|garments?|quilts?|knitter|tailor|hem\w*|curtains?)$/u,
+          6,
+        )
+          ? 1
+          : 0,
+    },
+  ],
 ]);
