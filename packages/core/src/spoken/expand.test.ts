@@ -497,7 +497,7 @@ const CASES: Cases = {
     ['mail <mara@wrenmoor.example>', 'mail mara at wrenmoor dot example'],
   ],
   'other languages are said as written': [
-    ['Woda ma 12 m', 'Woda ma 12 m', 'pl'],
+    ['Woda ma 12 m', 'Woda ma 12 metrów', 'pl'],
     ['l’eau', "l'eau", 'fr'],
   ],
 };

@@ -9,10 +9,18 @@ import { citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
 import { englishRules } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
+import { OTHER_LANGUAGES } from './languages/others.ts';
+import { rulesOf } from './rules/anyLanguage.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, Token } from './types.ts';
 
-const RULES: Readonly<Record<string, readonly Rule[]>> = { en: englishRules, fr: frenchRules };
+const RULES: Readonly<Record<string, readonly Rule[]>> = {
+  en: englishRules,
+  fr: frenchRules,
+  ...Object.fromEntries(Object.entries(OTHER_LANGUAGES).map(([language, data]) => [language, rulesOf(data)])),
+};
+/** Languages whose rules name every sign that has words in them. */
+const NAMES_SIGNS = new Set(['en']);
 /** What the label that opens a sentence is the label of. */
 export type LabelOf = 'question' | 'list-item';
 
@@ -103,7 +111,7 @@ export function expandSentence(
       single({ spoken: [plainWords(token.text).join('')], ipa: variant.ipa, rule: 'homograph' });
       continue;
     }
-    if (!taken && isWithoutWords(token.text, rules.length > 0)) {
+    if (!taken && isWithoutWords(token.text, NAMES_SIGNS.has(baseLanguage(language)))) {
       single({ spoken: [], rule: 'sign without words' });
       continue;
     }
@@ -188,9 +196,9 @@ function firstMatch(
   return undefined;
 }
 
-/** Whether nothing can be said for a word: it is a sign that no rule names. In a language without rules the engine names the usual ones. */
-function isWithoutWords(text: string, hasRules: boolean): boolean {
-  return hasRules ? !/[\p{L}\p{N}\p{M}]/u.test(text) : /^[\p{So}\u2190-\u2bff]+$/u.test(text);
+/** Whether nothing can be said for a word: it is a sign that no rule names. In other languages than English the engine names the usual ones. */
+function isWithoutWords(text: string, namesSigns: boolean): boolean {
+  return namesSigns ? !/[\p{L}\p{N}\p{M}]/u.test(text) : /^[\p{So}\u2190-\u2bff]+$/u.test(text);
 }
 
 function plainMatch(tokens: readonly Token[], index: number): Match {

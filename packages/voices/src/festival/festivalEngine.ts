@@ -79,7 +79,7 @@ export class FestivalEngine implements SpeechEngine {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
     const file = this.#voices.find(({ id }) => id === voiceId)?.file;
-    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/3`;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/4`;
     this.#versions.set(voiceId, version);
     return version;
   }

@@ -52,3 +52,18 @@ test.each([
 ])('%s in the engine’s phones', (ipa, phones) => {
   expect(festivalPhones(ipa)).toBe(phones);
 });
+
+test('a word without a stress mark is stressed', () => {
+  expect(festivalPhones('ɹɛd')).toBe('r eh1 d');
+  expect(festivalPhones('ˈsæləʊ')).toBe('s ae1 l ow0');
+});
+
+test('words that the engine says wrongly by itself have the dictionary’s sounds', () => {
+  const given = festivalText(plan('five metres of moss'), (phones) => `<${phones}>`);
+  expect(given.sounds).toEqual([{ token: '<m iy1 t er0 z>', phones: 'm iy1 t er0 z' }]);
+});
+
+test('a word that is spelt has the names of its letters', () => {
+  const given = festivalText(plan('play pp'), (phones) => `<${phones}>`, (word) => word === 'pp');
+  expect(given.sounds).toEqual([{ token: '<p iy1 p iy1>', phones: 'p iy1 p iy1' }]);
+});

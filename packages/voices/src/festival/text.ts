@@ -1,5 +1,6 @@
 import { arpabetToIpa, ipaToArpabet, type SpeechPlan } from '@aurelfield/core';
 import anyAscii from 'any-ascii';
+import soundLexicon from './soundLexicon.json' with { type: 'json' };
 
 /** The text that is handed to the engine: one token for each spoken word. */
 export interface FestivalText {
@@ -7,6 +8,9 @@ export interface FestivalText {
   /** Words with sounds of their own: the token that stands for them and its phones in the engine's alphabet. */
   readonly sounds: readonly { readonly token: string; readonly phones: string }[];
 }
+
+/** Words that the engine's own lexicon and letter rules say otherwise than the CMU Pronouncing Dictionary, and some of British English that it lacks; made by `npm run sounds`. */
+const SOUNDS: ReadonlyMap<string, string> = new Map(Object.entries(soundLexicon));
 
 const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Said for a sign that has no letters in any spelling. */
@@ -39,6 +43,10 @@ export function festivalText(
       const phones = festivalPhones(ipa);
       token = tokenFor(phones);
       sounds.push({ token, phones });
+    } else if (SOUNDS.has(token)) {
+      const phones = phonesOfArpabet(SOUNDS.get(token) ?? '');
+      token = tokenFor(phones);
+      sounds.push({ token, phones });
     } else if (isSpelt(token)) {
       const phones = [...token].flatMap((letter) => LETTER_NAMES[letter.toLowerCase()] ?? []).join(' ');
       token = tokenFor(phones);
@@ -54,8 +62,12 @@ export function festivalText(
 export function festivalPhones(ipa: string): string {
   const phones = ipaToArpabet(ipa).text;
   // A word without any stress is said as if it were none, short and soft.
-  const stressed = /[12]/u.test(phones) ? phones : phones.replace('0', '1');
-  return stressed
+  return phonesOfArpabet(/[12]/u.test(phones) ? phones : phones.replace('0', '1'));
+}
+
+/** Phones of the dictionary → those of the engine, which has a name of its own for the weak vowel. */
+function phonesOfArpabet(phones: string): string {
+  return phones
     .split(' ')
     .map((phone) => (phone === 'AH0' ? 'ax0' : phone.toLowerCase()))
     .join(' ');

@@ -1,12 +1,13 @@
 import { neighbour, spaceOnly } from '../rules/context.ts';
 import type { Rule, RuleInput } from '../types.ts';
+import { romanValue } from '../rules/romanNumerals.ts';
 import { frenchCardinal } from './frenchNumbers.ts';
 
 const MONTHS = new Set(
   'janvier février mars avril mai juin juillet août septembre octobre novembre décembre'.split(' '),
 );
 const MONTH_LIST = [...MONTHS];
-const NUMBER = /^([-−])?(\d+)(?:,(\d+))?$/u;
+const NUMBER = /^([-−–])?(\d+)(?:,(\d+))?$/u;
 const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   '%': ['pour cent', 'pour cent'], '€': ['euro', 'euros'], km: ['kilomètre', 'kilomètres'], m: ['mètre', 'mètres'], cm: ['centimètre', 'centimètres'], mm: ['millimètre', 'millimètres'],
   kg: ['kilogramme', 'kilogrammes'], g: ['gramme', 'grammes'], l: ['litre', 'litres'], h: ['heure', 'heures'], min: ['minute', 'minutes'], s: ['seconde', 'secondes'],
@@ -71,11 +72,14 @@ const grouped: Rule = {
 /** 12/05/2024: le douze mai deux mille vingt quatre. */
 const numericDate: Rule = {
   name: 'date en chiffres',
-  apply({ token }) {
-    const match = /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})$/u.exec(token.text);
+  apply(input) {
+    const match = /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})$/u.exec(input.token.text);
     const month = MONTH_LIST[Number(match?.[2]) - 1];
     if (!match || month === undefined || Number(match[1]) < 1 || Number(match[1]) > 31) return undefined;
-    return [['le', ...sayDay(match[1] ?? ''), month, ...frenchCardinal(match[3] ?? '')]];
+    const hasArticle = /^(?:le|du|au|ce|dès)$/iu.test(neighbour(input, -1)?.text ?? '');
+    return [
+      [...(hasArticle ? [] : ['le']), ...sayDay(match[1] ?? ''), month, ...frenchCardinal(match[3] ?? '')],
+    ];
   },
 };
 
@@ -103,7 +107,7 @@ const clockTime: Rule = {
   },
 };
 
-/** 1er, 1re, 2e, XXe is left to the engine. */
+/** 1er, 1re, 2e. */
 const ordinal: Rule = {
   name: 'ordinal',
   apply({ token }) {
@@ -119,7 +123,7 @@ const ordinal: Rule = {
 const quantity: Rule = {
   name: 'nombre avec unité',
   apply(input) {
-    const attached = /^([-−]?\d+(?:,\d+)?)([%€°\p{L}][\p{L}/]*)$/u.exec(input.token.text);
+    const attached = /^([-−–]?\d+(?:,\d+)?)([%€°\p{L}][\p{L}/]*)$/u.exec(input.token.text);
     const number = sayNumber(attached?.[1] ?? input.token.text);
     const symbol = attached?.[2] ?? neighbour(input, 1)?.text ?? '';
     const unit = UNITS[symbol];
@@ -154,6 +158,50 @@ const abbreviation: Rule = {
   },
 };
 
+/** XIXe, XXIe, Ier: centuries and rulers. */
+const romanOrdinal: Rule = {
+  name: 'ordinal',
+  apply({ token }) {
+    const match = /^([IVX]+)(er|re|e|ème)$/u.exec(token.text);
+    const value = romanValue(match?.[1] ?? '');
+    if (!match || value === undefined) return undefined;
+    if (value === 1) return [[match[2] === 're' ? 'première' : 'premier']];
+    const words = frenchCardinal(String(value));
+    return [[...words.slice(0, -1), ordinalOf(words.at(-1) ?? '')]];
+  },
+};
+
+/** p. 3, pp. 3-7, 3–7. */
+const range: Rule = {
+  name: 'intervalle',
+  apply({ token }) {
+    const match = /^(\d+)[-–](\d+)$/u.exec(token.text);
+    return match ? [[...frenchCardinal(match[1] ?? ''), 'à', ...frenchCardinal(match[2] ?? '')]] : undefined;
+  },
+};
+
+const page: Rule = {
+  name: 'abbreviation',
+  apply(input) {
+    const said = { p: 'page', pp: 'pages', chap: 'chapitre', fig: 'figure', vol: 'volume', n: 'numéro' }[
+      input.token.text.toLowerCase()
+    ];
+    const next = neighbour(input, 1)?.text ?? '';
+    return said !== undefined && /^\.\s*$/u.test(input.token.gapAfter) && /^\d/u.test(next)
+      ? [[said]]
+      : undefined;
+  },
+};
+
+/** Signs between numbers, and simple fractions. */
+const sign: Rule = {
+  name: 'symbole',
+  apply(input) {
+    const said = { '+': 'plus', '-': 'moins', '−': 'moins', '–': 'moins', '=': 'égale', '×': 'fois', '*': 'fois', '÷': 'divisé par', '<': 'inférieur à', '>': 'supérieur à', '1/2': 'un demi', '½': 'un demi', '1/3': 'un tiers', '2/3': 'deux tiers', '1/4': 'un quart', '¼': 'un quart', '3/4': 'trois quarts', '¾': 'trois quarts' }[input.token.text]; // prettier-ignore
+    return said === undefined ? undefined : [said.split(' ')];
+  },
+};
+
 /** The rules of French in the order they are tried. */
 export const frenchRules: readonly Rule[] = [
   grouped,
@@ -163,6 +211,10 @@ export const frenchRules: readonly Rule[] = [
   ordinal,
   quantity,
   plainNumber,
+  romanOrdinal,
+  range,
+  page,
+  sign,
   abbreviation,
 ];
 
