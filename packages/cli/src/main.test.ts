@@ -114,9 +114,19 @@ test('spoken answers each line with a line', async () => {
       { text: '12.5', start: 6, end: 10, spoken: ['twelve', 'point', 'five'] },
       { text: 'm', start: 11, end: 12, spoken: ['metres'] },
     ],
+    left: [],
   });
-  expect(lines[1]).toEqual({ words: [] });
+  expect(lines[1]).toEqual({ left: [], words: [] });
   expect(lines[2]?.words[1]).toEqual({ text: 'Two', start: 5, end: 8, spoken: ['Two'] });
+});
+
+test('spoken reads signs as a subject does, and tells what it leaves out', async () => {
+  const { status, out } = await aurel(['spoken', '--subject', 'music'], 'Play 6/8 next ☂.\n');
+  expect(status).toBe(0);
+  const { words, left } = JSON.parse(out) as { words: { spoken: string[] }[]; left: object[] };
+  expect(words.flatMap(({ spoken }) => spoken).join(' ')).toBe('Play six eight next');
+  expect(left).toEqual([{ text: '☂', start: 14, end: 15, rule: 'sign without words' }]);
+  expect((await aurel(['spoken', '--subject', 'moss'])).err).toContain('--subject takes maths');
 });
 
 test('speak writes sound and times that belong together', async () => {

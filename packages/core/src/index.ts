@@ -11,6 +11,7 @@ export { guessTitle } from './text/title.ts';
 export { sentencesOf, type Range } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';
 export { DEFAULT_CHOICES, type SpokenChoices } from './spoken/choices.ts';
+export { SUBJECTS, subjectNamed, type Subject } from './spoken/subject.ts';
 export { leftOutOf, type LeftOut } from './plan/leftOut.ts';
 export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy/doubtful.ts';
 export { LetterModel } from './literacy/letterModel.ts';

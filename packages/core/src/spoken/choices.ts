@@ -1,3 +1,5 @@
+import type { Subject } from './subject.ts';
+
 /** What of a text is said, where readers differ. */
 export interface SpokenChoices {
   /** Emoji by their names, or left out. */
@@ -6,6 +8,8 @@ export interface SpokenChoices {
   readonly citations: 'said' | 'left-out';
   /** Whether "heading" is said before a heading, and the head of its column before each cell of a table. */
   readonly announcements: 'none' | 'headings';
+  /** The subject of the handout, which decides between readings of the same signs; by default only the sentence does. */
+  readonly subject?: Subject | undefined;
 }
 
 /** Everything that is written is said, and nothing more. */

@@ -12,7 +12,7 @@ import { frenchRules } from './languages/french.ts';
 import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
 import { plainWords } from './rules/plain.ts';
-import type { ExpandedWord, Rule, Token } from './types.ts';
+import type { ExpandedWord, Rule, RuleInput, Token } from './types.ts';
 
 const RULES: Readonly<Record<string, readonly Rule[]>> = {
   en: englishRules,
@@ -104,7 +104,7 @@ export function expandSentence(
       index += hit.taken;
       continue;
     }
-    const taken = firstMatch(rules, tokens, index, language);
+    const taken = firstMatch(rules, { tokens, locale: language, subject: choices.subject }, index);
     const guess = taken ? undefined : reader?.guess(index);
     const variant = guess?.variants[guess.likely];
     if (variant) {
@@ -183,14 +183,13 @@ interface Match {
 
 function firstMatch(
   rules: readonly Rule[],
-  tokens: readonly Token[],
+  sentence: Pick<RuleInput, 'tokens' | 'locale' | 'subject'>,
   index: number,
-  locale: string,
 ): Match | undefined {
-  const token = tokens[index];
+  const token = sentence.tokens[index];
   if (token === undefined) return undefined;
   for (const rule of rules) {
-    const spoken = rule.apply({ tokens, index, token, locale });
+    const spoken = rule.apply({ ...sentence, index, token });
     if (spoken !== undefined && spoken.every((words) => words.length > 0)) return { rule: rule.name, spoken };
   }
   return undefined;

@@ -1,4 +1,5 @@
 import type { Range } from '../text/sentences.ts';
+import type { Subject } from './subject.ts';
 
 /**
  * A displayed word and what the voice says for it, in order. A spoken word is one word without hyphens; a single capital letter stands for
@@ -28,6 +29,8 @@ export interface RuleInput {
   readonly token: Token;
   /** The full tag, e.g. "en-US"; the day–month order and "and" in numbers depend on it. */
   readonly locale: string;
+  /** What the handout is for, where that is known. */
+  readonly subject?: Subject | undefined;
 }
 
 /** One way of writing and how it is said. */

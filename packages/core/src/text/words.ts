@@ -138,6 +138,8 @@ function addWord(text: string, from: number, to: number, signs: ReadonlySet<numb
   )
     start += 1;
   if (keepsLastStop(inner) && text[end] === '.') end += 1;
+  // The stars of a grade: "A*".
+  if (/^[A-G]$/u.test(inner)) while (text[end] === '*') end += 1;
   if (end > start && SAID.test(text.slice(start, end))) words.push({ start, end });
 }
 

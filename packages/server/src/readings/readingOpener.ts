@@ -1,4 +1,4 @@
-import { baseLanguage, readingHash, type PlanVoice, type TextBlock } from '@aurelfield/core';
+import { baseLanguage, subjectNamed, readingHash, type PlanVoice, type TextBlock } from '@aurelfield/core';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/database.ts';
@@ -68,7 +68,9 @@ export class ReadingOpener {
       pupils.get(schoolId, pupilId),
     ]);
     const text = await texts.get(schoolId, handout.textHash);
-    const { voices: chosen, look: _look, ...settings } = pupil.profile;
+    const { voices: chosen, look: _look, ...profile } = pupil.profile;
+    const subject = subjectNamed(handout.subject);
+    const settings = subject ? { ...profile, choices: { ...profile.choices, subject } } : profile;
     const voice = voices.voiceFor(text.language, chosen);
     if (!voice) throw noVoice(text.language, voices);
     const lexicon = await pronunciations.inForce(schoolId, {

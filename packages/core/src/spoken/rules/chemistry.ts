@@ -1,4 +1,4 @@
-import { ELEMENT_NAMES, ELEMENTS, LOWERED, RAISED } from '../languages/englishWords.ts';
+import { ELEMENT_NAMES, ELEMENTS, FRACTION_SIGNS, LOWERED, RAISED } from '../languages/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
@@ -8,7 +8,7 @@ const STATES: Readonly<Record<string, string>> = { s: 'solid', l: 'liquid', g: '
 
 const GROUP = String.raw`(?:[A-Z][a-z]?[\d₀-₉]*|[(\[](?:[A-Z][a-z]?[\d₀-₉]*)+[)\]][\d₀-₉]*)`;
 const FORMULA = new RegExp(
-  String.raw`^(\d*)(${GROUP}+(?:[·•.]\d*${GROUP}+)*)([⁰¹²³⁴-⁹]*[⁺⁻]|\d?[+−]|\^\d?[+−-])?(?:\((s|l|g|aq)\)?)?$`,
+  String.raw`^(\d*[½¼¾⅓⅔]?)(${GROUP}+(?:[·•.]\d*${GROUP}+)*)([⁰¹²³⁴-⁹]*[⁺⁻]|\d?[+−]|\^\d?[+−-])?(?:\((s|l|g|aq)\)?)?$`,
   'u',
 );
 
@@ -25,12 +25,23 @@ const formula: Rule = {
     if (!isFormula(input, { text, body, symbols, coefficient, charge, state })) return undefined;
     return [
       [
-        ...(coefficient === '' ? [] : sayWhole(coefficient, input.locale)),
+        ...(coefficient === '' ? [] : sayCoefficient(coefficient, input.locale)),
         ...sayBody(body, input.locale),
         ...(charge === undefined ? [] : sayCharge(charge, input.locale)),
         ...(state === undefined ? [] : [STATES[state] ?? '']),
       ],
     ];
+  },
+};
+
+/** Fe²⁺/Fe³⁺: two formulae with a stroke between. */
+const pair: Rule = {
+  name: 'chemical formula',
+  apply(input) {
+    const parts = input.token.text.split('/');
+    if (parts.length !== 2 || !/[⁺⁻₀-₉]/u.test(input.token.text)) return undefined;
+    const said = parts.map((text) => formula.apply({ ...input, token: { ...input.token, text } })?.[0]);
+    return said[0] && said[1] ? [[...said[0], ...said[1]]] : undefined;
   },
 };
 
@@ -48,7 +59,7 @@ const isotope: Rule = {
   },
 };
 
-export const chemistryRules: readonly Rule[] = [isotope, formula];
+export const chemistryRules: readonly Rule[] = [isotope, formula, pair];
 
 interface FormulaParts {
   readonly text: string;
@@ -65,13 +76,22 @@ function isFormula(
   { text, body, symbols, coefficient, charge, state }: FormulaParts,
 ): boolean {
   if (/^[A-Z]+s$/u.test(text)) return false;
-  if (marksOf(input.tokens).reaction) return true;
+  if (marksOf(input).reaction) return true;
   const raisedCharge = charge !== undefined && /[⁺⁻]/u.test(charge);
   if (/[₀-₉]/u.test(body) || raisedCharge || (state !== undefined && text.includes('('))) return true;
   if (charge !== undefined) return symbols.some((symbol) => symbol.length === 2) && /\d[+−-]/u.test(text);
   if (coefficient !== '' && !/\d/u.test(body)) return false;
   if (symbols.length < 2) return false;
   return /\d/u.test(body) || symbols.some((symbol) => symbol.length === 2);
+}
+
+function sayCoefficient(text: string, locale: string): string[] {
+  const part = FRACTION_SIGNS[text.at(-1) ?? ''];
+  if (part === undefined) return sayWhole(text, locale);
+  const whole = text.slice(0, -1);
+  return whole === ''
+    ? part.replace(/^an? /u, 'one ').split(' ')
+    : [...sayWhole(whole, locale), 'and', ...part.split(' ')];
 }
 
 function sayBody(body: string, locale: string): string[] {

@@ -37,6 +37,8 @@ const questionPart: Rule = {
   apply({ token, locale }) {
     const match = /^(?:Q\.?)?(\d{1,3})\s?\(?([a-h])\)?(?:\(([ivx]{1,4})\)?)?$/u.exec(token.text);
     if (!match || (!token.text.includes('(') && match[3] === undefined)) return undefined;
+    // "3(a + b)" is a product.
+    if (!token.text.endsWith(')') && !token.gapAfter.startsWith(')')) return undefined;
     const value = romanValue((match[3] ?? '').toUpperCase());
     return [
       [

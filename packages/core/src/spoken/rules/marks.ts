@@ -1,5 +1,5 @@
 import { isMathematical } from '../../text/signs.ts';
-import type { Token } from '../types.ts';
+import type { RuleInput, Token } from '../types.ts';
 
 /** What kind of writing a sentence holds, as its signs and words tell: it decides between readings of the same signs. */
 export interface Marks {
@@ -21,17 +21,17 @@ const MUSIC =
 const SCORE = /\b(?:scored?|scores|marks?|got|runs|points|quiz|test|exam|paper|century)\b/iu;
 const seen = new WeakMap<readonly Token[], Marks>();
 
-/** The marks of the sentence that these words are. */
-export function marksOf(tokens: readonly Token[]): Marks {
+/** The marks of the sentence that these words are; the subject of the handout counts as one. */
+export function marksOf({ tokens, subject }: Pick<RuleInput, 'tokens' | 'subject'>): Marks {
   let marks = seen.get(tokens);
   if (marks === undefined) {
     const text =
       tokens.map((token) => token.gapBefore + token.text).join('') + (tokens.at(-1)?.gapAfter ?? '');
     marks = {
-      maths: isMathematical(text),
-      reaction: ARROW.test(text) && FORMULA.test(text),
-      music: MUSIC.test(text),
-      score: SCORE.test(text),
+      maths: subject === 'maths' || isMathematical(text),
+      reaction: ARROW.test(text) && (subject === 'science' || FORMULA.test(text)),
+      music: subject === 'music' || MUSIC.test(text),
+      score: subject === 'sport' || SCORE.test(text),
     };
     seen.set(tokens, marks);
   }

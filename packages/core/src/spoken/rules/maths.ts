@@ -27,7 +27,7 @@ const loneSign: Rule = {
   name: 'sign of a calculation',
   apply(input) {
     const { text } = input.token;
-    const marks = marksOf(input.tokens);
+    const marks = marksOf(input);
     if (/^[-–—−]$/u.test(text)) return [[marks.maths || text === '−' ? 'minus' : 'to']];
     if (text === 'x' || text === '×') return saysTimes(input);
     if (text === '*') return [['times']];
@@ -90,16 +90,15 @@ function looksMathematical(text: string, input: RuleInput): boolean {
   const letters = text.match(/[a-zA-Z]+/gu) ?? [];
   if (/[^a-zA-Z\p{Script=Greek}\P{L}]/u.test(text)) return false;
   if (letters.some((run) => run.length > 3 || (run.length > 1 && !isVariables(run)))) return false;
-  if (/[√∛∜²³⁴-⁹⁰⁻^×÷=≠≤≥≈π∠∞]|\p{N}\u0307|[½¼¾⅓⅔]\p{L}/u.test(text)) return true;
-  if (/\p{Script=Greek}/u.test(text))
-    return /^\d*\p{Script=Greek}[a-zA-Z]?$|^[a-zA-Z]\p{Script=Greek}$/u.test(text);
+  if (/[√∛∜²³⁴-⁹⁰⁻^×÷=≠≤≥≈π∠∞△]|\p{N}\u0307|[½¼¾⅓⅔]\p{L}/u.test(text)) return true;
+  if (/\p{Script=Greek}/u.test(text)) return /^[\da-zA-Z]{0,3}\p{Script=Greek}[a-zA-Z]{0,2}$/u.test(text);
   if (/^[fghFGP]\(/u.test(text)) return true;
-  if (/[()]/u.test(text)) return marksOf(input.tokens).maths || /\)\(/u.test(text);
+  if (/[()]/u.test(text)) return marksOf(input).maths || /\)\(/u.test(text);
   if (/^\p{L}[₀-₉]+$/u.test(text)) return true;
-  if (/^\d+\/[a-z]$/u.test(text)) return true;
-  if (!marksOf(input.tokens).maths) return /^\d+\p{Ll}$/u.test(text) && isBesideOperator(input);
+  if (/^\d+\/[a-z]$|^\d+\*\d+$/u.test(text)) return true;
+  if (!marksOf(input).maths) return /^\d+\p{Ll}$/u.test(text) && isBesideOperator(input);
   if (/^\d+\p{L}{1,3}$/u.test(text)) return /^\d+[a-zA-Z]$/u.test(text) || isBesideOperator(input);
-  if (/^[a-zA-Z]{1,3}$/u.test(text)) return !SMALL_WORDS.has(text) && isBesideOperator(input);
+  if (/^[a-zA-Z]{1,3}$/u.test(text)) return SMALL_WORDS.has(text) ? endsSum(input) : isBesideOperator(input);
   return /[+\-−–*/!|]/u.test(text) && /[\p{N}\p{L}]/u.test(text);
 }
 
@@ -116,6 +115,13 @@ const SMALL_WORDS = new Set(
     ' ',
   ),
 );
+
+/** "v = u + at": what ends a calculation is no word, though it looks like one. */
+function endsSum(input: RuleInput): boolean {
+  const before = neighbour(input, -1)?.text ?? '';
+  const next = neighbour(input, 1)?.text;
+  return /^[+−×÷]$/u.test(before) && (next === undefined || /^[+\-−–×÷=]$/u.test(next));
+}
 
 function isBesideOperator(input: RuleInput): boolean {
   return [-1, 1].some((by) => /^[-+−–×÷=<>≤≥≠*⊥∥∝∪∩≡≅/]$/u.test(neighbour(input, by)?.text ?? ''));

@@ -17,7 +17,7 @@ const timeSignature: Rule = {
   apply(input) {
     const match = /^(\d{1,2})\/(\d{1,2})$/u.exec(input.token.text);
     if (!match || !LOWER_FIGURES.has(match[2] ?? '')) return undefined;
-    const isTime = /^time$/iu.test(neighbour(input, 1)?.text ?? '') || marksOf(input.tokens).music;
+    const isTime = /^time$/iu.test(neighbour(input, 1)?.text ?? '') || marksOf(input).music;
     return isTime
       ? [[...sayWhole(match[1] ?? '', input.locale), ...sayWhole(match[2] ?? '', input.locale)]]
       : undefined;

@@ -39,6 +39,27 @@ const phone: Rule = {
   },
 };
 
+/** 1 000 000, 12 500: thousands parted by spaces. Every group is a displayed word, of which the first says all but the last word. */
+const grouped: Rule = {
+  name: 'number',
+  apply(input) {
+    if (!/^[1-9]\d{0,2}$/u.test(input.token.text)) return undefined;
+    const groups = [input.token.text];
+    let isTight = false;
+    for (let by = 1; /^\d{3}$/u.test(neighbour(input, by)?.text ?? ''); by++) {
+      const gap = neighbour(input, by - 1)?.gapAfter ?? '';
+      if (!/^[ \u00a0\u202f\u2009]$/u.test(gap)) break;
+      isTight ||= gap !== ' ';
+      groups.push(neighbour(input, by)?.text ?? '');
+    }
+    if (groups.length < 2 || !(isTight || groups.at(-1) === '000')) return undefined;
+    const said = sayWhole(groups.join(''), input.locale);
+    if (said.length < groups.length) return undefined;
+    const first = said.length - groups.length + 1;
+    return groups.map((_, i) => (i === 0 ? said.slice(0, first) : said.slice(first + i - 1, first + i)));
+  },
+};
+
 /** 3/4, ½, 2½, and "2 1/3" with the whole number before. */
 const fraction: Rule = {
   name: 'fraction',
@@ -54,7 +75,7 @@ const fraction: Rule = {
     if (!match) return undefined;
     const [, top = '', bottom = ''] = match;
     const isScore =
-      marksOf(input.tokens).score &&
+      marksOf(input).score &&
       (Number(bottom) >= 10 || /^(?:scored|got)$/u.test(bare(neighbour(input, -1)))) &&
       bare(neighbour(input, 1)) !== 'of';
     const ofThings =
@@ -65,7 +86,8 @@ const fraction: Rule = {
       );
     if (isScore || ofThings)
       return [[...sayWhole(top, input.locale), 'out', 'of', ...sayWhole(bottom, input.locale)]];
-    if (input.token.text === '24/7') return [['twenty', 'four', 'seven']];
+    if (/^(?:24\/7|50\/50|9\/11|7\/7)$/u.test(input.token.text))
+      return [[...sayWhole(top, input.locale), ...sayWhole(bottom, input.locale)]];
     const afterWhole = /^\d+$/u.test(neighbour(input, -1)?.text ?? '') && spaceOnly(input.token.gapBefore);
     const isPart = Number(top) < Number(bottom) && Number(top) > 0;
     return [[...(afterWhole && isPart ? ['and'] : []), ...sayFraction(top, bottom, input.locale)]];
@@ -119,6 +141,7 @@ const sectionNumber: Rule = {
 
 export const numberRules: readonly Rule[] = [
   ordinal,
+  grouped,
   phone,
   fraction,
   range,

@@ -119,9 +119,17 @@ function inverseUnits(input: RuleInput, from: number): string[][] {
 /** A compound unit without a number before it, as in "measured in km/h". */
 const loneUnit: Rule = {
   name: 'unit',
-  apply({ token, locale }) {
+  apply(input) {
+    const { token, locale } = input;
+    const before = neighbour(input, -1)?.text ?? '';
+    if (before === '=') return undefined;
     const compound = /[/²³]|°[CF]$|⁻[¹²³]$/u.test(token.text) && token.text.length > 1;
-    const unit = compound ? sayUnit(token.text, true, locale) : undefined;
+    const unit =
+      before === 'per'
+        ? sayUnit(token.text, false, locale)
+        : compound
+          ? sayUnit(token.text, true, locale)
+          : undefined;
     return unit === undefined ? undefined : [unit];
   },
 };

@@ -50,13 +50,23 @@ const beforeNumber: Rule = {
     const needsStop = /^(no|nos|b|c|d|p|ex|art|sec|q|ca)$/iu.test(input.token.text);
     if (needsStop && !hasStop) return undefined;
     const isRoman = romanValue(next) !== undefined && (next.length > 1 || neighbour(input, 2) === undefined);
-    return /^\d/u.test(next) || (hasStop && isRoman) ? [[said]] : undefined;
+    const isPrelim = /^pp?$/iu.test(input.token.text) && /^[ivxlc]{1,6}$/u.test(next);
+    return /^\d/u.test(next) || (hasStop && (isRoman || isPrelim)) ? [[said]] : undefined;
   },
 };
 
 /** Words in capitals that begin sentences and are no names. */
 const SMALL_OPENING =
   /^(?:It|He|She|We|They|You|I|The|A|An|This|That|There|Then|In|On|At|Is|Are|Was|From|To|By|Go|Turn|Our|My|His|Her|Its|Their|If|When|After|Before|And|But)$/u;
+
+/** A*, B**: grades with stars. */
+const grade: Rule = {
+  name: 'grade',
+  apply: ({ token }) => {
+    const match = /^([A-G])(\*{1,2})$/u.exec(token.text);
+    return match ? [[match[1] ?? '', ...[...(match[2] ?? '')].map(() => 'star')]] : undefined;
+  },
+};
 
 /** St: "street" after a name or number, "saint" before a name. */
 const saintOrStreet: Rule = {
@@ -166,7 +176,7 @@ const symbol: Rule = {
 const mixed: Rule = {
   name: 'letters and signs',
   apply({ token, locale }) {
-    if (!/[\p{L}\p{N}]/u.test(token.text) || !/[+−×÷=<>≤≥≠≈±√∠π&@#%²³^~]|\d/u.test(token.text))
+    if (!/[\p{L}\p{N}]/u.test(token.text) || !/[\p{Sm}\p{So}π&@#%²³^~]|\d/u.test(token.text))
       return undefined;
     const pieces =
       token.text.match(/\d{1,3}(?:,\d{3})+|\d+(?:\.\d+)?|[\p{L}\p{M}'’]+|[^\p{L}\p{N}\s]|[²³½¼¾]/gu) ?? [];
@@ -189,7 +199,18 @@ const article: Rule = {
 
 export const wordRules: { readonly special: readonly Rule[]; readonly general: readonly Rule[] } = {
   special: [address, noAnswer, beforeNumber],
-  general: [saintOrStreet, road, careOf, ...romanRules, abbreviation, capitals, symbol, article, mixed],
+  general: [
+    grade,
+    saintOrStreet,
+    road,
+    careOf,
+    ...romanRules,
+    abbreviation,
+    capitals,
+    symbol,
+    article,
+    mixed,
+  ],
 };
 
 /** In a line set wholly in capitals all words are words; elsewhere only long, sayable ones. */

@@ -1,7 +1,6 @@
+import { expandSentence, sentencesOf } from '@aurelfield/core';
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { sentencesOf } from '../text/sentences.ts';
-import { expandSentence } from './expand.ts';
 
 /** Lines as school handouts contain them, from readers who had not seen the rules. Case, "and" and punctuation do not count. */
 const linesOf = (name: string) =>
