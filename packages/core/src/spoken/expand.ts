@@ -1,6 +1,7 @@
 import { SentenceReader } from '../pronounce/homographs/guess.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import { Lexicon, type LexiconHit } from '../pronounce/lexicon.ts';
+import { schoolWordSounds } from '../pronounce/schoolWords.ts';
 import { baseLanguage } from '../text/language.ts';
 import { isEmoji } from '../text/emoji.ts';
 import { wordsOf } from '../text/words.ts';
@@ -50,7 +51,7 @@ const ENTRY = 'pronunciation entry';
 /**
  * Written sentence → its displayed words, each with the words that are said for it. The map is total and ordered: every
  * displayed word is there once, in the order of the text, and says at least one word or names the choice that leaves it out. What goes before what: the entry for this place, what is left out by choice, entries of
- * the lexicon, the language's rules (the first that applies), the guess for a word of several sounds, the word as written. A language without rules says what is
+ * the lexicon, the language's rules (the first that applies), the guess for a word of several sounds, the words that schools use and voices say wrongly, the word as written. A language without rules says what is
  * written and leaves its numbers to the engine.
  */
 export function expandSentence(
@@ -61,6 +62,7 @@ export function expandSentence(
   const tokens = tokensOf(text, language);
   const written = tokens.map((token) => token.text);
   const isEnglish = baseLanguage(language) === 'en';
+  const isBritish = isEnglish && !/^en-(?:US|CA)/iu.test(language);
   const reader = isEnglish ? new SentenceReader(text, tokens) : undefined;
   const plays =
     reader && ((index: number, part: Parameters<SentenceReader['plays']>[1]) => reader.plays(index, part));
@@ -109,6 +111,11 @@ export function expandSentence(
     const variant = guess?.variants[guess.likely];
     if (variant) {
       single({ spoken: [plainWords(token.text).join('')], ipa: variant.ipa, rule: 'homograph' });
+      continue;
+    }
+    const sounds = taken || !isBritish ? undefined : schoolWordSounds(token.text);
+    if (sounds !== undefined) {
+      single({ spoken: [plainWords(token.text).join('')], ipa: sounds, rule: 'school words' });
       continue;
     }
     if (!taken && isWithoutWords(token.text, NAMES_SIGNS.has(baseLanguage(language)))) {
