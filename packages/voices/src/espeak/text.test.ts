@@ -19,6 +19,7 @@ test.each([
     "the [[s'aloU]] runs.",
     [1, 5, 16],
   ],
+  ['half a character and controls are taken out', plan('mo\ud83dss \u0007 \ue000'), 'moss - -.', [1, 6, 8]],
   ['sounds without a stress', plan('read', { sounds: [{ word: 0, ipa: 'ɹɛd' }] }), "[[r'Ed]].", [1]],
   [
     'no sounds for another language',

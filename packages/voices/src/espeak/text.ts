@@ -46,7 +46,7 @@ function withStress(ipa: string): string {
   return /[ˈˌ]/u.test(ipa) ? ipa : `ˈ${ipa}`;
 }
 
-/** Takes out what the engine would read as a command or mark of its own. */
+/** Takes out what the engine would read as a command or mark of its own, and what is no character: half of one, one that controls, or one that nobody has given a meaning. */
 export function sayable(word: string): string {
-  return word.replace(/[[\]<>|{}\s]/gu, '') || '-';
+  return word.replace(/[[\]<>|{}\s\p{Cc}\p{Cs}\p{Co}\p{Cn}]/gu, '') || '-';
 }

@@ -13,6 +13,24 @@ const plansOf = (text: string, voice: string, speed = 160, pitch = 0): SpeechPla
     ),
   ].map(({ plan }) => plan);
 
+/** Lines of characters from many scripts, halves of characters too; mulberry32 with a fixed seed. */
+function randomLines(seed: number, count: number): string[] {
+  let state = seed;
+  const random = () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+  const ranges = [[0x20, 0x7e], [0x61, 0x7a], [0xa0, 0x24f], [0x370, 0x3ff], [0x2000, 0x22ff], [0xd7a0, 0xe010], [0x1f300, 0x1f9ff]] as const; // prettier-ignore
+  return Array.from({ length: count }, () =>
+    Array.from({ length: 5 + Math.floor(random() * 20) }, () => {
+      const [low, high] = ranges[Math.floor(random() * ranges.length)] ?? [0x20, 0x7e];
+      return random() < 0.2 ? ' ' : String.fromCodePoint(low + Math.floor(random() * (high - low)));
+    }).join(''),
+  );
+}
+
 const TEXT =
   "The keeper's dog wasn't afraid of the 12.5 m drop, or of the bore; it ran along Ward's wall at 7 a.m. In 1987 the River Sallow broke its bank. Was it us? No! See the terms of section four.";
 
@@ -66,6 +84,14 @@ describe.each(['festival-en-us-higher', 'festival-en-us-lower'])('%s', (voice) =
       }
     },
   );
+
+  test('lines of random characters never fail', async () => {
+    const lines = randomLines(11, 40);
+    for (const plan of plansOf(lines.join('\n'), voice)) {
+      const clip = await engine.speak(plan);
+      expect(clip.words, plan.words.join(' ')).toHaveLength(plan.words.length);
+    }
+  });
 
   test('a break can be parted where the plan has it, right after the word', async () => {
     const [plan] = plansOf('The bog is old, and it is wet.', voice);

@@ -64,6 +64,10 @@ test('words that the engine says wrongly by itself have the dictionary’s sound
 });
 
 test('a word that is spelt has the names of its letters', () => {
-  const given = festivalText(plan('play pp'), (phones) => `<${phones}>`, (word) => word === 'pp');
+  const given = festivalText(
+    plan('play pp'),
+    (phones) => `<${phones}>`,
+    (word) => word === 'pp',
+  );
   expect(given.sounds).toEqual([{ token: '<p iy1 p iy1>', phones: 'p iy1 p iy1' }]);
 });
