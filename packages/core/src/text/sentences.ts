@@ -81,7 +81,7 @@ function continues(before: string, after: string, language: string): boolean {
   if (/^\p{Lu}$/u.test(word) && word !== 'I' && /^\p{Lu}/u.test(next)) return true;
   const abbreviations = abbreviationsFor(language);
   const key = word.toLowerCase();
-  if (abbreviations.beforeNumber.has(key)) return /^[\p{N}IVXLC]/u.test(next);
+  if (abbreviations.beforeNumber.has(key)) return /^(?:[\p{N}IVXLC]|AD\b|BC)/u.test(next);
   if (MAY_BE_LAST.has(key) && OPENING.test(next)) return false;
   if (language.startsWith('de') && GERMAN_ORDINAL.test(before)) return true;
   return abbreviations.neverLast.has(key);

@@ -8,7 +8,7 @@ export function isMathematical(text: string): boolean {
 }
 
 /** What may stand before and after a sign that stands alone: a number, a letter, a closed bracket or power; a number, a letter, a sign, a root or an open bracket. */
-const OPERAND_BEFORE = /(?:[\p{N})\]}%!π]|(?:^|[^\p{L}])\p{L})$/u;
+const OPERAND_BEFORE = /(?:[\p{N})\]}%!π]|\d(?:[ap]m|[ap]\.m\.|p|°[CF]?)|(?:^|[^\p{L}])\p{L})$/u;
 const OPERAND_AFTER = /^(?:[-−+±√∛∜(]?\s?[\p{N}.]|[-−+√(]*\p{L}(?![\p{L}'’])|[(?_π])/u;
 
 /** The inside of a bracket that is calculated with: numbers, letters and functions with a sign between or before them. */
@@ -31,7 +31,8 @@ export function signsIn(text: string): ReadonlySet<number> {
       if (calculates && (/[=+\-−–×÷<>]$/u.test(before) || /^[=+\-−–×÷<>]/u.test(after)))
         found.add(match.index);
     } else if (OPERAND_BEFORE.test(before) && OPERAND_AFTER.test(after)) {
-      const areNumbers = /\p{N}[%)]?$/u.test(before) && /^[-−+]?\p{N}/u.test(after);
+      const areNumbers =
+        /\p{N}(?:[%)]|[ap]m|[ap]\.m\.|p|°[CF]?)?$/u.test(before) && /^[-−+]?\p{N}/u.test(after);
       if (areNumbers || calculates) found.add(match.index);
     }
   }

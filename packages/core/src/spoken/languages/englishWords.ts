@@ -127,7 +127,7 @@ export const AMERICAN_SPELLING: readonly (readonly [RegExp, string])[] = [
 /** Abbreviations said in full wherever they stand. Keys are in small letters without the last stop. */
 // prettier-ignore
 export const ABBREVIATIONS: Readonly<Record<string, string>> = {
-  mr: 'mister', mrs: 'missus', ms: 'miz', mx: 'mix', dr: 'doctor', prof: 'professor', rev: 'reverend', hon: 'honourable', capt: 'captain',
+  mr: 'mister', mrs: 'missus', ms: 'miz', mx: 'mix', dr: 'doctor', prof: 'professor', rev: 'reverend', revd: 'reverend', cllr: 'councillor', hon: 'honourable', capt: 'captain',
   sgt: 'sergeant', 'e.g': 'for example', eg: 'for example', 'i.e': 'that is', etc: 'et cetera', vs: 'versus', viz: 'namely', cf: 'compare',
   approx: 'approximately', dept: 'department', govt: 'government', ltd: 'limited', inc: 'incorporated', jr: 'junior', sr: 'senior', 'a.m': 'A M', 'p.m': 'P M',
   esp: 'especially', pop: 'population', lat: 'latitude', temp: 'temperature', nr: 'near', wt: 'weight', ht: 'height', qty: 'quantity', ave: 'average', poss: 'possible', temps: 'temperatures', cont: 'continued', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',

@@ -75,7 +75,7 @@ function isFormula(
   input: RuleInput,
   { text, body, symbols, coefficient, charge, state }: FormulaParts,
 ): boolean {
-  if (/^[A-Z]+s$/u.test(text)) return false;
+  if (/^[A-Z]+s$|^WW[12]$/u.test(text)) return false;
   if (marksOf(input).reaction) return true;
   const raisedCharge = charge !== undefined && /[⁺⁻]/u.test(charge);
   if (/[₀-₉]/u.test(body) || raisedCharge || (state !== undefined && text.includes('('))) return true;

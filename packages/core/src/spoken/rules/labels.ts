@@ -8,7 +8,12 @@ const romanLabel: Rule = {
   name: 'label',
   apply(input) {
     const { token, index, locale } = input;
-    const value = /^[ivx]{2,6}$/u.test(token.text) ? romanValue(token.text.toUpperCase()) : undefined;
+    const isSingle =
+      /^[ivx]$/u.test(token.text) &&
+      ((token.gapBefore.endsWith('(') && token.gapAfter.startsWith(')')) ||
+        (index === 0 && token.gapAfter.startsWith(')')));
+    const value =
+      isSingle || /^[ivx]{2,6}$/u.test(token.text) ? romanValue(token.text.toUpperCase()) : undefined;
     if (value === undefined) return undefined;
     const inBrackets = token.gapBefore.endsWith('(') && token.gapAfter.startsWith(')');
     const opens = index === 0 && /^[).:]/u.test(token.gapAfter);
@@ -25,7 +30,7 @@ const letterLabel: Rule = {
   apply({ token, index }) {
     if (!/^[a-h]$/u.test(token.text)) return undefined;
     const isPart = /\($/u.test(token.gapBefore) && /^\)/u.test(token.gapAfter);
-    return isPart || (index === 0 && /^[).]\s/u.test(token.gapAfter))
+    return isPart || (index === 0 && /^[).](?:\s|$)/u.test(token.gapAfter))
       ? [[token.text.toUpperCase()]]
       : undefined;
   },
@@ -174,6 +179,41 @@ const team: Rule = {
   },
 };
 
+/** book(s), box(es): one or more. */
+const oneOrMore: Rule = {
+  name: 'one or more',
+  apply({ token }) {
+    const match = /^(\p{L}\p{Ll}{2,})\((s|es)\)?$/u.exec(token.text);
+    if (!match || (!token.text.endsWith(')') && !token.gapAfter.startsWith(')'))) return undefined;
+    const word = (match[1] ?? '').replace(/’/gu, "'");
+    return [[word, 'or', `${word}${match[2] ?? ''}`]];
+  },
+};
+
+/** A303, B4090: roads, whose figures are said in pairs or one by one. */
+const roadNumber: Rule = {
+  name: 'number of a road',
+  apply({ token, locale }) {
+    const match = /^([AB])(\d{3,4})$/u.exec(token.text);
+    if (!match) return undefined;
+    const digits = match[2] ?? '';
+    const parts =
+      digits.length === 4 && !digits.endsWith('00') ? [digits.slice(0, 2), digits.slice(2)] : [...digits];
+    return [
+      [
+        match[1] ?? '',
+        ...parts.flatMap((part) =>
+          part === '0'
+            ? ['oh']
+            : part.startsWith('0')
+              ? ['oh', ...sayWhole(part.slice(1), locale)]
+              : sayWhole(part, locale),
+        ),
+      ],
+    ];
+  },
+};
+
 /** duke¹, rare.²: the number of a note after a word. */
 const note: Rule = {
   name: 'number of a note',
@@ -252,6 +292,8 @@ export const labelRules: readonly Rule[] = [
   scene,
   verse,
   team,
+  oneOrMore,
+  roadNumber,
   note,
   ordinalRange,
   ordinalCompound,

@@ -34,6 +34,8 @@ const loneSign: Rule = {
     if (text === ':') return [['to']];
     if (text === '/') return [marks.maths ? ['divided', 'by'] : ['over']];
     if (text === '?') return [['what']];
+    // An arrow that opens a line is a bullet.
+    if (input.index === 0 && /^[→➔➜⟶⇨]$/u.test(text)) return [['arrow']];
     const reaction = REACTION[text];
     if (marks.reaction && reaction !== undefined) return [reaction.split(' ')];
     const said = SYMBOLS[text];

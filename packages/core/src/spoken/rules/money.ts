@@ -47,7 +47,9 @@ const amount: Rule = {
   name: 'money',
   apply(input) {
     const match = AMOUNT.exec(input.token.text);
-    const number = readNumber(match?.[3] ?? '');
+    // "€3,50": as the continent writes it.
+    const written = (match?.[3] ?? '').replace(/^(\d{1,3}),(\d{2})$/u, '$1.$2');
+    const number = readNumber(written);
     const currency = CURRENCIES[match?.[2] ?? ''] ?? NAMED_CURRENCIES[match?.[2] ?? ''];
     if (!match || !number || !currency) return undefined;
     const sign = match[1] === undefined ? [] : ['minus'];

@@ -71,6 +71,11 @@ const fraction: Rule = {
         sign[1] === '' ? withoutArticle(part) : [...sayWhole(sign[1] ?? '', input.locale), 'and', ...part],
       ];
     }
+    if (
+      /^(?:1\/2|½)$/u.test(input.token.text) &&
+      /^(?:price|term|time|fare|way|past|dozen|board|marathon|mile|day)$/u.test(bare(neighbour(input, 1)))
+    )
+      return [['half']];
     const match = /^(\d{1,3})[/⁄](\d{1,3})$/u.exec(input.token.text);
     if (!match) return undefined;
     const [, top = '', bottom = ''] = match;
@@ -114,6 +119,17 @@ const ratio: Rule = {
   },
 };
 
+/** "/10" and "__/20" of a mark. */
+const outOf: Rule = {
+  name: 'marks',
+  apply({ token, locale }) {
+    const blank = /^_{2,}\/(\d{1,3})$/u.exec(token.text)?.[1];
+    if (blank !== undefined) return [['blank', 'out', 'of', ...sayWhole(blank, locale)]];
+    const isMark = /^\d{1,3}$/u.test(token.text) && /(?:^|[\s([_])\/$/u.test(token.gapBefore);
+    return isMark ? [['out', 'of', ...sayWhole(token.text, locale)]] : undefined;
+  },
+};
+
 /** 24, 1,024, 3.5, -7, 007, and a possessive or plural of them. */
 const plainNumber: Rule = {
   name: 'number',
@@ -140,6 +156,7 @@ const sectionNumber: Rule = {
 };
 
 export const numberRules: readonly Rule[] = [
+  outOf,
   ordinal,
   grouped,
   phone,

@@ -67,6 +67,38 @@ const bearing: Rule = {
   },
 };
 
+/** R. Thames, L. Windermere, Mt Snowdon, N. Ireland, S. Wales. */
+const feature: Rule = {
+  name: 'place',
+  apply(input) {
+    const { text, gapAfter } = input.token;
+    const next = (neighbour(input, 1)?.text ?? '').replace(/[’']s?$/u, '');
+    if (!/^\.?\s+$/u.test(gapAfter)) return undefined;
+    if (/^Mts?$/u.test(text) && /^\p{Lu}\p{Ll}/u.test(next)) return [['mount']];
+    if (text === 'R' && RIVERS.has(next)) return [['river']];
+    if (text === 'L' && LAKES.has(next)) return [['lake']];
+    if (text === 'N' && next === 'Ireland') return [['northern']];
+    const side = { N: 'north', S: 'south', E: 'east', W: 'west' }[text];
+    return side !== undefined && SIDED.has(next) ? [[side]] : undefined;
+  },
+};
+
+const RIVERS = new Set(
+  'Thames Severn Trent Mersey Humber Tyne Tees Wye Avon Ouse Nile Rhine Danube Amazon Ganges Indus Tay Clyde Forth Dee Don Exe Dart Tamar Wear Aire Medway Usk Taff Tywi Bann Lagan Shannon Seine Loire Rhone Mississippi Congo Niger Volga Spey Tweed Derwent Swale Ribble Sallow'.split(
+    ' ',
+  ),
+);
+const LAKES = new Set(
+  'Windermere Ullswater Coniston Victoria Como Garda Geneva Superior Huron Michigan Erie Ontario Titicaca Baikal Bala Vyrnwy Chad Tanganyika'.split(
+    ' ',
+  ),
+);
+const SIDED = new Set(
+  'America Africa Korea England Wales Scotland Yorkshire London Sea Pole Asia Europe Atlantic Pacific Anglia Sussex Kent Devon Wales Coast Carolina Dakota Australia India Sudan'.split(
+    ' ',
+  ),
+);
+
 /** NE, SSW, and N before a wind, a coast or a face. */
 const direction: Rule = {
   name: 'compass point',
@@ -84,4 +116,4 @@ const direction: Rule = {
   },
 };
 
-export const placeRules: readonly Rule[] = [coordinate, scale, bearing, direction];
+export const placeRules: readonly Rule[] = [feature, coordinate, scale, bearing, direction];

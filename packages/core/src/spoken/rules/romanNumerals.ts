@@ -42,9 +42,9 @@ const roman: Rule = {
   name: 'Roman numeral',
   apply(input) {
     const { locale } = input;
-    const war = /^(WW)(I{1,2})([’']s)?$/u.exec(input.token.text);
+    const war = /^(WW)(I{1,2}|[12])([’']s)?$/u.exec(input.token.text);
     if (war) {
-      const number = sayWhole(String(romanValue(war[2] ?? '')), locale);
+      const number = sayWhole(String(romanValue(war[2] ?? '') ?? war[2]), locale);
       return [['world', 'war', `${number.join(' ')}${war[3] === undefined ? '' : "'s"}`]];
     }
     const match = /^([IVXLCDM]+)([’']s?)?$/u.exec(input.token.text);

@@ -24,7 +24,7 @@ const clockTime: Rule = {
       /[05]$/u.test(minute) &&
       second === undefined &&
       Number(hour) > 0 &&
-      isTimeCue(input) &&
+      (isTimeCue(input) || TRAVEL.test(next)) &&
       !/^(?:per|%|[a-zA-Zµ°]{1,3}[²³]?)$/u.test(next);
     if (Number(hour) > 24 || Number(minute) > 59 || (whole.includes('.') && half === undefined && !isAt))
       return undefined;
@@ -50,7 +50,11 @@ const hourWithHalf: Rule = {
       !/^(am|pm|a\.m\.|p\.m\.)$/iu.test(next)
     )
       return undefined;
-    return [sayWhole(input.token.text, input.locale), sayHalf(next)];
+    // "10 a.m.–2 p.m."
+    const leads =
+      /^\.?\s?[–-]\s?$/u.test(neighbour(input, 1)?.gapAfter ?? '') &&
+      /^\d/u.test(neighbour(input, 2)?.text ?? '');
+    return [sayWhole(input.token.text, input.locale), [...sayHalf(next), ...(leads ? ['to'] : [])]];
   },
 };
 
@@ -95,9 +99,7 @@ const fourFigures: Rule = {
     const before = (neighbour(input, -1)?.text ?? '').toLowerCase();
     const isHours =
       attached !== undefined || (/^(?:hrs?|hours|h)$/u.test(next) && spaceOnly(input.token.gapAfter));
-    const isTravel =
-      /^(?:bus|train|ferry|flight|tram|coach|service|sailing|boat)$/u.test(next) ||
-      /^(?:dep|departs?|departing|arr|arrives?|arriving)$/u.test(before);
+    const isTravel = TRAVEL.test(next) || /^(?:dep|departs?|departing|arr|arrives?|arriving)$/u.test(before);
     const isEarly =
       hour.startsWith('0') &&
       /^(?:at|by|from|until|till|before|after|about|around|to|the|since)$/u.test(before);
@@ -152,6 +154,8 @@ export const timeRules: readonly Rule[] = [
   hourWithHalf,
   duration,
 ];
+
+const TRAVEL = /^(?:bus|train|ferry|flight|tram|coach|service|sailing|boat)$/iu;
 
 function isTimeCue(input: RuleInput): boolean {
   return /^(?:at|until|till|from|starts|begins|ends|opens|closes|leaves)$/u.test(

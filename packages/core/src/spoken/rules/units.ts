@@ -35,6 +35,18 @@ const attachedUnit: Rule = {
   },
 };
 
+/** a 90° angle, a 180° turn: what is turned by so many degrees. */
+const degreeOf: Rule = {
+  name: 'number with unit',
+  apply(input) {
+    const degrees = /^(\d+)°$/u.exec(input.token.text)?.[1];
+    const next = neighbour(input, 1)?.text ?? '';
+    if (degrees === undefined || !/^(?:angles?|turns?|rotations?|bends?|clockwise turn)$/u.test(next))
+      return undefined;
+    return [[...sayWhole(degrees, input.locale), 'degree']];
+  },
+};
+
 /** 4×400m, 2x250g: so many times a quantity. */
 const multiple: Rule = {
   name: 'number with unit',
@@ -156,6 +168,14 @@ const feet: Rule = {
       const amount = sayAmount(inches, locale);
       return amount && [[...amount.said, amount.many ? 'inches' : 'inch']];
     }
+    const alone = /^(\d+)$/u.exec(token.text)?.[1];
+    const isTall = /^(?:tall|high|long|wide|deep|across|square|fence|ladder|pole|plank)$/u.test(
+      neighbour(input, 1)?.text ?? '',
+    );
+    if (alone !== undefined && /^['’′]\s/u.test(token.gapAfter) && isTall)
+      return [[...sayWhole(alone, locale), alone === '1' ? 'foot' : 'feet']];
+    if (alone !== undefined && /^"(?:\s|$)/u.test(token.gapAfter) && hasOddQuotes(input))
+      return [[...sayWhole(alone, locale), isTall ? 'inches' : 'inch']];
     const whole = /^(\d+)['’′](\d{1,2})[″”]?$/u.exec(token.text);
     if (whole && (/[″”]$/u.test(token.text) || /^["”]/u.test(token.gapAfter)))
       return [
@@ -177,8 +197,15 @@ const feet: Rule = {
   },
 };
 
+/** Whether a sentence has a straight quotation mark that opens nothing, since another one lacks. */
+function hasOddQuotes({ tokens }: RuleInput): boolean {
+  const gaps = tokens.map(({ gapBefore }) => gapBefore).join('') + (tokens.at(-1)?.gapAfter ?? '');
+  return (gaps.match(/"/gu)?.length ?? 0) % 2 === 1;
+}
+
 export const unitRules: readonly Rule[] = [
   feet,
+  degreeOf,
   multiple,
   attachedUnit,
   quantityRange,

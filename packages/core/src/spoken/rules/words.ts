@@ -51,7 +51,8 @@ const beforeNumber: Rule = {
     if (needsStop && !hasStop) return undefined;
     const isRoman = romanValue(next) !== undefined && (next.length > 1 || neighbour(input, 2) === undefined);
     const isPrelim = /^pp?$/iu.test(input.token.text) && /^[ivxlc]{1,6}$/u.test(next);
-    return /^\d/u.test(next) || (hasStop && (isRoman || isPrelim)) ? [[said]] : undefined;
+    const isEra = /^ca?$/iu.test(input.token.text) && /^(?:AD|BC|BCE|CE)$/u.test(next);
+    return /^\d/u.test(next) || (hasStop && (isRoman || isPrelim || isEra)) ? [[said]] : undefined;
   },
 };
 

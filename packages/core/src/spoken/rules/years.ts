@@ -1,7 +1,7 @@
 import { YEAR_CUES } from '../languages/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';
-import { pluralOf, sayWhole, sayYear } from './englishNumbers.ts';
+import { pluralOf, sayOrdinal, sayWhole, sayYear } from './englishNumbers.ts';
 
 const ERA = /^(BCE|CE|BC|AD|B\.C\.?|A\.D\.?)$/u;
 
@@ -31,6 +31,33 @@ export const decadeRule: Rule = {
         ? sayYear(Number(`${century ?? ''}${decadeOf ?? ''}`), locale)
         : sayWhole(short, locale);
     return [[...words.slice(0, -1), pluralOf(words.at(-1) ?? ''), ...leads]];
+  },
+};
+
+/** mid-1960s, pre-1914: a year after the beginning of a compound. */
+const compoundYear: Rule = {
+  name: 'year',
+  apply({ token, locale }) {
+    const match = /^(mid|pre|post|early|late|anti|inter)-([12]\d{3})(s)?$/iu.exec(token.text);
+    if (!match) return undefined;
+    const said = sayYear(Number(match[2]), locale);
+    const last = said.pop() ?? '';
+    return [[(match[1] ?? '').toLowerCase(), ...said, match[3] === undefined ? last : pluralOf(last)]];
+  },
+};
+
+/** 19th C., 19th c., C19th: centuries. */
+const century: Rule = {
+  name: 'century',
+  apply(input) {
+    const attached = /^C(\d{1,2})(?:st|nd|rd|th)?$/u.exec(input.token.text);
+    if (attached && /(?:st|nd|rd|th)$/u.test(input.token.text))
+      return [[...sayOrdinal(attached[1] ?? '', input.locale), 'century']];
+    const ordinal = /^(\d{1,2})(?:st|nd|rd|th)$/u.exec(input.token.text)?.[1];
+    const next = neighbour(input, 1);
+    if (ordinal === undefined || !/^[Cc]$/u.test(next?.text ?? '') || !spaceOnly(input.token.gapAfter))
+      return undefined;
+    return [sayOrdinal(ordinal, input.locale), ['century']];
   },
 };
 
@@ -88,7 +115,7 @@ const year: Rule = {
   },
 };
 
-export const yearRules: readonly Rule[] = [circa, eraYear, yearRange, year];
+export const yearRules: readonly Rule[] = [compoundYear, century, circa, eraYear, yearRange, year];
 
 function isYear(input: RuleInput, value: number): boolean {
   const { token } = input;
