@@ -8,7 +8,7 @@ import { wordsOf } from '../text/words.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
-import { englishRules } from './languages/english.ts';
+import { englishRules, isOrdinaryWord } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
 import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
@@ -106,7 +106,10 @@ export function expandSentence(
       index += hit.taken;
       continue;
     }
-    const taken = firstMatch(rules, { tokens, locale: language, subject: choices.subject }, index);
+    const isOrdinary = isEnglish && isOrdinaryWord(token.text);
+    const taken = isOrdinary
+      ? undefined
+      : firstMatch(rules, { tokens, locale: language, subject: choices.subject }, index);
     const guess = taken ? undefined : reader?.guess(index);
     const variant = guess?.variants[guess.likely];
     if (variant) {
@@ -195,8 +198,9 @@ function firstMatch(
 ): Match | undefined {
   const token = sentence.tokens[index];
   if (token === undefined) return undefined;
+  const input: RuleInput = { ...sentence, index, token };
   for (const rule of rules) {
-    const spoken = rule.apply({ ...sentence, index, token });
+    const spoken = rule.apply(input);
     if (spoken !== undefined && spoken.every((words) => words.length > 0)) return { rule: rule.name, spoken };
   }
   return undefined;
