@@ -62,11 +62,17 @@ function bracketsIn(text: string): number[] {
   return found;
 }
 
+const LONGEST_BRACKET = 120;
+/** So much beside a bracket is looked at. */
+const NEAR = 8;
+
 function isCalculated(text: string, start: number, end: number): boolean {
+  // No calculation on a handout is longer; a long text of brackets must not be looked through again and again.
+  if (end - start > LONGEST_BRACKET) return false;
   const inside = text.slice(start + 1, end).replace(/[()]/gu, '');
   if (!CALCULATION.test(inside) || LONG_WORD.test(inside) || !OPERATION.test(inside)) return false;
-  const before = text.slice(0, start);
-  const after = text.slice(end + 1);
+  const before = text.slice(Math.max(0, start - NEAR), start);
+  const after = text.slice(end + 1, end + 1 + NEAR);
   // A power, a factor or a sign on either side.
   return (
     /^\s?[²³⁰¹⁴-⁹⁻ⁿ^]/u.test(after) ||

@@ -105,12 +105,9 @@ const resolution: Rule = {
 const tagged: Rule = {
   name: 'tag',
   apply(input) {
-    if (
-      !/^(?:<\/?\p{L}[\p{L}\d]*\/?>|[^<>]+){2,}$/u.test(input.token.text) ||
-      !input.token.text.includes('<')
-    )
-      return undefined;
-    const parts = input.token.text.match(/<[^>]*>|[^<>]+/gu) ?? [];
+    if (!/<\/?\p{L}[\p{L}\d]*\/?>/u.test(input.token.text)) return undefined;
+    const parts = input.token.text.match(/<\/?\p{L}[\p{L}\d]*\/?>|[^<>]+/gu) ?? [];
+    if (parts.length < 2 || parts.join('') !== input.token.text) return undefined;
     return [
       parts.flatMap(
         (text) => tag.apply({ ...input, token: { ...input.token, text } })?.[0] ?? plainWords(text),
