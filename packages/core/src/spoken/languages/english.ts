@@ -7,7 +7,10 @@ import { numberCodeRules } from '../rules/numberCodes.ts';
 import { placeRules } from '../rules/places.ts';
 import { chemistryRules } from '../rules/chemistry.ts';
 import { codeRules } from '../rules/code.ts';
+import { blankRules } from '../rules/blanks.ts';
 import { labelRules } from '../rules/labels.ts';
+import { ordinalRules } from '../rules/ordinals.ts';
+import { referenceRules } from '../rules/references.ts';
 import { timeRules } from '../rules/times.ts';
 import { unitRules } from '../rules/units.ts';
 import { wordRules } from '../rules/words.ts';
@@ -40,7 +43,10 @@ const MAY_BE_RULED = new Set(
 export const englishRules: readonly Rule[] = [
   ...wordRules.special,
   ...codeRules,
+  ...blankRules,
   ...labelRules,
+  ...referenceRules,
+  ...ordinalRules,
   ...musicRules,
   ...placeRules,
   ...chemistryRules,

@@ -116,4 +116,28 @@ const direction: Rule = {
   },
 };
 
-export const placeRules: readonly Rule[] = [feature, coordinate, scale, bearing, direction];
+/** A303, B4090: roads, whose figures are said in pairs or one by one. */
+const roadNumber: Rule = {
+  name: 'number of a road',
+  apply({ token, locale }) {
+    const match = /^([AB])(\d{3,4})$/u.exec(token.text);
+    if (!match) return undefined;
+    const digits = match[2] ?? '';
+    const parts =
+      digits.length === 4 && !digits.endsWith('00') ? [digits.slice(0, 2), digits.slice(2)] : [...digits];
+    return [
+      [
+        match[1] ?? '',
+        ...parts.flatMap((part) =>
+          part === '0'
+            ? ['oh']
+            : part.startsWith('0')
+              ? ['oh', ...sayWhole(part.slice(1), locale)]
+              : sayWhole(part, locale),
+        ),
+      ],
+    ];
+  },
+};
+
+export const placeRules: readonly Rule[] = [feature, roadNumber, coordinate, scale, bearing, direction];
