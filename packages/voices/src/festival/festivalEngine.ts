@@ -39,8 +39,8 @@ const DEFAULT_TIMEOUT = 20_000;
 /** A long sentence may take longer. Milliseconds a word. */
 const TIMEOUT_PER_WORD = 300;
 const WORD_TIMEOUT = 5000;
-/** How a sentence fails that the voice cannot say. */
-const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash', 'timeout']);
+/** How a sentence fails that the voice cannot say. One that took too long may have waited for a busy machine. */
+const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash']);
 
 /** Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as they are. */
 const WITHOUT_VOWEL = /^(?!(?:h?m+|sh+|ps+t|pf+t|brr+|grr+|tsk|nth|mrs?|dr|st|ms)$)[b-df-hj-np-tv-xz]{2,}$/u;
@@ -98,28 +98,30 @@ export class FestivalEngine implements SpeechEngine {
     const { pcm, words } = await this.#sayOrSpell(plan, rate, options);
     const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
     applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice)), sampleRate);
-    const spelt = plan.words.flatMap((word, i) => (this.#isSpelt(plan, i, word) ? i : []));
+    const spelt = this.#speltIn(plan);
     return spelt.length > 0 ? { ...clip, spelt } : clip;
   }
 
   /** Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some without a vowel, and others end its program), which are spelt from then on. */
   async #sayOrSpell(plan: SpeechPlan, rate: number, options: SpeakOptions): Promise<FestivalResponse> {
+    const speltBefore = this.#speltIn(plan).length;
     try {
       return await this.say(plan, rate, options);
     } catch (error) {
       if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
-      if (!(await this.#findUnsayable(plan, options))) throw error;
+      await this.#findUnsayable(plan, options);
+      // Another sentence that is said at the same time may have found the word.
+      if (this.#speltIn(plan).length === speltBefore) throw error;
       return this.say(plan, rate, options);
     }
   }
 
-  /** Tries a sentence's words one by one. @returns whether there is one more that the voice cannot say. */
-  async #findUnsayable(plan: SpeechPlan, options: SpeakOptions): Promise<boolean> {
+  /** Tries a sentence's words one by one, and remembers those that the voice cannot say. */
+  async #findUnsayable(plan: SpeechPlan, options: SpeakOptions): Promise<void> {
     const given = new Set(plan.sounds.map(({ word }) => word));
     const words = new Set(
       plan.words.flatMap((word, i) => (given.has(i) || plainLetters(word).length < 2 ? [] : word)),
     );
-    let found = false;
     for (const word of words) {
       const key = unsayableKey(plan.voice, plainLetters(word));
       if (this.#unsayable.has(key)) continue;
@@ -131,10 +133,13 @@ export class FestivalEngine implements SpeechEngine {
       } catch (error) {
         if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
         this.#unsayable.add(key);
-        found = true;
       }
     }
-    return found;
+  }
+
+  /** The words of a plan that are spelt, by their number. */
+  #speltIn(plan: SpeechPlan): number[] {
+    return plan.words.flatMap((word, i) => (this.#isSpelt(plan, i, word) ? i : []));
   }
 
   #isSpelt(plan: SpeechPlan, index: number, word: string): boolean {
