@@ -9,7 +9,7 @@ export const blockIdSchema = z.string().min(1).max(60);
 export const blockSchema = z.object({
   /** A block that is new has none yet. */
   id: blockIdSchema.optional(),
-  type: z.enum(['heading', 'paragraph', 'list-item', 'question', 'table-row', 'picture']),
+  type: z.enum(['heading', 'paragraph', 'list-item', 'question', 'table-row', 'picture', 'equation']),
   level: z.number().int().min(1).max(6).optional(),
   label: z.string().optional(),
   heads: z.array(z.string()).optional(),

@@ -17,6 +17,7 @@ export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy
 export { LetterModel } from './literacy/letterModel.ts';
 export { hasVowel } from './literacy/syllables.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
+export { HOMOGRAPHS } from './pronounce/homographs/table.ts';
 export { homographVariants } from './pronounce/homographs/guess.ts';
 export { CELL_SEPARATOR } from './text/document.ts';
 export { expandSentence, type ExpandOptions, type LabelOf } from './spoken/expand.ts';
@@ -48,6 +49,7 @@ export { formatEntriesCsv, parseEntriesCsv } from './pronounce/csv.ts';
 export { ipaToEspeak } from './pronounce/espeakMnemonics.ts';
 export { arpabetToIpa, ipaToArpabet } from './pronounce/arpabet.ts';
 export type { EngineSounds } from './pronounce/arpabet.ts';
+export { alignSounds, sameSounds, type AccentTrait } from './pronounce/sameSounds.ts';
 export {
   ipaToRespelling,
   RESPELLING_CONSONANTS,
@@ -95,6 +97,9 @@ export { renderPiece } from './audio/render.ts';
 export { fadeEdges, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';
+export { ruleVocabulary } from './spoken/vocabulary.ts';
+export { mathmlLine } from './maths/mathml.ts';
+export { ommlLine } from './maths/omml.ts';
 export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlocks.ts';
 export { withoutNoteMarks } from './page/noteMarks.ts';
 export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';

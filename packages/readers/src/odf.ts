@@ -1,5 +1,6 @@
 import { placed, tableRows, type Block, type ImportedDocument, type NodeLike } from '@aurelfield/core';
 import { unpack, textOf, type Archive } from './archive.ts';
+import { isEquation, putEquations } from './odfEquations.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 import { tidy } from './tidy.ts';
@@ -10,6 +11,7 @@ type Draft = Omit<Block, 'offset'>;
 export function readOdt(bytes: Uint8Array): ImportedDocument {
   const archive = openDocument(bytes, 'text');
   const content = parseXml(textOf(archive, 'content.xml') ?? '');
+  putEquations(content, archive);
   const body = named(content, 'text')[0];
   const blocks: Draft[] = [];
   if (body) collect(body, blocks, undefined);
@@ -35,7 +37,7 @@ export function sheetBlocks(name: string, rows: readonly (readonly string[])[], 
 
 function openDocument(bytes: Uint8Array, kind: 'text' | 'spreadsheet'): Archive {
   const archive = unpack(bytes, (path) =>
-    /^(?:mimetype|content\.xml|meta\.xml|META-INF\/manifest\.xml)$/u.test(path),
+    /^(?:mimetype|content\.xml|meta\.xml|META-INF\/manifest\.xml|[^/]*\/content\.xml)$/u.test(path),
   );
   const manifest = textOf(archive, 'META-INF/manifest.xml') ?? '';
   if (manifest.includes('encryption-data'))
@@ -75,6 +77,10 @@ function collect(parent: Element, out: Draft[], item: { label: string | undefine
         pictures(element, out);
         const text = plain(element);
         if (text === '') break;
+        if (isEquation(element) && !item) {
+          out.push({ type: 'equation', text });
+          break;
+        }
         if (!item)
           out.push({
             type: isTitle(element) ? 'heading' : 'paragraph',

@@ -1,4 +1,4 @@
-import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import { ommlLine, placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
 import { pathIn, textOf, unpack, type Archive } from './archive.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
@@ -88,7 +88,12 @@ function slideBlocks(slide: Document): Draft[] {
 
 /** Shapes of a slide in order, those of groups too. */
 function shapesOf(tree: Element): Element[] {
-  return [...tree.children].flatMap((child) => (localName(child) === 'grpSp' ? shapesOf(child) : [child]));
+  return [...tree.children].flatMap((child) => {
+    if (localName(child) === 'grpSp') return shapesOf(child);
+    // A shape with an equation is kept in two ways; the first is the one with its words.
+    if (localName(child) === 'AlternateContent') return [...child.children].slice(0, 1).flatMap(shapesOf);
+    return [child];
+  });
 }
 
 function placeholder(shape: Element): string | undefined {
@@ -99,19 +104,20 @@ function placeholder(shape: Element): string | undefined {
 function paragraphsOf(shape: Element): { text: string; isItem: boolean }[] {
   return named(shape, 'p').flatMap((paragraph) => {
     const text = tidy(
-      [...paragraph.children]
-        .map((run) =>
-          localName(run) === 'br'
-            ? ' '
-            : named(run, 't')
-                .map((piece) => piece.textContent ?? '')
-                .join(''),
-        )
-        .join(''),
+      [...paragraph.children].map((run) => (localName(run) === 'br' ? ' ' : runText(run))).join(''),
     );
     const isItem = named(paragraph, 'buChar').length + named(paragraph, 'buAutoNum').length > 0;
     return text === '' ? [] : [{ text, isItem }];
   });
+}
+
+/** The text of a run, or the equation that stands in its place (of the two ways that a slide keeps it, the one in words of mathematics). */
+function runText(run: Element): string {
+  const equations = named(run, 'oMath');
+  if (equations.length > 0) return ` ${equations.map((equation) => ommlLine(equation)).join(' ')} `;
+  return named(run, 't')
+    .map((piece) => piece.textContent ?? '')
+    .join('');
 }
 
 function notesBlocks(archive: Archive, slidePath: string): Draft[] {

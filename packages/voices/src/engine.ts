@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { AccentTrait, SpeechPlan } from '@aurelfield/core';
 import type { Price } from './priced/price.ts';
 
 /** A voice that can be chosen for a pupil. */
@@ -10,6 +10,8 @@ export interface Voice {
   readonly language: string;
   /** The accent's region in plain words. */
   readonly region: string;
+  /** What its accent does to consonants, where that is more than the vowels' business. */
+  readonly traits?: readonly AccentTrait[];
   readonly timbre: 'lower' | 'higher';
   readonly engine: string;
   /** Samples per second of its audio. */

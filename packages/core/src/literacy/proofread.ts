@@ -56,6 +56,7 @@ export function proofread(
         0,
         'This picture has no description: who cannot see it hears nothing. Describe it, or take it out.',
       );
+    if (type === 'equation') return found;
     if (isSpelledRight) spelling(text, language, isSpelledRight, add);
     if (isEnglish) {
       for (const { pattern, instead, meaning } of SOUNDS_ALIKE)

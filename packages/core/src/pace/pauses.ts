@@ -39,6 +39,7 @@ export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
       return (pauses.sentence + pauses.paragraph) / 2;
     case 'paragraph':
     case 'picture':
+    case 'equation':
       return pauses.paragraph;
   }
 }

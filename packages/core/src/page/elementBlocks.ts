@@ -1,3 +1,4 @@
+import { mathmlLine } from '../maths/mathml.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
 import { partLongBlock } from '../text/longBlocks.ts';
 
@@ -14,7 +15,7 @@ const ELEMENT = 1;
 const TEXT = 3;
 const HEADING = /^H([1-6])$/u;
 const IGNORED = new Set(
-  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED FORM BUTTON INPUT SELECT TEXTAREA DIALOG SVG MATH AUDIO VIDEO CANVAS'.split(
+  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED FORM BUTTON INPUT SELECT TEXTAREA DIALOG SVG AUDIO VIDEO CANVAS'.split(
     ' ',
   ),
 );
@@ -89,16 +90,23 @@ class Collector {
       return;
     }
     const name = node.nodeName.toUpperCase();
-    if (node.nodeType !== ELEMENT || IGNORED.has(name) || isHidden(node)) return;
+    if (node.nodeType !== ELEMENT || IGNORED.has(name)) return;
+    if (isHidden(node)) {
+      // Pages that show an equation as a picture keep it hidden beside it.
+      if (find(node, 'MATH')) this.#text += inlineText(node);
+      return;
+    }
     if (name === 'BR') this.#text += ' ';
-    else if (name === 'IMG') this.#picture(node.getAttribute?.('alt') ?? '');
-    else if (INLINE.has(name)) this.#inline(node, name);
+    else if (name === 'MATH') this.#equation(node);
+    else if (name === 'IMG') {
+      if (!isDrawnEquation(node)) this.#picture(node.getAttribute?.('alt') ?? '');
+    } else if (INLINE.has(name)) this.#inline(node, name);
     else this.#block(node, name);
   }
 
   /** An inline element is text, unless a picture stands in it. */
   #inline(node: NodeLike, name: string): void {
-    if (find(node, 'IMG')) {
+    if (find(node, 'IMG') ?? find(node, 'MATH')) {
       for (const child of node.childNodes) this.#node(child);
       return;
     }
@@ -114,6 +122,7 @@ class Collector {
     } else if (name === 'UL' || name === 'OL') this.#list(node, name === 'OL');
     else if (name === 'TABLE') this.#table(node);
     else if (name === 'FIGURE') this.#figure(node);
+    else if (isOnlyEquation(node)) this.#push({ type: 'equation', text: inlineText(node) });
     else this.children(node);
   }
 
@@ -178,6 +187,17 @@ class Collector {
     this.#out.push({ type: 'picture', text: tidy(description) });
   }
 
+  /** An equation on a line of its own is a block, one in a sentence a part of it. */
+  #equation(math: NodeLike): void {
+    const line = mathmlLine(math);
+    if (math.getAttribute?.('display') !== 'block') {
+      this.#text += line;
+      return;
+    }
+    this.#close();
+    this.#push({ type: 'equation', text: line });
+  }
+
   #push(block: Draft): void {
     const text = tidy(block.text);
     if (text !== '') this.#out.push({ ...block, text });
@@ -232,12 +252,36 @@ function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string 
     .map((child) => {
       if (child.nodeType === TEXT) return child.textContent ?? '';
       const childName = child.nodeName.toUpperCase();
-      if (child.nodeType !== ELEMENT || IGNORED.has(childName) || isHidden(child)) return '';
+      if (child.nodeType !== ELEMENT || IGNORED.has(childName)) return '';
+      if (isHidden(child) && !find(child, 'MATH')) return '';
       if (childName === 'BR') return ' ';
+      if (childName === 'MATH') return mathmlLine(child);
       const text = inlineText(child, childName);
       return INLINE.has(childName) ? text : ` ${text} `;
     })
     .join('');
+}
+
+/** Whether a picture shows an equation that its page has as MathML too: its description is in TeX. */
+function isDrawnEquation(image: NodeLike): boolean {
+  return /^\{?\\displaystyle\b/u.test(image.getAttribute?.('alt') ?? '');
+}
+
+/** Whether an element holds one equation and nothing else. */
+function isOnlyEquation(node: NodeLike): boolean {
+  return (
+    findAll(node, 'MATH').length === 1 &&
+    outsideOf(node, 'MATH').trim() === '' &&
+    !find(node, 'IMG') &&
+    !find(node, 'TABLE')
+  );
+}
+
+function outsideOf(node: NodeLike, name: string): string {
+  if (node.nodeType === TEXT) return node.textContent ?? '';
+  return node.nodeName.toUpperCase() === name
+    ? ''
+    : [...node.childNodes].map((child) => outsideOf(child, name)).join('');
 }
 
 function isHidden(node: NodeLike): boolean {

@@ -111,7 +111,9 @@ function* planBlock(
     const expanded = expandSentence(text, language, {
       lexicon,
       label: nth === 0 ? labelOf(block) : undefined,
-      choices,
+      ...(block.type === 'equation'
+        ? { isEquation: true, choices: { ...choices, subject: choices.subject ?? 'maths' } }
+        : { choices }),
       occurrences: here.map(({ start, entry }) => ({ start: start - range.start, entry })),
     });
     const said = expanded.filter(({ spoken }) => spoken.length > 0);
@@ -169,6 +171,8 @@ const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], 
 function piecesOf(block: Block, language: string): Piece[] {
   if (block.silent) return [];
   if (block.type === 'table-row') return cellsOf(block);
+  // An equation is said in one go, whatever stands in it.
+  if (block.type === 'equation') return [{ start: 0, end: block.text.length, isAlwaysAnnounced: false }];
   const announced = ANNOUNCED[baseLanguage(language)]?.[block.type];
   return sentencesOf(block.text, language).map((range, nth) => ({
     ...range,

@@ -39,6 +39,8 @@ export interface ExpandOptions {
   readonly occurrences?: readonly Occurrence[];
   /** The first word of the sentence is the label ("3", "b") of this. */
   readonly label?: LabelOf | undefined;
+  /** Whether the text is an equation and nothing else. */
+  readonly isEquation?: boolean;
   /** Everything is said by default. */
   readonly choices?: SpokenChoices;
 }
@@ -57,7 +59,7 @@ const ENTRY = 'pronunciation entry';
 export function expandSentence(
   text: string,
   language: string,
-  { lexicon, occurrences = [], label, choices = DEFAULT_CHOICES }: ExpandOptions = {},
+  { lexicon, occurrences = [], label, isEquation, choices = DEFAULT_CHOICES }: ExpandOptions = {},
 ): ExpandedWord[] {
   const tokens = tokensOf(text, language);
   const written = tokens.map((token) => token.text);
@@ -106,10 +108,10 @@ export function expandSentence(
       index += hit.taken;
       continue;
     }
-    const isOrdinary = isEnglish && isOrdinaryWord(token.text);
+    const isOrdinary = isEnglish && !isEquation && isOrdinaryWord(token.text);
     const taken = isOrdinary
       ? undefined
-      : firstMatch(rules, { tokens, locale: language, subject: choices.subject }, index);
+      : firstMatch(rules, { tokens, locale: language, subject: choices.subject, isEquation }, index);
     const guess = taken ? undefined : reader?.guess(index);
     const variant = guess?.variants[guess.likely];
     if (variant) {
@@ -193,7 +195,7 @@ interface Match {
 
 function firstMatch(
   rules: readonly Rule[],
-  sentence: Pick<RuleInput, 'tokens' | 'locale' | 'subject'>,
+  sentence: Omit<RuleInput, 'index' | 'token'>,
   index: number,
 ): Match | undefined {
   const token = sentence.tokens[index];

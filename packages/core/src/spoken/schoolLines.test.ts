@@ -432,7 +432,7 @@ const LINES: readonly (readonly [written: string, said: string])[] = [
   ['co-op', 'co op'],
   ['dep. 0940', 'departs oh nine forty'],
   ['drew 2-2', 'drew two two'],
-  ['dy/dx = 2x', 'D Y over D X equals two X'],
+  ['dy/dx = 2x', 'D Y by D X equals two X'],
   ['e-mail', 'e mail'],
   ['e.g. a cat', 'for example a cat'],
   ['e.g. moss', 'for example moss'],

@@ -31,6 +31,8 @@ export interface RuleInput {
   readonly locale: string;
   /** What the handout is for, where that is known. */
   readonly subject?: Subject | undefined;
+  /** Whether all of the text is an equation. */
+  readonly isEquation?: boolean | undefined;
 }
 
 /** One way of writing and how it is said. */

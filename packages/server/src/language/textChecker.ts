@@ -92,7 +92,7 @@ function sectionsOf(
     if (type === 'heading') sections.push({ block, title: text, blocks: [] });
     else {
       if (sections.length === 0) sections.push({ block, title: '', blocks: [] });
-      if (type !== 'table-row') sections.at(-1)?.blocks.push(found);
+      if (type !== 'table-row' && type !== 'equation') sections.at(-1)?.blocks.push(found);
     }
   });
   return sections.flatMap(({ block, title, blocks }) => {

@@ -9,7 +9,7 @@ export const PAUSE = '';
 
 /** Takes stress and length marks off the engine's IPA name. */
 export function phoneName(id: string | number | undefined): string {
-  return typeof id === 'string' ? id.replace(/[ˈˌː\-']/gu, '') : PAUSE;
+  return typeof id === 'string' ? id.replace(/[ˈˌː\-'\p{Cc}]/gu, '') : PAUSE;
 }
 
 const VOWEL = /[aeiouyɐɑɒæɛɪɔəɜʊʌɨʉøœɵɤɯ]/u;

@@ -27,8 +27,12 @@ export interface EspeakWords {
   /** The voice's own. */
   readonly language: string;
   readonly words: readonly string[];
+  /** Whether they are left to the engine's own rules. */
+  readonly isBare?: boolean;
 }
 
+/** The engine's fastest rate. */
+const FASTEST = 450;
 /** A word alone. */
 const ONE_WORD: SpeechPlan = {
   voice: '', engineVersion: '', language: 'en-GB', words: [], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: ESPEAK_SAMPLE_RATE,
@@ -54,7 +58,7 @@ export class Speaker {
   /** @throws CancelledError when asked to stop meanwhile. */
   speak(request: EspeakRequest): SpokenClip {
     const { plan } = request;
-    const { text, starts } = engineText(plan);
+    const { text, starts } = engineText(plan, request.identifier);
     this.#engine.set_voice(request.identifier);
     this.#engine.set_rate(request.rate);
     this.#engine.set_pitch(request.pitch);
@@ -74,15 +78,17 @@ export class Speaker {
   }
 
   /** How words are said one by one: their phones in IPA, stress before the vowel. */
-  pronounce({ identifier, language, words }: EspeakWords): string[][] {
-    return words.map((word) => this.phonesOf(identifier, { ...ONE_WORD, language, words: [word] }));
+  pronounce({ identifier, language, words, isBare = false }: EspeakWords): string[][] {
+    return words.map((word) => this.phonesOf(identifier, { ...ONE_WORD, language, words: [word] }, isBare));
   }
 
   /** The phones that a plan is really said with, in IPA, stress before the vowel. */
-  phonesOf(identifier: string, plan: SpeechPlan): string[] {
+  phonesOf(identifier: string, plan: SpeechPlan, isBare = false): string[] {
     this.#engine.set_voice(identifier);
-    return this.#synthesize(engineText(plan).text).events.flatMap(({ type, id }) =>
-      type === 'phoneme' && typeof id === 'string' && id !== '' ? id : [],
+    // What is said does not depend on how fast: the fastest takes least time.
+    this.#engine.set_rate(FASTEST);
+    return this.#synthesize(engineText(plan, identifier, isBare).text).events.flatMap(({ type, id }) =>
+      type === 'phoneme' && typeof id === 'string' && id !== '' ? id.replace(/\p{Cc}/gu, '') : [],
     );
   }
 

@@ -1,4 +1,6 @@
 import { baseLanguage, ipaToEspeak, type SpeechPlan } from '@aurelfield/core';
+import { accentOf } from './voices.ts';
+import soundLexicon from './soundLexicon.json' with { type: 'json' };
 
 /** The text that is handed to the engine, and where each spoken word stands in it. */
 export interface EngineText {
@@ -12,14 +14,28 @@ const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Letters whose bare capital the engine takes for a word, and their names in its mnemonics; no spelling of A's name is said as that in every accent. */
 const LETTER_NAMES: Readonly<Record<string, Readonly<Record<string, string>>>> = { en: { A: "[['eI]]" } };
 
+/** Words that an accent says otherwise than the dictionary, by the engine's name of it ("all": every English one), with their sounds in IPA; made by `npm run sounds formant`. */
+const SOUNDS: Readonly<Record<string, Readonly<Record<string, string>>>> = soundLexicon;
+
+/** The sounds of ours for a word, in an English accent. */
+function soundOf(word: string, accent: string): string | undefined {
+  const key = word.toLowerCase();
+  for (const list of [SOUNDS[accent], SOUNDS['all']])
+    if (list !== undefined && Object.hasOwn(list, key)) return list[key];
+  return undefined;
+}
+
 /**
  * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics, which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away later) and the mark
  * that closes the sentence.
+ * @param identifier the engine's name of the voice.
+ * @param isBare whether words are left to the engine's own rules where the plan gives no sounds.
  */
-export function engineText(plan: SpeechPlan): EngineText {
+export function engineText(plan: SpeechPlan, identifier = '', isBare = false): EngineText {
   const letters = LETTER_NAMES[baseLanguage(plan.language)] ?? {};
   const sounds = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
   const isEnglish = baseLanguage(plan.language) === 'en';
+  const accent = accentOf(identifier);
   const breaks = new Set(plan.breaks);
   const starts: number[] = [];
   let text = '';
@@ -31,7 +47,7 @@ export function engineText(plan: SpeechPlan): EngineText {
     }
     starts.push(length + 1);
     const isLast = i === plan.words.length - 1;
-    const ipa = isEnglish ? sounds.get(i) : undefined;
+    const ipa = isEnglish ? (sounds.get(i) ?? (isBare ? undefined : soundOf(word, accent))) : undefined;
     const said =
       (ipa === undefined ? (letters[word] ?? sayable(word)) : `[[${ipaToEspeak(withStress(ipa)).text}]]`) +
       (isLast ? END_MARKS[plan.end] : breaks.has(i) ? ',' : '');

@@ -1,3 +1,4 @@
+import type { AccentTrait } from '@aurelfield/core';
 import type { Voice } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE } from './module.ts';
 
@@ -13,6 +14,7 @@ interface Accent {
   readonly language: string;
   readonly name: string;
   readonly region: string;
+  readonly traits?: readonly AccentTrait[];
 }
 
 const ACCENTS: readonly Accent[] = [
@@ -37,6 +39,7 @@ const ACCENTS: readonly Accent[] = [
     language: 'en-GB',
     name: 'English',
     region: 'Lancaster',
+    traits: ['in for ing', 'g after ng'],
   },
   {
     slug: 'en-gb-midlands',
@@ -44,6 +47,7 @@ const ACCENTS: readonly Accent[] = [
     language: 'en-GB',
     name: 'English',
     region: 'West Midlands',
+    traits: ['drops h', 'g after ng'],
   },
   { slug: 'en-us', identifier: 'gmw/en-US', language: 'en-US', name: 'English', region: 'North America' },
   {
@@ -52,6 +56,7 @@ const ACCENTS: readonly Accent[] = [
     language: 'en-029',
     name: 'English',
     region: 'Caribbean',
+    traits: ['in for ing', 'd for th'],
   },
   { slug: 'cy', identifier: 'cel/cy', language: 'cy', name: 'Welsh', region: 'Wales' },
   { slug: 'fr', identifier: 'roa/fr', language: 'fr-FR', name: 'French', region: 'France' },
@@ -77,6 +82,9 @@ const TIMBRES = [
   { slug: 'higher-2', timbre: 'higher', variant: 'f5', label: 'higher, brighter' },
 ] as const;
 
+/** The engine's name of a voice's accent, whatever its timbre. */
+export const accentOf = (identifier: string): string => identifier.replace(/\+.*$/u, '');
+
 /** Every accent in every timbre. */
 export const ESPEAK_VOICES: readonly EspeakVoice[] = ACCENTS.flatMap((accent) =>
   TIMBRES.map((timbre) => ({
@@ -84,6 +92,7 @@ export const ESPEAK_VOICES: readonly EspeakVoice[] = ACCENTS.flatMap((accent) =>
     label: `${accent.name} (${accent.region}), ${timbre.label}`,
     language: accent.language,
     region: accent.region,
+    ...(accent.traits ? { traits: accent.traits } : {}),
     timbre: timbre.timbre,
     engine: 'espeak',
     sampleRate: ESPEAK_SAMPLE_RATE,

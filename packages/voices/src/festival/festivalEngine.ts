@@ -79,7 +79,7 @@ export class FestivalEngine implements SpeechEngine {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
     const file = this.#voices.find(({ id }) => id === voiceId)?.file;
-    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/4`;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/5`;
     this.#versions.set(voiceId, version);
     return version;
   }
@@ -160,7 +160,7 @@ export class FestivalEngine implements SpeechEngine {
     const said: string[][] = [];
     for (const word of words) {
       const plan: SpeechPlan = { ...ONE_WORD, voice: voiceId, words: [word] };
-      const { phones } = await this.say(plan, 1, { ...options, priority: 'listening', phones: true });
+      const { phones } = await this.say(plan, 1, { ...options, priority: 'listening', isSilent: true });
       said.push(ipaOfPhones(phones.map(({ name }) => name)));
     }
     return said;
@@ -170,7 +170,7 @@ export class FestivalEngine implements SpeechEngine {
   async say(
     plan: SpeechPlan,
     rate: number,
-    options: SpeakOptions & Pick<FestivalRequest, 'phones'> = {},
+    options: SpeakOptions & Pick<FestivalRequest, 'phones' | 'isSilent'> = {},
   ): Promise<FestivalResponse> {
     const { choose, sampleRate } = this.#voice(plan);
     return this.#pool.run(
@@ -186,6 +186,7 @@ export class FestivalEngine implements SpeechEngine {
         rate,
         pitch: pitchFactor(plan.pitch),
         phones: options.phones ?? false,
+        isSilent: options.isSilent ?? false,
       },
       {
         signal: options.signal,

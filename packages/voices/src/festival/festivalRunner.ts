@@ -23,6 +23,8 @@ export interface FestivalRequest {
   readonly pitch: number;
   /** Whether the phones are wanted beside the words. */
   readonly phones?: boolean;
+  /** Whether only the phones are wanted, and no sound is to be made. */
+  readonly isSilent?: boolean;
 }
 
 /** What the engine made of it. */
@@ -80,6 +82,8 @@ export function festivalRunner(
         const { words, phones } = current;
         current = undefined;
         if (what === 'failed') answer({ type: 'failed', message: 'The voice could not say this sentence.' });
+        else if (request.isSilent)
+          answer({ type: 'done', response: { pcm: new Int16Array(0), words, phones } });
         else if (words.length !== request.words)
           answer({
             type: 'failed',
@@ -118,7 +122,9 @@ function expressionOf(request: FestivalRequest, file: string, known: Set<string>
     `(aurel_choose '${request.choose})`,
     ...fresh.map(({ token, phones }) => `(aurel_sounds ${quoted(token)} '(${phones}))`),
     `(aurel_set ${request.rate.toFixed(4)} ${request.pitch.toFixed(4)})`,
-    `(aurel_say ${quoted(request.text)} ${quoted(file)} ${request.phones ? 't' : 'nil'} ${Math.round(request.sampleRate / resampledBy(request))})`,
+    request.isSilent
+      ? `(aurel_pronounce ${quoted(request.text)})`
+      : `(aurel_say ${quoted(request.text)} ${quoted(file)} ${request.phones ? 't' : 'nil'} ${Math.round(request.sampleRate / resampledBy(request))})`,
   ];
   return `(format t "\\nAUREL %s\\n" (unwind-protect (begin ${steps.join(' ')} "said") "failed"))\n(fflush nil)\n`;
 }

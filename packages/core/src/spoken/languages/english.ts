@@ -1,6 +1,7 @@
 import { dateRules } from '../rules/dates.ts';
 import { moneyRules } from '../rules/money.ts';
 import { numberRules } from '../rules/numbers.ts';
+import { equationRules } from '../rules/equations.ts';
 import { mathsRules } from '../rules/maths.ts';
 import { musicRules } from '../rules/music.ts';
 import { numberCodeRules } from '../rules/numberCodes.ts';
@@ -41,6 +42,7 @@ const MAY_BE_RULED = new Set(
 
 /** The rules of English in the order they are tried; the first that applies decides. */
 export const englishRules: readonly Rule[] = [
+  ...equationRules,
   ...wordRules.special,
   ...codeRules,
   ...blankRules,

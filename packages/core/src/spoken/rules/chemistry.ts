@@ -2,7 +2,7 @@ import { ELEMENT_NAMES, ELEMENTS, FRACTION_SIGNS, LOWERED, RAISED } from '../lan
 import type { Rule, RuleInput } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
-import { plain } from './maths.ts';
+import { plain } from './linear.ts';
 
 const STATES: Readonly<Record<string, string>> = { s: 'solid', l: 'liquid', g: 'gas', aq: 'aqueous' };
 

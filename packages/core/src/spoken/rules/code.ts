@@ -2,7 +2,7 @@ import { digitByDigit } from '../numbers.ts';
 import { ENGLISH_NUMBERS, LOWERED } from '../languages/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
-import { plain } from './maths.ts';
+import { plain } from './linear.ts';
 import { plainWords } from './plain.ts';
 
 /** Endings of file names that are said as words; others are spelt. */

@@ -1,7 +1,8 @@
 import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../languages/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour } from './context.ts';
-import { pluralOf, readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
+import { plain, sayFraction, sayPower } from './linear.ts';
 import { marksOf } from './marks.ts';
 
 /** Functions that are written in letters, and how they are said. */
@@ -112,7 +113,7 @@ function isVariables(run: string): boolean {
 }
 
 /** Words as short as products of variables, which stand beside signs in prose and headings. */
-const SMALL_WORDS = new Set(
+export const SMALL_WORDS: ReadonlySet<string> = new Set(
   'I am an as at be by do go he hi if in is it me my no of on or so to up us we and any are but can did for get had has her him his how its let may new not now off old one our out own per put say see set she sum the too two use was way who why yes you'.split(
     ' ',
   ),
@@ -241,40 +242,3 @@ const RECURRING_HERE = new RegExp(RECURRING.source, 'uy');
 function closesSum(text: string): boolean {
   return /\([^()]*[^(\s][^()]*[+\-−–][^()]*\)$/u.test(text);
 }
-
-/** "squared", "cubed", "to the power of minus three". */
-export function sayPower(exponent: string, locale: string): string[] | undefined {
-  if (exponent === '2') return ['squared'];
-  if (exponent === '3') return ['cubed'];
-  const number = readNumber(exponent);
-  if (number) return ['to', 'the', 'power', 'of', ...sayNumber(number, locale)];
-  const letter = /^([-+]?)(\p{L})$/u.exec(exponent);
-  if (!letter) return undefined;
-  const sign = letter[1] === '-' ? ['minus'] : [];
-  return ['to', 'the', 'power', 'of', ...sign, (letter[2] ?? '').toUpperCase()];
-}
-
-/** "three quarters", "seven over four". */
-export function sayFraction(top: string, bottom: string, locale: string): string[] {
-  const isPart = Number(top) < Number(bottom) && Number(top) > 0;
-  if (!isPart) return [...sayWhole(top, locale), 'over', ...sayWhole(bottom, locale)];
-  return [...sayWhole(top, locale), ...denominator(bottom, Number(top) > 1, locale)];
-}
-
-function denominator(digits: string, many: boolean, locale: string): string[] {
-  if (digits === '2') return [many ? 'halves' : 'half'];
-  if (digits === '4') return [many ? 'quarters' : 'quarter'];
-  const words = sayOrdinal(digits, locale);
-  return many ? [...words.slice(0, -1), pluralOf(words.at(-1) ?? '')] : words;
-}
-
-/** Raised or lowered signs as plain ones. */
-export function plain(text: string, figures: string): string {
-  return [...text]
-    .map((sign) =>
-      figures.includes(sign) ? ('0123456789-+'[figures.indexOf(sign)] ?? sign) : (SMALL[sign] ?? sign),
-    )
-    .join('');
-}
-
-const SMALL: Readonly<Record<string, string>> = { ⁿ: 'n', ˣ: 'x', ₙ: 'n', ₓ: 'x', ᵢ: 'i' };

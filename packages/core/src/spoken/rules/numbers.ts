@@ -3,7 +3,7 @@ import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';
 import { marksOf } from './marks.ts';
-import { sayFraction } from './maths.ts';
+import { sayFraction } from './linear.ts';
 import { pluralOf, readNumber, sayNumber, sayOrdinal, sayRange, sayWhole } from './englishNumbers.ts';
 
 /** 1st, 22nd, 103rd. */

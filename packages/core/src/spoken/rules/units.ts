@@ -9,7 +9,7 @@ import {
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';
-import { plain, sayPower } from './maths.ts';
+import { plain, sayPower } from './linear.ts';
 
 const ATTACHED =
   /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹]*|[%‰℃℉]|°[CF]?)$/u;

@@ -34,6 +34,11 @@ const Paper = styled.article`
     border-bottom: 1px solid var(--line);
   }
 
+  .equation {
+    padding-inline-start: 2em;
+    font-variant-numeric: lining-nums;
+  }
+
   .picture {
     display: flex;
     gap: 0.5em;
@@ -80,6 +85,8 @@ function PreviewBlock({ block }: { readonly block: BlockView }) {
       return <h3>{block.text}</h3>;
     case 'paragraph':
       return <p>{block.text}</p>;
+    case 'equation':
+      return <p className="equation">{block.text}</p>;
     case 'table-row':
       return (
         <p className="row">

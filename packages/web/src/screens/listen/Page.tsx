@@ -66,6 +66,11 @@ const Section = styled.div`
     font-style: italic;
   }
 
+  .equation {
+    padding-inline-start: 2em;
+    font-variant-numeric: lining-nums;
+  }
+
   .label {
     position: absolute;
     inset-inline-start: 0;
@@ -207,6 +212,7 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
   if (block.type === 'heading')
     return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
   if (block.type === 'paragraph') return <p>{children}</p>;
+  if (block.type === 'equation') return <p className="equation">{children}</p>;
   if (block.type === 'table-row')
     return <p className={block.heads === undefined ? 'row head' : 'row'}>{children}</p>;
   if (block.type === 'picture')

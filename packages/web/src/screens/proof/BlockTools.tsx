@@ -29,6 +29,7 @@ const KINDS = [
   { id: 'question', name: 'Question' },
   { id: 'table-row', name: 'Table row' },
   { id: 'picture', name: 'Picture, described' },
+  { id: 'equation', name: 'Equation' },
 ] as const;
 type KindId = (typeof KINDS)[number]['id'];
 

@@ -51,6 +51,11 @@ export const Paper = styled.div`
     background: color-mix(in srgb, var(--accent-soft) 35%, transparent);
   }
 
+  .equation {
+    padding-inline-start: 2em;
+    font-variant-numeric: lining-nums;
+  }
+
   .silent {
     color: var(--quiet);
     text-decoration: line-through 1px;

@@ -1,0 +1,110 @@
+import { HOMOGRAPHS, ipaToArpabet, ruleVocabulary, sameSounds, type SpeechPlan } from '@aurelfield/core';
+import { FestivalEngine, type Voice } from '@aurelfield/voices';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
+import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
+import { accentOf } from '../../packages/voices/src/espeak/voices.ts';
+import soundLexicon from '../../packages/voices/src/espeak/soundLexicon.json' with { type: 'json' };
+import { ACCENTS, isAsDictionary } from './formant.ts';
+import { meantSounds } from './meantSounds.ts';
+
+/**
+ * What sounds, not what is handed over: the phones that each English voice really makes, read back from the engine, against the CMU Pronouncing Dictionary (and our own words beside it, `ownWords.ts`): the letters, the figures, every word that
+ * the rules say for signs, units, money and abbreviations, every variant of every word of several sounds, and the words that an accent would say wrongly by itself. Timbres of an accent differ in no phone.
+ */
+const WORDS = ruleVocabulary();
+const LETTERS: Readonly<Record<string, string>> = {
+  A: 'EY1', B: 'B IY1', C: 'S IY1', D: 'D IY1', E: 'IY1', F: 'EH1 F', G: 'JH IY1', H: 'EY1 CH', I: 'AY1', J: 'JH EY1', K: 'K EY1', L: 'EH1 L', M: 'EH1 M', N: 'EH1 N', O: 'OW1', P: 'P IY1', Q: 'K Y UW1', R: 'AA1 R', S: 'EH1 S', T: 'T IY1', U: 'Y UW1', V: 'V IY1', W: 'D AH1 B AH0 L Y UW2', X: 'EH1 K S', Y: 'W AY1', Z: 'Z EH1 D',
+}; // prettier-ignore
+const AMERICAN: Readonly<Record<string, string>> = { Z: 'Z IY1' };
+const VARIANTS = [...HOMOGRAPHS].flatMap(([word, { variants }]) =>
+  variants.map(({ ipa }) => ({ word, ipa })),
+);
+
+const planOf = (word: string, ipa?: string): SpeechPlan => ({
+  voice: '', engineVersion: '', language: 'en-GB', words: [word], sounds: ipa === undefined ? [] : [{ word: 0, ipa }], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 22_050,
+}); // prettier-ignore
+
+test('every word that the rules can say has a pronunciation to be laid against', () => {
+  expect(WORDS.length).toBeGreaterThan(800);
+  expect(WORDS.filter((word) => meantSounds(word).length === 0)).toEqual([]);
+});
+
+describe('formant voices', () => {
+  let speaker: Speaker;
+  beforeAll(async () => {
+    speaker = new Speaker(await loadEspeak());
+  });
+
+  describe.each(ACCENTS)('$region', (accent) => {
+    const say = (words: readonly string[]) =>
+      speaker.pronounce({ identifier: accent.identifier, language: accent.language, words });
+    const wrong = (words: readonly string[]) => {
+      const said = say(words);
+      return words
+        .filter((word, i) => !isAsDictionary(word, said[i] ?? [], accent))
+        .map((word) => `${word} ${said[words.indexOf(word)]?.join('') ?? ''}`);
+    };
+
+    test('letters by their names', () => {
+      const names = Object.keys(LETTERS);
+      const said = say(names);
+      expect(
+        names.filter((name, i) => {
+          const meant = (accent.language === 'en-US' ? AMERICAN[name] : undefined) ?? LETTERS[name] ?? '';
+          return !sameSounds(said[i] ?? [], meant, accent.traits);
+        }),
+      ).toEqual([]);
+    });
+
+    test('figures, signs, units, money and abbreviations', () => {
+      expect(wrong(WORDS)).toEqual([]);
+    });
+
+    test('each variant of a word of several sounds', () => {
+      const off = VARIANTS.filter(
+        ({ word, ipa }) =>
+          !sameSounds(
+            speaker.phonesOf(accent.identifier, planOf(word, ipa)),
+            ipaToArpabet(/[ˈˌ]/u.test(ipa) ? ipa : `ˈ${ipa}`).text,
+            accent.traits,
+          ),
+      );
+      expect(off.map(({ word, ipa }) => `${word} ${ipa}`)).toEqual([]);
+    });
+
+    test('the words that it would say wrongly by itself', () => {
+      const own: Readonly<Record<string, string>> = {
+        ...(soundLexicon as Readonly<Record<string, Readonly<Record<string, string>>>>)[
+          accentOf(accent.identifier)
+        ],
+      };
+      expect(wrong(Object.keys(own))).toEqual([]);
+    });
+  });
+});
+
+const festival = new FestivalEngine();
+describe.skipIf(festival.voices.length === 0)('natural voices', () => {
+  const [voice] = festival.voices as readonly [Voice];
+  beforeAll(() => festival.start());
+  afterAll(() => festival.stop());
+
+  /** Both voices have the same lexicon and letter rules, so the same phones. */
+  test('figures, signs, units, money and abbreviations', async () => {
+    const said = await festival.pronounce(voice.id, WORDS);
+    expect(
+      WORDS.filter((word, i) => !meantSounds(word).some((meant) => sameSounds(said[i] ?? [], meant))).map(
+        (word) => `${word} ${said[WORDS.indexOf(word)]?.join('') ?? ''}`,
+      ),
+    ).toEqual([]);
+  }, 120_000);
+
+  test('letters by their names', async () => {
+    const names = Object.keys(LETTERS);
+    const said = await festival.pronounce(voice.id, names);
+    expect(
+      names.filter((name, i) => !sameSounds(said[i] ?? [], AMERICAN[name] ?? LETTERS[name] ?? '')),
+    ).toEqual([]);
+  }, 60_000);
+});
