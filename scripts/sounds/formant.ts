@@ -13,6 +13,8 @@ import { meantSounds } from './meantSounds.ts';
 import { BRITISH_SOUNDS } from './britishSounds.ts';
 
 const TARGET = path.join(ROOT, 'packages/voices/src/espeak/soundLexicon.json');
+/** What the British accent says otherwise than the dictionary and rightly so. */
+const BRITISH_WORDS = path.join(ROOT, 'packages/server/src/language/britishWords.json');
 /** How many of the commonest words are asked for. */
 const COMMONEST = 20_000;
 
@@ -66,6 +68,9 @@ export async function writeFormantLexicon(): Promise<void> {
   const say = ({ identifier, language }: EspeakVoice, list: readonly string[]) =>
     speaker.pronounce({ identifier, language, words: list, isBare: true });
   const heard = new Map(say(british, asked).map((phones, i) => [asked[i] ?? '', phones]));
+  const isDifferent = (word: string) =>
+    !(word in BRITISH_SOUNDS) && !isAsDictionary(word, heard.get(word) ?? [], british);
+  writeFileSync(BRITISH_WORDS, `${JSON.stringify(asked.filter(isDifferent).sort(), undefined, 2)}\n`);
   const lexicon: Record<string, Record<string, string>> = { all: BRITISH_SOUNDS };
   for (const accent of others) {
     const own: Record<string, string> = {};
@@ -84,5 +89,5 @@ export async function writeFormantLexicon(): Promise<void> {
     lexicon[accentOf(accent.identifier)] = own;
     console.log(`${accent.region}: ${Object.keys(own).length} words mended, ${unmended} not.`);
   }
-  writeFileSync(TARGET, `${JSON.stringify(lexicon, undefined, 1)}\n`);
+  writeFileSync(TARGET, `${JSON.stringify(lexicon, undefined, 2)}\n`);
 }

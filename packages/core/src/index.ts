@@ -17,6 +17,8 @@ export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy
 export { LetterModel } from './literacy/letterModel.ts';
 export { hasVowel } from './literacy/syllables.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
+export { wordsLeftToVoice } from './literacy/doubtful.ts';
+export { burstIn } from './audio/burst.ts';
 export { HOMOGRAPHS } from './pronounce/homographs/table.ts';
 export { homographVariants } from './pronounce/homographs/guess.ts';
 export { CELL_SEPARATOR } from './text/document.ts';
@@ -94,7 +96,7 @@ export {
 } from './timeline/readingSentence.ts';
 export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
 export { renderPiece } from './audio/render.ts';
-export { fadeEdges, lastLoud } from './audio/edges.ts';
+export { fadeEdges, firstLoud, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';
 export { ruleVocabulary } from './spoken/vocabulary.ts';

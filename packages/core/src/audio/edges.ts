@@ -13,3 +13,9 @@ export function lastLoud(pcm: Int16Array, from: number, to: number, threshold: n
   for (let i = to - 1; i >= from; i--) if (Math.abs(pcm[i] ?? 0) > threshold) return i + 1;
   return from;
 }
+
+/** Index of the first sample louder than `threshold` (of 32768), or `to` when all is quieter. */
+export function firstLoud(pcm: Int16Array, from: number, to: number, threshold: number): number {
+  for (let i = from; i < to; i++) if (Math.abs(pcm[i] ?? 0) > threshold) return i;
+  return to;
+}

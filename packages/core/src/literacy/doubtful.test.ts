@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { arpabetToIpa } from '../pronounce/arpabet.ts';
 import { stressOnSyllables } from '../pronounce/stress.ts';
 import { Lexicon } from '../pronounce/lexicon.ts';
-import { doubtfulWords, type WordKnowledge } from './doubtful.ts';
+import { doubtfulWords, wordsLeftToVoice, type WordKnowledge } from './doubtful.ts';
 import { LetterModel } from './letterModel.ts';
 import { countSyllables } from './syllables.ts';
 
@@ -52,6 +52,21 @@ describe('doubtful words', () => {
     ],
   ])('%s', (_name, text, expected) => {
     expect(found(text)).toEqual(expected);
+  });
+
+  test('words that the voice says otherwise than the dictionary are doubtful, and are asked about once', () => {
+    const blocks = [
+      { type: 'paragraph' as const, text: 'Two conifers, 3 m high, by the conifers’ wall.', offset: 0 },
+    ];
+    expect(wordsLeftToVoice(blocks, 'en-GB', 100)).toEqual(['two', 'conifers', 'high', 'by', 'the', 'wall']);
+    expect(wordsLeftToVoice(blocks, 'en-GB', 2)).toEqual(['two', 'conifers']);
+    const doubts = doubtfulWords(blocks, 'en-GB', {
+      ...knowledge,
+      isSaidRight: (word) => word !== 'conifers',
+    });
+    expect(doubts.map(({ written, doubts: why, places }) => [written, places.length, ...why])).toEqual([
+      ['conifers', 2, 'said otherwise than the dictionary has it'],
+    ]);
   });
 
   test('words of the lexicon are not doubtful', () => {

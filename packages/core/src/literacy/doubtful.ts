@@ -7,6 +7,7 @@ import { sentencesOf, type Range } from '../text/sentences.ts';
 /** Why a voice may say a word wrongly. */
 export type Doubt =
   | 'not in the dictionary'
+  | 'said otherwise than the dictionary has it'
   | 'a name'
   | 'foreign letters'
   | 'unusual capitals'
@@ -16,6 +17,7 @@ export type Doubt =
 /** How much each doubt weighs. Weights of ours, set by looking at the demo's texts. */
 const WEIGHTS: Readonly<Record<Doubt, number>> = {
   'not in the dictionary': 4,
+  'said otherwise than the dictionary has it': 4,
   'foreign letters': 3,
   'unusual capitals': 3,
   'rare spelling': 2,
@@ -44,6 +46,8 @@ export interface WordKnowledge {
   readonly isPronounced: (word: string) => boolean;
   /** Whether its letters follow each other as is usual in the language. */
   readonly isUsualSpelling: (word: string) => boolean;
+  /** Whether the voice says a word, in small letters, as a pronouncing dictionary has it; true where one of them is not known. */
+  readonly isSaidRight?: (word: string) => boolean;
   /** Whether somebody has said that the voice says it well. */
   readonly isAccepted: (word: string) => boolean;
 }
@@ -79,15 +83,41 @@ export function doubtfulWords(
   return [...found.values()].sort((a, b) => weight(b) - weight(a) || b.places.length - a.places.length);
 }
 
+/** The words of a handout that a voice says by itself, each once, in small letters: those that no rule and no entry decides. @param most so many at most. */
+export function wordsLeftToVoice(
+  blocks: readonly Block[],
+  language: string,
+  most: number,
+  lexicon?: Lexicon,
+): string[] {
+  const found = new Set<string>();
+  for (const { text } of blocks)
+    for (const { start, end } of sentencesOf(text, language))
+      for (const { text: written, rule } of expandSentence(text.slice(start, end), language, { lexicon })) {
+        if (rule !== 'plain') continue;
+        for (const part of partsOf(written)) if (found.size < most) found.add(part.toLowerCase());
+      }
+  return [...found];
+}
+
+const partsOf = (written: string) =>
+  written
+    .replace(/['’]s?$/u, '')
+    .split(/[^\p{L}\p{M}'’]+/u)
+    .filter((part) => [...part].length > 1);
+
 function doubtsOf(written: string, opensSentence: boolean, knowledge: WordKnowledge): Doubt[] {
   if (!/\p{L}{2}/u.test(written)) return [];
   const doubts: Doubt[] = [];
-  const parts = written.split(/[^\p{L}\p{M}'’]+/u).filter((part) => [...part].length > 1);
+  const parts = partsOf(written);
   const isKnown = (part: string) =>
     knowledge.isSpelledRight(part) || knowledge.isPronounced(part.toLowerCase());
   if (/[^\p{ASCII}‘’ʼ‐–—]/u.test(written)) doubts.push('foreign letters');
   if (/\p{Ll}\p{Lu}/u.test(written)) doubts.push('unusual capitals');
   if (!parts.every(isKnown)) doubts.push('not in the dictionary');
+  const { isSaidRight } = knowledge;
+  if (isSaidRight && !parts.every((part) => isSaidRight(part.toLowerCase())))
+    doubts.push('said otherwise than the dictionary has it');
   const isName = /^\p{Lu}\p{Ll}/u.test(written) && !opensSentence;
   if (isName && !parts.every((part) => knowledge.isPronounced(part.toLowerCase()))) doubts.push('a name');
   if (!parts.every((part) => knowledge.isPronounced(part.toLowerCase()) || knowledge.isUsualSpelling(part)))

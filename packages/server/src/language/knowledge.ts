@@ -1,13 +1,16 @@
 import {
   baseLanguage,
   LetterModel,
+  sameSounds,
   wordsBySound,
+  type AccentTrait,
   type HomophoneKnowledge,
   type WordKnowledge,
 } from '@aurelfield/core';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';
+import britishWords from './britishWords.json' with { type: 'json' };
 import { WordNet } from './wordNet.ts';
 
 /** What is known of a language's words, and what could have been meant by a misspelt one. */
@@ -53,6 +56,22 @@ export function homophoneKnowledge(language: string): HomophoneKnowledge | undef
 /** Whether a word is in the English pronouncing dictionary. */
 export function isPronounced(word: string): boolean {
   return Object.hasOwn(dictionary, word.toLowerCase().replace(/[’ʼ]/gu, "'"));
+}
+
+/** Words that British speakers say otherwise than the dictionary, which is American; those among the commonest were looked through one by one (`npm run sounds formant`). */
+const BRITISH: ReadonlySet<string> = new Set(britishWords);
+
+/** Whether what a voice says for an English word is what the pronouncing dictionary has for it; true where one of them is not known. @param phones in IPA. */
+export function isSaidRight(
+  word: string,
+  phones: readonly string[] | undefined,
+  traits: readonly AccentTrait[],
+): boolean {
+  if (phones === undefined || BRITISH.has(word)) return true;
+  const meant = ['', '(1)', '(2)', '(3)'].flatMap(
+    (nth) => dictionary[word.replace(/[’ʼ]/gu, "'") + nth] ?? [],
+  );
+  return meant.length === 0 || meant.some((sounds) => sameSounds(phones, sounds, traits));
 }
 
 /** Syllables of an English word by the pronouncing dictionary; `undefined` where it is not in it. */

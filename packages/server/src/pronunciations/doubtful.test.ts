@@ -66,6 +66,14 @@ describe('doubtful words', () => {
     expect((await find(handout)).map(({ written }) => written)).toEqual(['read']);
   });
 
+  test('are also those that the voice says otherwise than the dictionary has them', async () => {
+    // This voice has the stress of each on its first syllable, and says "trousers" rightly since it is told how.
+    const found = await find(await add('The caboose was quintessence. Their trousers were plain.'));
+    expect(found.map(({ written, doubts }) => [written, ...doubts])).toEqual([
+      ['quintessence', 'said otherwise than the dictionary has it'],
+    ]);
+  });
+
   test('of a language without a dictionary are refused in words', async () => {
     const handout = await add('Woda w rzece.', 'pl');
     const { status, body } = await client.get<Problem>(

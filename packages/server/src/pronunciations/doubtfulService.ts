@@ -18,6 +18,8 @@ import type { PronunciationStore } from './pronunciationStore.ts';
 
 const SHOWN_AT_MOST = 100;
 const PLACES_AT_MOST = 5;
+/** Different words of a handout that the voice is asked about; each takes the slowest engine some four milliseconds. */
+const ASKED_AT_MOST = 1000;
 /** Characters of the sentence around a word that are shown. */
 const AROUND = 40;
 
@@ -61,7 +63,13 @@ export class DoubtfulService {
     });
     const blocks = toBlocks(text.blocks);
     const fine = await accepted.all(schoolId);
-    const found = await threads.findDoubtful(blocks, text.language, entries, fine, SHOWN_AT_MOST);
+    const asked = await threads.leftToVoice(blocks, text.language, entries, ASKED_AT_MOST);
+    const heard = await voices.pronounce(voice.id, asked);
+    const phones = Object.fromEntries(asked.flatMap((word, i) => (heard?.[i] ? [[word, heard[i]]] : [])));
+    const found = await threads.findDoubtful(blocks, text.language, entries, fine, SHOWN_AT_MOST, {
+      phones,
+      traits: voice.traits ?? [],
+    });
     const said = await voices.pronounce(
       voice.id,
       found.map(({ written }) => written),

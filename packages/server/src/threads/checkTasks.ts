@@ -4,13 +4,15 @@ import {
   Lexicon,
   proofread,
   sentencesOf,
+  wordsLeftToVoice,
   wordsOf,
+  type AccentTrait,
   type Block,
   type DoubtfulWord,
   type Finding,
   type PronunciationEntry,
 } from '@aurelfield/core';
-import { homophoneKnowledge, syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
+import { homophoneKnowledge, isSaidRight, syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
 
 /** A block as far as it is checked. */
 export type BlockToCheck = Pick<Block, 'type' | 'text'>;
@@ -64,6 +66,23 @@ function unknownParts(word: string, knowledge: ReturnType<typeof wordKnowledge>)
     .filter((part) => part !== '' && knowledge?.isSpelledRight(part) !== true);
 }
 
+/** How a voice says words, as its engine tells. */
+export interface SaidByVoice {
+  /** Phones in IPA of words in small letters. */
+  readonly phones: Readonly<Record<string, readonly string[]>>;
+  readonly traits: readonly AccentTrait[];
+}
+
+/** The words of a handout that are left to the voice, in small letters. */
+export function leftToVoice(
+  blocks: readonly Block[],
+  language: string,
+  entries: readonly PronunciationEntry[],
+  most: number,
+): string[] {
+  return wordsLeftToVoice(blocks, language, most, new Lexicon(entries));
+}
+
 /** Words that a voice may say wrongly, the most doubtful first. @param accepted in small letters. */
 export function findDoubtful(
   blocks: readonly Block[],
@@ -71,6 +90,7 @@ export function findDoubtful(
   entries: readonly PronunciationEntry[],
   accepted: ReadonlySet<string>,
   most: number,
+  said: SaidByVoice,
 ): readonly DoubtfulWord[] {
   const knowledge = wordKnowledge(language);
   if (!knowledge) return [];
@@ -78,7 +98,13 @@ export function findDoubtful(
   return doubtfulWords(
     blocks,
     language,
-    { isSpelledRight, isPronounced, isUsualSpelling, isAccepted: (word) => accepted.has(word.toLowerCase()) },
+    {
+      isSpelledRight,
+      isPronounced,
+      isUsualSpelling,
+      isSaidRight: (word) => isSaidRight(word, said.phones[word], said.traits),
+      isAccepted: (word) => accepted.has(word.toLowerCase()),
+    },
     new Lexicon(entries),
   ).slice(0, most);
 }

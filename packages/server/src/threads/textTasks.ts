@@ -21,7 +21,7 @@ import {
 } from '@aurelfield/core';
 import type { AnchorRow } from '../texts/anchorStore.ts';
 import { isPronounced } from '../language/knowledge.ts';
-import { checkBlocks, findDoubtful, suggestSpellings } from './checkTasks.ts';
+import { checkBlocks, findDoubtful, leftToVoice, suggestSpellings } from './checkTasks.ts';
 import { planBeginning, planBlocks } from './planTasks.ts';
 
 /** Of so many blocks a text's language is guessed. */
@@ -81,6 +81,7 @@ export const TEXT_TASKS = {
   planBlocks,
   checkBlocks,
   findDoubtful,
+  leftToVoice,
   suggestSpellings,
   countWords,
   carryAnchors: (rows: readonly AnchorRow[], before: readonly TextBlock[], after: readonly TextBlock[]) =>

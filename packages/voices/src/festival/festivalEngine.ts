@@ -15,6 +15,7 @@ import { versionOfFiles } from '../version.ts';
 import { findFestival, programVersion } from './presence.ts';
 import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
 import { festivalText, ipaOfPhones, plainLetters } from './text.ts';
+import { wordOnsets } from './wordOnsets.ts';
 import type { FestivalVoice } from './voices.ts';
 
 export interface FestivalOptions {
@@ -79,7 +80,7 @@ export class FestivalEngine implements SpeechEngine {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
     const file = this.#voices.find(({ id }) => id === voiceId)?.file;
-    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/5`;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/6`;
     this.#versions.set(voiceId, version);
     return version;
   }
@@ -95,8 +96,14 @@ export class FestivalEngine implements SpeechEngine {
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {
     const { sampleRate } = this.#voice(plan);
     const { rate, wordGap } = festivalSpeed(plan.voice, plan.speed);
-    const { pcm, words } = await this.#sayOrSpell(plan, rate, options);
-    const clip = shapeClip(pcm, sampleRate, words, plan.breaks, gapBetweenWords(plan, wordGap));
+    const said = await this.#sayOrSpell(plan, rate, options);
+    const clip = shapeClip(
+      said.pcm,
+      sampleRate,
+      wordOnsets(said, sampleRate),
+      plan.breaks,
+      gapBetweenWords(plan, wordGap),
+    );
     applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice)), sampleRate);
     const spelt = this.#speltIn(plan);
     return spelt.length > 0 ? { ...clip, spelt } : clip;
@@ -106,13 +113,13 @@ export class FestivalEngine implements SpeechEngine {
   async #sayOrSpell(plan: SpeechPlan, rate: number, options: SpeakOptions): Promise<FestivalResponse> {
     const speltBefore = this.#speltIn(plan).length;
     try {
-      return await this.say(plan, rate, options);
+      return await this.say(plan, rate, { ...options, phones: true });
     } catch (error) {
       if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
       await this.#findUnsayable(plan, options);
       // Another sentence that is said at the same time may have found the word.
       if (this.#speltIn(plan).length === speltBefore) throw error;
-      return this.say(plan, rate, options);
+      return this.say(plan, rate, { ...options, phones: true });
     }
   }
 
