@@ -251,7 +251,7 @@ test('a word is said its own way in one place, and as everywhere again', async (
   const before = (await lengthOfWord()) ?? 0;
   await clickText(page, 'said wrongly?');
   await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('RIV-uh-luh-luh-luh-luh');
-  await clickText(page, 'Say it so here');
+  await clickText(page, 'Say it so');
   await page.waitForFunction(
     (short) => {
       const times = window.aurelfieldPlayer?.track.sentences[1]?.times?.[8];
@@ -272,6 +272,27 @@ test('a word is said its own way in one place, and as everywhere again', async (
     {},
     before,
   );
+});
+
+test('how a figure is read is turned from the margin, and back', async () => {
+  const noteOf = (written: string) =>
+    page.evaluate(
+      (figure) =>
+        [...document.querySelectorAll('.margin .note')].find(
+          (note) => note.querySelector('b')?.textContent === figure,
+        )?.textContent ?? '',
+      written,
+    );
+  const turn = () => page.locator('::-p-aria([name="Have “1.5” said otherwise"])').click();
+  expect(await noteOf('1.5')).toContain('one point five');
+  await turn();
+  await clickText(page, 'Wherever “1.5” stands');
+  await clickText(page, 'one dot five');
+  await seeText(page, '1.5 one dot five');
+  await turn();
+  await seeText(page, 'Said here as one dot five');
+  await clickText(page, 'As everywhere else');
+  await seeText(page, '1.5 one point five');
 });
 
 test('a word is put right from the reading, and the reading says it so', async () => {

@@ -35,6 +35,14 @@ export const occurrenceInputSchema = z.object({
 });
 export type OccurrenceInput = z.infer<typeof occurrenceInputSchema>;
 
+/** An entry for a place, or for every place of the handout where the same is written. */
+export const setOccurrenceSchema = occurrenceInputSchema.extend({ everywhere: z.boolean().optional() });
+export type SetOccurrence = z.infer<typeof setOccurrenceSchema>;
+
+/** How the word in a place is read, and how else it could be; spoken words. */
+export const otherReadingsSchema = z.object({ ways: z.array(z.string()) });
+export type OtherReadings = z.infer<typeof otherReadingsSchema>;
+
 export const occurrenceSchema = occurrenceInputSchema.extend({ id });
 export type Occurrence = z.infer<typeof occurrenceSchema>;
 

@@ -21,6 +21,10 @@ export const choicesSchema = z.object({
   emoji: z.enum(['named', 'left-out']),
   citations: z.enum(['said', 'left-out']),
   announcements: z.enum(['none', 'headings']),
+  /** How the figure 0 is said; as "zero" where it is not told. */
+  zero: z.enum(['zero', 'nought']).optional(),
+  /** Brackets of calculations; said where it is not told. */
+  brackets: z.enum(['said', 'paused']).optional(),
 });
 
 export const profileSchema = z.object({

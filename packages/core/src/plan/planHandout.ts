@@ -303,11 +303,18 @@ function breaksOf(
     ),
   );
   let spoken = lead;
-  return said.flatMap((word, i) => {
+  const total = lead + said.reduce((sum, word) => sum + word.spoken.length, 0);
+  const found = new Map<number, BreakKind>();
+  said.forEach((word, i) => {
+    for (const pause of word.pauses ?? []) found.set(spoken + pause, 'comma');
     spoken += word.spoken.length;
-    const kind = kindAt[i] ?? (breaths.has(i) ? ('breath' as const) : undefined);
-    return kind === undefined || i === said.length - 1 ? [] : [{ after: spoken - 1, kind }];
+    const kind = kindAt[i] ?? (breaths.has(i) ? 'breath' : undefined);
+    if (kind !== undefined) found.set(spoken - 1, kind);
   });
+  return [...found]
+    .filter(([after]) => after >= lead && after < total - 1)
+    .sort(([a], [b]) => a - b)
+    .map(([after, kind]) => ({ after, kind }));
 }
 
 /** The text with blanks for what is left out and for the brackets that are empty then, so that they ask for no pause. */

@@ -8,6 +8,10 @@ export interface SpokenChoices {
   readonly citations: 'said' | 'left-out';
   /** Whether "heading" is said before a heading, and the head of its column before each cell of a table. */
   readonly announcements: 'none' | 'headings';
+  /** How the figure 0 is said in English; "zero" by default. */
+  readonly zero?: 'zero' | 'nought' | undefined;
+  /** Whether the brackets of a calculation are said (by default) or are pauses. */
+  readonly brackets?: 'said' | 'paused' | undefined;
   /** The subject of the handout, which decides between readings of the same signs; by default only the sentence does. */
   readonly subject?: Subject | undefined;
 }

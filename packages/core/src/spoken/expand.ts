@@ -5,6 +5,7 @@ import { schoolWordSounds } from '../pronounce/schoolWords.ts';
 import { baseLanguage } from '../text/language.ts';
 import { isEmoji } from '../text/emoji.ts';
 import { wordsOf } from '../text/words.ts';
+import { asChosen } from './asChosen.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
@@ -22,6 +23,9 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
 };
 /** Languages whose rules name every sign that has words in them. */
 const NAMES_SIGNS = new Set(['en']);
+/** The rules of a language in the order they are tried; none for one without. */
+export const rulesFor = (language: string): readonly Rule[] => RULES[baseLanguage(language)] ?? [];
+
 /** What the label that opens a sentence is the label of. */
 export type LabelOf = 'question' | 'list-item';
 
@@ -68,7 +72,7 @@ export function expandSentence(
   const reader = isEnglish ? new SentenceReader(text, tokens) : undefined;
   const plays =
     reader && ((index: number, part: Parameters<SentenceReader['plays']>[1]) => reader.plays(index, part));
-  const rules = RULES[baseLanguage(language)] ?? [];
+  const rules = rulesFor(language);
   const citations = choices.citations === 'left-out' ? citationsIn(text) : [];
   const words: ExpandedWord[] = [];
   let index = 0;
@@ -134,7 +138,7 @@ export function expandSentence(
     });
     index += match.spoken.length;
   }
-  return words;
+  return asChosen(words, language, choices);
 }
 
 /** An emoji by its name, or the reason why it is not said. */
@@ -217,7 +221,8 @@ function plainMatch(tokens: readonly Token[], index: number): Match {
   return { rule: PLAIN, spoken: [plainWords(tokens[index]?.text ?? '')] };
 }
 
-function tokensOf(text: string, language: string): Token[] {
+/** The words of a sentence as the rules see them. */
+export function tokensOf(text: string, language: string): Token[] {
   const ranges = wordsOf(text, language);
   return ranges.map(({ start, end }, i) => ({
     start,

@@ -9,6 +9,8 @@ export interface ExpandedWord extends Range {
   readonly text: string;
   /** Empty where the word is left out by choice; `rule` then says why. */
   readonly spoken: readonly string[];
+  /** Of its spoken words those that a pause follows, by number; −1 for a pause before the first. */
+  readonly pauses?: readonly number[];
   /** Sounds in IPA of its one spoken word, where a pronunciation entry gives them. */
   readonly ipa?: string;
   /** Name of the rule that decided; "plain" where the word is said as written. */

@@ -1,8 +1,9 @@
 import {
+  blockIdSchema,
   handoutInputSchema,
   handoutPatchSchema,
   MAX_FILE_BYTES,
-  occurrenceInputSchema,
+  setOccurrenceSchema,
   shelfQuerySchema,
 } from '@aurelfield/api';
 import { Router, type Request } from 'express';
@@ -108,15 +109,27 @@ export function handoutRoutes({
   });
 
   router.put('/handouts/:id/occurrences', async (request, response) => {
-    const occurrence = occurrenceInputSchema.parse(request.body);
+    const { everywhere, ...occurrence } = setOccurrenceSchema.parse(request.body);
     checkSaid(occurrence);
-    await places.set(schoolOf(request), idParam(request), occurrence);
+    await places.set(schoolOf(request), idParam(request), occurrence, everywhere === true);
     response.json(await shelf.get(schoolOf(request), idParam(request)));
   });
 
   router.delete('/handouts/:id/occurrences/:occurrence', async (request, response) => {
-    await places.remove(schoolOf(request), idParam(request), idParam(request, 'occurrence'));
+    await places.remove(
+      schoolOf(request),
+      idParam(request),
+      idParam(request, 'occurrence'),
+      request.query.everywhere === 'true',
+    );
     response.json(await shelf.get(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/handouts/:id/other-readings', async (request, response) => {
+    const place = z
+      .object({ block: blockIdSchema, start: z.coerce.number().int().nonnegative().max(10_000_000) })
+      .parse(request.query);
+    response.json(await places.otherReadings(schoolOf(request), idParam(request), place));
   });
 
   router.get('/handouts/:id/source', async (request, response) => {

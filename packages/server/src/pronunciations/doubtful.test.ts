@@ -84,6 +84,52 @@ describe('doubtful words', () => {
   });
 });
 
+describe('how a word is read', () => {
+  test('can be turned for its place or for all of the handout, and back', async () => {
+    const handout = await add('Half is 3/4 here. Then 3/4 again, and 13/4.');
+    const [block] = (await client.get<Handout>(`/handouts/${handout.id}`)).body.blocks as {
+      id: string;
+      text: string;
+    }[];
+    const at = (nth: number) => [...(block?.text ?? '').matchAll(/(?<!\d)3\/4/gu)][nth]?.index ?? -1;
+    const where = { block: block?.id ?? '', start: at(0) };
+    const { body } = await client.get<{ ways: string[] }>(
+      `/handouts/${handout.id}/other-readings?block=${where.block}&start=${where.start}`,
+    );
+    expect(body.ways).toContain('three four');
+    const said = async () =>
+      (await sentencesOf(handout)).sentences.flatMap(({ words }) => words.map((word) => word.said));
+    expect((await said()).filter((words) => words === 'three quarters')).toHaveLength(2);
+    const set = (everywhere: boolean) =>
+      client.send<Handout>('PUT', `/handouts/${handout.id}/occurrences`, {
+        ...where,
+        written: '3/4',
+        kind: 'alias',
+        said: 'three four',
+        everywhere,
+      });
+    await set(false);
+    expect((await said()).filter((words) => words === 'three four')).toHaveLength(1);
+    const { body: all } = await set(true);
+    expect((await said()).filter((words) => words === 'three four')).toHaveLength(2);
+    expect(all.occurrences.map(({ start }) => start)).toEqual([at(0), at(1)]);
+    await client.send(
+      'DELETE',
+      `/handouts/${handout.id}/occurrences/${all.occurrences[0]?.id ?? ''}?everywhere=true`,
+    );
+    expect((await said()).filter((words) => words === 'three quarters')).toHaveLength(2);
+  });
+
+  test('is not told of a place that is not in the text', async () => {
+    const handout = await add('Short.');
+    const { status, body } = await client.get<Problem>(
+      `/handouts/${handout.id}/other-readings?block=b0000000&start=0`,
+    );
+    expect([400, 409, 422]).toContain(status);
+    expect(body.message).not.toBe('');
+  });
+});
+
 describe('a word said its own way in one place', () => {
   test('variants of a word of several sounds are told', async () => {
     const { body } = await client.get<VariantView[]>('/pronunciations/variants?word=Lead');

@@ -1,4 +1,11 @@
-import { baseLanguage, subjectNamed, readingHash, type PlanVoice, type TextBlock } from '@aurelfield/core';
+import {
+  baseLanguage,
+  guessSubject,
+  subjectNamed,
+  readingHash,
+  type PlanVoice,
+  type TextBlock,
+} from '@aurelfield/core';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/database.ts';
@@ -69,7 +76,8 @@ export class ReadingOpener {
     ]);
     const text = await texts.get(schoolId, handout.textHash);
     const { voices: chosen, look: _look, ...profile } = pupil.profile;
-    const subject = subjectNamed(handout.subject);
+    const subject =
+      subjectNamed(handout.subject) ?? guessSubject(text.blocks.map((block) => block.text).join('\n'));
     const settings = subject ? { ...profile, choices: { ...profile.choices, subject } } : profile;
     const voice = voices.voiceFor(text.language, chosen);
     if (!voice) throw noVoice(text.language, voices);

@@ -2,9 +2,10 @@ import {
   doubtfulListSchema,
   handoutSchema,
   leftOutSchema,
+  otherReadingsSchema,
   variantSchema,
   type Occurrence,
-  type OccurrenceInput,
+  type SetOccurrence,
 } from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
@@ -40,13 +41,33 @@ export function useVariants(word: string) {
   });
 }
 
+/** How else the word in a place could be read. */
+export function useOtherReadings(
+  handoutId: string,
+  { block, start }: { readonly block: string; readonly start: number },
+) {
+  return useQuery({
+    queryKey: ['other readings', handoutId, block, start],
+    queryFn: () =>
+      ask(
+        otherReadingsSchema,
+        `/handouts/${handoutId}/other-readings?block=${encodeURIComponent(block)}&start=${start}`,
+      ),
+    retry: false,
+  });
+}
+
 /** Sets how one word is said in one place, or takes that back; the reading is planned anew. */
 export function useOccurrence(handoutId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (change: { set: OccurrenceInput } | { back: Pick<Occurrence, 'id'> }) =>
+    mutationFn: (change: { set: SetOccurrence } | { back: Pick<Occurrence, 'id'>; everywhere?: boolean }) =>
       'back' in change
-        ? ask(handoutSchema, `/handouts/${handoutId}/occurrences/${change.back.id}`, { method: 'DELETE' })
+        ? ask(
+            handoutSchema,
+            `/handouts/${handoutId}/occurrences/${change.back.id}?everywhere=${change.everywhere === true}`,
+            { method: 'DELETE' },
+          )
         : ask(handoutSchema, `/handouts/${handoutId}/occurrences`, { method: 'PUT', json: change.set }),
     onSuccess: async (handout) => {
       client.setQueryData([...KEYS.handouts, handoutId], handout);

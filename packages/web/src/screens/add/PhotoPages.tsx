@@ -1,11 +1,12 @@
 import { ArrowDown, ArrowUp, Camera, RotateCw, X } from 'lucide-react';
 import { useState } from 'react';
-import { Checkbox, CheckboxGroup, Label } from 'react-aria-components';
+import { CheckboxGroup, Label } from 'react-aria-components';
 import styled from 'styled-components';
 import { shownPhoto } from '../../api/photoQueries.ts';
 import { Button, IconButton, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 import { count, languageName } from '../../ui/say.ts';
 import { CornerEditor } from './CornerEditor.tsx';
 import type { Corners, PhotoPage } from './usePhotos.ts';
@@ -67,32 +68,6 @@ const Languages = styled(CheckboxGroup)`
   }
 `;
 
-const Tick = styled(Checkbox)`
-  display: inline-flex;
-  gap: 0.5rem;
-  align-items: center;
-  min-height: 2rem;
-  cursor: pointer;
-
-  .box {
-    width: 1.3rem;
-    height: 1.3rem;
-    border: 2px solid var(--edge);
-    border-radius: 5px;
-  }
-
-  &[data-selected] .box {
-    border-color: var(--accent);
-    background: var(--accent);
-    box-shadow: inset 0 0 0 3px var(--surface);
-  }
-
-  &[data-focus-visible] .box {
-    outline: 3px solid var(--accent);
-    outline-offset: 2px;
-  }
-`;
-
 interface PhotoPagesProps {
   readonly pages: readonly PhotoPage[];
   readonly error: string | undefined;
@@ -126,7 +101,6 @@ export function PhotoPages(props: PhotoPagesProps) {
           <Label>Languages on the pages</Label>
           {languages.all.map((code) => (
             <Tick key={code} value={code}>
-              <span className="box" aria-hidden />
               {languageName(code.replaceAll('_', '-'))}
             </Tick>
           ))}

@@ -1,11 +1,13 @@
-import type { ReadingSentence } from '@aurelfield/api';
+import type { Handout, ReadingSentence } from '@aurelfield/api';
 import { memo } from 'react';
-import { Button } from 'react-aria-components';
+import { PencilLine } from 'lucide-react';
+import { Button, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import type { ReadingPlayer } from '../../player/readingPlayer.ts';
 import { Unseen } from '../../ui/layout.tsx';
 import { clock } from '../../ui/say.ts';
-import { saidNotes } from './saidNotes.ts';
+import { saidNotes, wholeSaid } from './saidNotes.ts';
+import { WaysPanel } from './ThisWord.tsx';
 
 const Notes = styled.div`
   padding-inline-end: 0.9rem;
@@ -39,6 +41,24 @@ const Notes = styled.div`
     color: var(--ink);
   }
 
+  .note {
+    display: flex;
+    align-items: start;
+  }
+
+  .note button:last-child {
+    width: auto;
+    min-width: 24px;
+    min-height: 24px;
+    padding: 0.25rem;
+    opacity: 0.75;
+  }
+
+  .note button:last-child[data-hovered],
+  .note button:last-child[data-focus-visible] {
+    opacity: 1;
+  }
+
   b {
     color: var(--ink);
     font-weight: 650;
@@ -52,22 +72,48 @@ interface MarginProps {
   readonly startsAt: number | undefined;
   readonly text: string;
   readonly player: ReadingPlayer;
+  /** Whose reading it is: a decision can be turned here. */
+  readonly turning: { readonly handout: Handout; readonly pupilId: string };
+  /** The block's id. */
+  readonly block: string;
+  /** An equation is told as a whole. */
+  readonly isEquation: boolean;
 }
 
-/** What was decided about a block: when it begins, and what is said otherwise than it is written. A note plays its word. */
-export const Margin = memo(function Margin({ sentences, startsAt, text, player }: MarginProps) {
-  const notes = saidNotes(text, sentences);
+/** What was decided about a block: when it begins, and what is said otherwise than it is written. A note plays its word, and can be turned. */
+export const Margin = memo(function Margin({
+  sentences,
+  startsAt,
+  text,
+  player,
+  turning,
+  block,
+  isEquation,
+}: MarginProps) {
+  const notes = isEquation ? [] : saidNotes(text, sentences);
+  const [first] = sentences;
   return (
     <Notes className="margin">
       {startsAt !== undefined && <span className="time">{clock(startsAt)}</span>}
-      {notes.slice(0, SHOWN_AT_MOST).map((note) => (
-        <Button
-          key={`${note.sentence} ${note.word}`}
-          onPress={() => void player.seek({ sentence: note.sentence, word: note.word }, true)}
-        >
+      {isEquation && first && (
+        <Button onPress={() => void player.seek({ sentence: first.index, word: 0 }, true)}>
           <Unseen>Hear </Unseen>
-          <b>{note.written}</b> {note.said}
+          {wholeSaid(sentences)}
         </Button>
+      )}
+      {notes.slice(0, SHOWN_AT_MOST).map((note) => (
+        <span className="note" key={`${note.sentence} ${note.word}`}>
+          <Button onPress={() => void player.seek({ sentence: note.sentence, word: note.word }, true)}>
+            <Unseen>Hear </Unseen>
+            <b>{note.written}</b> {note.said}
+          </Button>
+          <DialogTrigger>
+            <Button aria-label={`Have “${note.written}” said otherwise`}>
+              <PencilLine size={14} aria-hidden />
+            </Button>
+            <WaysPanel {...turning} word={{ written: note.written, block, start: note.start }} />
+          </DialogTrigger>
+        </span>
       ))}
       {notes.length > SHOWN_AT_MOST && <span>and {notes.length - SHOWN_AT_MOST} more</span>}
     </Notes>

@@ -1,4 +1,4 @@
-import type { BlockView, Look, ReadingSentence } from '@aurelfield/api';
+import type { BlockView, Handout, Look, ReadingSentence } from '@aurelfield/api';
 import { CELL_SEPARATOR } from '@aurelfield/core';
 import { ImageIcon } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
@@ -119,10 +119,13 @@ interface PageProps {
   readonly blocks: readonly BlockView[];
   readonly look: Look;
   readonly language: string;
+  readonly handout: Handout;
+  readonly pupilId: string;
 }
 
 /** The handout's text in the pupil's look. The sentence being read is parted into words, one of which is lit. */
-export function Page({ player, state, track, blocks, look, language }: PageProps) {
+export function Page({ player, state, track, blocks, look, language, handout, pupilId }: PageProps) {
+  const turning = useMemo(() => ({ handout, pupilId }), [handout, pupilId]);
   const byBlock = useMemo(() => sentencesByBlock(track), [track]);
   const currentBlock = track.sentences[state.sentence]?.block ?? 0;
   const page = useFollowing(state);
@@ -145,6 +148,7 @@ export function Page({ player, state, track, blocks, look, language }: PageProps
           word={index === currentBlock ? state.word : -1}
           wholeSentence={look.lit === 'word-and-sentence'}
           player={player}
+          turning={turning}
         />
       ))}
     </Paper>
@@ -159,6 +163,7 @@ function startOf(track: ReadingTrack, sentence: number | undefined): number | un
 }
 
 interface BlockRowProps {
+  readonly turning: { readonly handout: Handout; readonly pupilId: string };
   readonly block: BlockView;
   readonly sentences: readonly ReadingSentence[];
   readonly startsAt: number | undefined;
@@ -176,6 +181,7 @@ const BlockRow = memo(function BlockRow({
   word,
   wholeSentence,
   player,
+  turning,
 }: BlockRowProps) {
   const text = partsOf(block.text, sentences).map((part, nth, all) =>
     part.sentence === undefined ? (
@@ -200,7 +206,15 @@ const BlockRow = memo(function BlockRow({
   );
   return (
     <Section dir="auto">
-      <Margin sentences={sentences} startsAt={startsAt} text={block.text} player={player} />
+      <Margin
+        sentences={sentences}
+        startsAt={startsAt}
+        text={block.text}
+        player={player}
+        turning={turning}
+        block={block.id ?? ''}
+        isEquation={block.type === 'equation'}
+      />
       <div lang={block.language} style={{ display: 'contents' }}>
         <BlockText block={block}>{text}</BlockText>
       </div>

@@ -135,6 +135,8 @@ function Listening({
         blocks={text.blocks}
         look={pupil.profile.look}
         language={text.language}
+        handout={handout}
+        pupilId={pupil.id}
       />
       <Desk aria-label="Listening">
         <Timeline player={player} track={track} sentence={state.sentence} />

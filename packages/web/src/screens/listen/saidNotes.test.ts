@@ -27,7 +27,7 @@ test('notes are the words said otherwise than written, each once', () => {
     times: null,
   };
   expect(saidNotes(text, [sentence])).toEqual([
-    { sentence: 4, word: 1, written: '3.5', said: 'three point five' },
-    { sentence: 4, word: 2, written: 'm', said: 'metres' },
+    { sentence: 4, word: 1, written: '3.5', said: 'three point five', start: 6 },
+    { sentence: 4, word: 2, written: 'm', said: 'metres', start: 10 },
   ]);
 });

@@ -6,6 +6,8 @@ export interface SaidNote {
   readonly word: number;
   readonly written: string;
   readonly said: string;
+  /** Where it stands in the block. */
+  readonly start: number;
 }
 
 /** The words of a block that are said otherwise than they are written, each written form once. */
@@ -15,10 +17,21 @@ export function saidNotes(text: string, sentences: readonly ReadingSentence[]): 
     for (const [index, word] of sentence.words.entries()) {
       const written = text.slice(word.start, word.end);
       if (plain(written) === plain(word.said) || notes.has(written)) continue;
-      notes.set(written, { sentence: sentence.index, word: index, written, said: word.said });
+      notes.set(written, {
+        sentence: sentence.index,
+        word: index,
+        written,
+        said: word.said,
+        start: word.start,
+      });
     }
   }
   return [...notes.values()];
+}
+
+/** All that is said of a block, in one line. */
+export function wholeSaid(sentences: readonly ReadingSentence[]): string {
+  return sentences.flatMap(({ words }) => words.map(({ said }) => said)).join(' ');
 }
 
 function plain(text: string): string {

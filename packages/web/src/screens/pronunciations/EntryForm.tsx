@@ -1,13 +1,12 @@
 import { entryInputSchema, type Entry, type EntryInput, type Pupil } from '@aurelfield/api';
 import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
-import { Checkbox } from 'react-aria-components';
-import styled from 'styled-components';
 import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { PART_NAMES } from './lists.ts';
@@ -24,29 +23,6 @@ const PARTS = (['any', 'noun', 'verb', 'past', 'adjective'] as const).map((id) =
   id,
   name: PART_NAMES[id],
 }));
-
-const Tick = styled(Checkbox)`
-  display: flex;
-  align-items: center;
-  gap: 0.6rem;
-  min-height: 2rem;
-  cursor: pointer;
-
-  &::before {
-    content: '';
-    flex: none;
-    width: 1.3rem;
-    height: 1.3rem;
-    border: 2px solid var(--edge);
-    border-radius: 5px;
-  }
-
-  &[data-selected]::before {
-    border-color: var(--accent);
-    background: var(--accent);
-    box-shadow: inset 0 0 0 3px var(--surface);
-  }
-`;
 
 interface EntryFormProps {
   readonly entry: Entry | undefined;

@@ -71,6 +71,16 @@ const ANNOUNCEMENTS = [
   { id: 'headings', name: 'Announced: “heading” is said first' },
 ] as const;
 
+const ZERO = [
+  { id: 'zero', name: '“zero”, as in zero point five' },
+  { id: 'nought', name: '“nought”, as in nought point five' },
+] as const;
+
+const BRACKETS = [
+  { id: 'said', name: 'Said: “open bracket … close bracket”' },
+  { id: 'paused', name: 'Heard as short pauses' },
+] as const;
+
 const LIT = [
   { id: 'word-and-sentence', name: 'The word, and its sentence' },
   { id: 'word', name: 'The word alone' },
@@ -227,6 +237,18 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
             value={choices.announcements}
             options={ANNOUNCEMENTS}
             onChange={(announcements) => setProfile({ choices: { ...choices, announcements } })}
+          />
+          <Choice
+            label="The figure 0"
+            value={choices.zero ?? 'zero'}
+            options={ZERO}
+            onChange={(zero) => setProfile({ choices: { ...choices, zero } })}
+          />
+          <Choice
+            label="Brackets in sums"
+            value={choices.brackets ?? 'said'}
+            options={BRACKETS}
+            onChange={(brackets) => setProfile({ choices: { ...choices, brackets } })}
           />
           {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
           <Row>
