@@ -1,5 +1,5 @@
 import { planHandout, wavHeader } from '@aurelfield/core';
-import { FestivalEngine, EspeakEngine, type SpeechEngine } from '@aurelfield/voices';
+import { FestivalEngine, FliteEngine, EspeakEngine, type SpeechEngine } from '@aurelfield/voices';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -28,8 +28,14 @@ if (spawnSync('pocketsphinx_continuous', ['-h']).error) {
 }
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-recognise-'));
 
-const VOICES = ['festival-en-us-higher', 'festival-en-us-lower', 'espeak-en-us-lower-1'];
-const engines: SpeechEngine[] = [new FestivalEngine(), new EspeakEngine({ workers: 1 })];
+const VOICES = [
+  'festival-en-us-higher',
+  'festival-en-us-lower',
+  'flite-en-scottish-lower',
+  'flite-en-us-lower',
+  'espeak-en-us-lower-1',
+];
+const engines: SpeechEngine[] = [new FestivalEngine(), new FliteEngine(), new EspeakEngine({ workers: 1 })];
 for (const engine of engines) {
   await engine.start();
   for (const { id, sampleRate } of engine.voices.filter((voice) => VOICES.includes(voice.id))) {

@@ -6,7 +6,7 @@ import {
   speechAmount,
   type SpeechPlan,
 } from '@aurelfield/core';
-import { FestivalEngine, type SpokenClip, type Voice } from '@aurelfield/voices';
+import { FestivalEngine, FliteEngine, type SpokenClip, type Voice } from '@aurelfield/voices';
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Calibration } from '../../packages/voices/src/calibration/calibration.ts';
@@ -16,7 +16,7 @@ import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 import { CALIBRATION_TEXTS } from './texts.ts';
 
-/** `npm run calibrate [espeak|festival]`: measures how fast and how loud every voice speaks, and stores it beside the adapter. */
+/** `npm run calibrate [espeak|festival|flite]`: measures how fast and how loud every voice speaks, and stores it beside the adapter. */
 
 interface Task<V extends Voice> {
   readonly engine: string;
@@ -100,4 +100,19 @@ if (isWanted('festival')) {
     },
   });
   await festival.stop();
+}
+
+if (isWanted('flite')) {
+  const flite = new FliteEngine();
+  await calibrate({
+    engine: 'flite',
+    voices: flite.voices,
+    name: ({ id }) => id,
+    rates: [0.3, 0.4, 0.5, 0.65, 0.8, 1, 1.25, 1.6, 2, 2.6],
+    usualRate: 1,
+    say: async ({ sampleRate }, plan, rate) => {
+      const { pcm, words } = await flite.say(plan, rate);
+      return shapeClip(pcm, sampleRate, words, plan.breaks);
+    },
+  });
 }

@@ -1,5 +1,5 @@
 import { HOMOGRAPHS, ipaToArpabet, ruleVocabulary, sameSounds, type SpeechPlan } from '@aurelfield/core';
-import { FestivalEngine, type Voice } from '@aurelfield/voices';
+import { FestivalEngine, FliteEngine, type Voice } from '@aurelfield/voices';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
@@ -107,4 +107,18 @@ describe.skipIf(festival.voices.length === 0)('natural voices', () => {
       names.filter((name, i) => !sameSounds(said[i] ?? [], AMERICAN[name] ?? LETTERS[name] ?? '')),
     ).toEqual([]);
   }, 60_000);
+});
+
+const flite = new FliteEngine();
+describe.skipIf(flite.voices.length === 0)('natural voices of the other program', () => {
+  /** Its dictionary is the same in all its voices; it takes its time, so that one word in four is asked here (all were, once). */
+  test('figures, signs, units, money and abbreviations', async () => {
+    const asked = WORDS.filter((_, i) => i % 4 === 0);
+    const said = await flite.pronounce('flite-en-us-lower', asked, { timeout: 60_000 });
+    expect(
+      asked
+        .filter((word, i) => !meantSounds(word).some((meant) => sameSounds(said[i] ?? [], meant)))
+        .map((word) => `${word} ${said[asked.indexOf(word)]?.join('') ?? ''}`),
+    ).toEqual([]);
+  }, 120_000);
 });

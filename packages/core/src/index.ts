@@ -19,6 +19,7 @@ export { hasVowel } from './literacy/syllables.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
 export { wordsLeftToVoice } from './literacy/doubtful.ts';
 export { burstIn } from './audio/burst.ts';
+export { SHIPPED_LISTS } from './pronounce/schoolWords.ts';
 export { HOMOGRAPHS } from './pronounce/homographs/table.ts';
 export { homographVariants } from './pronounce/homographs/guess.ts';
 export { CELL_SEPARATOR } from './text/document.ts';

@@ -13,6 +13,8 @@ export interface Voice {
   /** What its accent does to consonants, where that is more than the vowels' business. */
   readonly traits?: readonly AccentTrait[];
   readonly timbre: 'lower' | 'higher';
+  /** Whether it is built from a speaker's recordings, which listeners understand better than a voice made of formants. */
+  readonly isNatural?: boolean;
   readonly engine: string;
   /** Samples per second of its audio. */
   readonly sampleRate: number;

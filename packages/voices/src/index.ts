@@ -5,6 +5,7 @@ export { factsOfClip } from './clip/factsOfClip.ts';
 export { RunnerPool } from './pool/runnerPool.ts';
 export { threadRunner, type WorkerMessage, type WorkerRequest } from './pool/threadRunner.ts';
 export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';
+export { FliteEngine, type FliteOptions } from './flite/fliteEngine.ts';
 export { FestivalEngine, type FestivalOptions } from './festival/festivalEngine.ts';
 export { chargedCharacters, PricedEngine, type PricedOptions } from './priced/pricedEngine.ts';
 export { costOf, type Price } from './priced/price.ts';

@@ -68,8 +68,8 @@ export class VoiceRegistry {
   }
 
   /**
-   * The voice for a text in `language`: the one chosen for that language, else one of the same timbre as the pupil's first choice, else the first of that
-   * language that costs nothing; `undefined` when no voice speaks it.
+   * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a natural one before a formant one, then one of the same region and of the same timbre as the pupil's first choice;
+   * `undefined` when no voice speaks it.
    */
   voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
     const base = baseLanguage(language);
@@ -80,7 +80,9 @@ export class VoiceRegistry {
     );
     const timbre = Object.values(chosen).map((id) => this.find(id)?.timbre)[0];
     const near = (voice: Voice) =>
-      (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) + (voice.timbre === timbre ? 0 : 0.5);
+      (voice.isNatural === true ? 0 : 2) +
+      (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) +
+      (voice.timbre === timbre ? 0 : 0.5);
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 

@@ -1,4 +1,5 @@
 import { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';
+import { FliteEngine } from './flite/fliteEngine.ts';
 import { FestivalEngine, type FestivalOptions } from './festival/festivalEngine.ts';
 import type { SpeechEngine } from './engine.ts';
 import { ModelEngine, type ModelOptions } from './model/modelEngine.ts';
@@ -19,6 +20,7 @@ export function standardEngines({
   return [
     new EspeakEngine(espeak),
     new FestivalEngine(festival),
+    new FliteEngine(),
     ...(models ? [new ModelEngine(models)] : []),
   ];
 }

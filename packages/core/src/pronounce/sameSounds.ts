@@ -131,7 +131,8 @@ function soundsWanted(phone: string, from: number, all: readonly string[]): Soun
   const name = phone.replace(/\d/gu, '');
   const isStressed = /[12]$/u.test(phone);
   // "actual" is written with AH0 W AH0 as well as with UW0 AH0.
-  if (name === 'W' && all[from - 1] === 'AH0' && /^(?:CH|JH|SH|ZH|Y)$/u.test(all[from - 2] ?? '')) return [];
+  if (name === 'W' && all[from - 1] === 'AH0' && /^(?:CH|JH|SH|ZH|Y)$/u.test(all[from - 2] ?? ''))
+    return [{ ...consonant('w', from), isLoose: true }];
   if (name in CONSONANTS) return [consonant(CONSONANTS[name] ?? name, from)];
   const said = vowel(name, from, isStressed, !phone.endsWith('1'));
   return name === 'ER' ? [said, consonant('ɹ', from)] : [said];

@@ -45,6 +45,17 @@ export const SCHOOL_TERMS: ReadonlyMap<string, string> = new Map(
   listOf(TERMS).map(([word, sounds]) => [word.toLowerCase(), sounds]),
 );
 
+/** The lists as they ship, each in the order of the alphabet: written form and sounds in IPA. */
+export const SHIPPED_LISTS = [
+  { name: 'Places', words: sorted(PLACES) },
+  { name: 'First names and people', words: sorted(NAMES) },
+  { name: 'Terms of the subjects', words: sorted(TERMS) },
+] as const;
+
+function sorted(text: string): readonly (readonly [written: string, ipa: string])[] {
+  return listOf(text).sort(([a], [b]) => a.localeCompare(b, 'en'));
+}
+
 /** How a word of these lists sounds (IPA); `undefined` for all others. A possessive ending is said with it. */
 export function schoolWordSounds(written: string): string | undefined {
   const [, word = '', ending] = /^(.+?)([’']s)?$/u.exec(written) ?? [];

@@ -124,6 +124,7 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'DELETE /pronunciations/:id': of('/pronunciations/:id', 'entry'),
   'POST /pronunciations/check': 'looks at what is sent',
   'GET /handouts/:id/doubtful': { address: ({ handout, pupil }) => `/handouts/${handout}/doubtful?pupilId=${pupil}`, status: 404 },
+  'GET /handouts/:id/other-readings': { address: ({ handout }) => `/handouts/${handout}/other-readings?block=b0&start=0`, status: 404 },
   'POST /accepted-words': 'is about the own school',
   'DELETE /accepted-words': 'is about the own school',
   'GET /pronunciations/variants': 'is about a word',

@@ -14,7 +14,7 @@ import {
 import { versionOfFiles } from '../version.ts';
 import { findFestival, programVersion } from './presence.ts';
 import { festivalCalibration, festivalSpeed, pitchFactor } from './settings.ts';
-import { festivalText, ipaOfPhones, plainLetters } from './text.ts';
+import { festivalText, ipaOfPhones, plainLetters, WITHOUT_VOWEL } from './text.ts';
 import { wordOnsets } from './wordOnsets.ts';
 import type { FestivalVoice } from './voices.ts';
 
@@ -42,9 +42,6 @@ const TIMEOUT_PER_WORD = 300;
 const WORD_TIMEOUT = 5000;
 /** How a sentence fails that the voice cannot say. One that took too long may have waited for a busy machine. */
 const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash']);
-
-/** Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as they are. */
-const WITHOUT_VOWEL = /^(?!(?:h?m+|sh+|ps+t|pf+t|brr+|grr+|tsk|nth|mrs?|dr|st|ms)$)[b-df-hj-np-tv-xz]{2,}$/u;
 
 function unsayableKey(voice: string, word: string): string {
   return `${voice} ${word}`;

@@ -23,7 +23,8 @@ export function findFestival(command: string, searchPath = process.env.PATH ?? '
   };
 }
 
-function isOnPath(command: string, searchPath: string): boolean {
+/** Whether a program is there. */
+export function isOnPath(command: string, searchPath: string): boolean {
   if (path.isAbsolute(command)) return existsSync(command);
   return searchPath.split(path.delimiter).some((folder) => {
     try {

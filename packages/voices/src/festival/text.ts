@@ -16,6 +16,10 @@ const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Said for a sign that has no letters in any spelling. */
 const UNSAYABLE = 'symbol';
 
+/** Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as they are. */
+export const WITHOUT_VOWEL =
+  /^(?!(?:h?m+|sh+|ps+t|pf+t|brr+|grr+|tsk|nth|mrs?|dr|st|ms)$)[b-df-hj-np-tv-xz]{2,}$/u;
+
 /** Names of the letters in the engine's phones (those of American English). */
 // prettier-ignore
 const LETTER_NAMES: Readonly<Record<string, string>> = {

@@ -14,6 +14,7 @@ const AMERICAN = {
   region: 'North America',
   engine: 'festival',
   timings: 'exact',
+  isNatural: true,
 } as const;
 const VOICE_FOLDER = '/usr/share/festival/voices';
 

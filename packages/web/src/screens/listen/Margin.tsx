@@ -108,7 +108,8 @@ export const Margin = memo(function Margin({
             <b>{note.written}</b> {note.said}
           </Button>
           <DialogTrigger>
-            <Button aria-label={`Have “${note.written}” said otherwise`}>
+            {/* By keyboard the note plays its word, and the question beside the controls is about it: twice as many stops would be in the way. */}
+            <Button excludeFromTabOrder aria-label={`Have “${note.written}” said otherwise`}>
               <PencilLine size={14} aria-hidden />
             </Button>
             <WaysPanel {...turning} word={{ written: note.written, block, start: note.start }} />

@@ -19,9 +19,11 @@ import { count } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useSound } from '../../ui/useSound.ts';
 import { Doubtful } from './Doubtful.tsx';
+import { Entries } from './Entries.tsx';
 import { EntryForm } from './EntryForm.tsx';
 import { ListFiles } from './ListFiles.tsx';
 import { Scheme } from './Scheme.tsx';
+import { Shipped } from './Shipped.tsx';
 import { KIND_NAMES, listName, PART_NAMES } from './lists.ts';
 
 const Columns = styled.div`
@@ -32,37 +34,6 @@ const Columns = styled.div`
 
   @media (max-width: 900px) {
     grid-template-columns: minmax(0, 1fr);
-  }
-`;
-
-const Entries = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
-
-  li {
-    display: grid;
-    grid-template-columns: minmax(0, 11rem) minmax(0, 1fr) auto;
-    gap: 0.25rem 1rem;
-    align-items: center;
-    padding: 0.55rem 0.25rem;
-    border-bottom: 1px solid var(--line);
-    overflow-wrap: anywhere;
-  }
-
-  b {
-    font-size: 1.1rem;
-  }
-
-  @media (max-width: 560px) {
-    li {
-      grid-template-columns: minmax(0, 1fr) auto;
-    }
-
-    .said {
-      grid-row: 2;
-      grid-column: 1 / -1;
-    }
   }
 `;
 
@@ -113,6 +84,12 @@ export function Pronunciations() {
           <Doubtful
             pupils={pupils.data ?? []}
             onPutRight={(word) => {
+              setEdited(undefined);
+              setWritten(word);
+            }}
+          />
+          <Shipped
+            onPutOtherwise={(word) => {
               setEdited(undefined);
               setWritten(word);
             }}

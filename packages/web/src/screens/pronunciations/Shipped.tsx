@@ -1,0 +1,93 @@
+import { ipaToRespelling, SHIPPED_LISTS } from '@aurelfield/core';
+import { Pencil, Volume2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { fetchHeard } from '../../api/pronunciationQueries.ts';
+import { IconButton } from '../../ui/Button.tsx';
+import { Field } from '../../ui/fields.tsx';
+import { Fact, Row } from '../../ui/layout.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { count } from '../../ui/say.ts';
+import { useSound } from '../../ui/useSound.ts';
+import { Entries } from './Entries.tsx';
+
+const Lists = styled.section`
+  margin-top: 2rem;
+
+  summary {
+    padding: 0.5rem 0;
+    font-weight: 600;
+    cursor: pointer;
+  }
+`;
+
+interface ShippedProps {
+  /** The school wants this word said otherwise. */
+  readonly onPutOtherwise: (word: string) => void;
+}
+
+/** The words that every school has from the beginning; an entry of its own lists goes before them. */
+export function Shipped({ onPutOtherwise }: ShippedProps) {
+  const [search, setSearch] = useState('');
+  const wanted = search.trim().toLowerCase();
+  const found = useMemo(
+    () =>
+      SHIPPED_LISTS.map(({ name, words }) => ({
+        name,
+        words: words.filter(([written]) => written.toLowerCase().includes(wanted)),
+      })).filter(({ words }) => words.length > 0),
+    [wanted],
+  );
+  return (
+    <Lists aria-labelledby="shipped">
+      <h2 id="shipped">Words that are right from the beginning</h2>
+      <p>
+        Places, names and terms that voices say wrongly by themselves, as most British speakers say them. Does
+        your school say one otherwise? Put it on a list of yours: that goes first.
+      </p>
+      <Field label="Find one of them" value={search} onChange={setSearch} />
+      {found.length === 0 && <p>None of them is written like “{search}”.</p>}
+      {found.map(({ name, words }) => (
+        <details key={name} open={wanted !== ''}>
+          <summary>
+            {name} <Fact>{count(words.length, 'word')}</Fact>
+          </summary>
+          <Entries>
+            {words.map(([written, ipa]) => (
+              <ShippedRow key={written} written={written} ipa={ipa} onPutOtherwise={onPutOtherwise} />
+            ))}
+          </Entries>
+        </details>
+      ))}
+    </Lists>
+  );
+}
+
+function ShippedRow({
+  written,
+  ipa,
+  onPutOtherwise,
+}: { readonly written: string; readonly ipa: string } & ShippedProps) {
+  const { play, error } = useSound();
+  const respelling = ipaToRespelling(ipa);
+  return (
+    <li>
+      <b>{written}</b>
+      <span className="said">
+        {respelling} <Fact>/{ipa}/</Fact>
+        {error !== undefined && <Notice kind="error">{error}</Notice>}
+      </span>
+      <Row>
+        <IconButton
+          aria-label={`Hear ${written}`}
+          onPress={() => play(() => fetchHeard({ written, said: ipa, kind: 'ipa', caseSensitive: false }))}
+        >
+          <Volume2 size={18} aria-hidden />
+        </IconButton>
+        <IconButton aria-label={`Say ${written} otherwise`} onPress={() => onPutOtherwise(written)}>
+          <Pencil size={18} aria-hidden />
+        </IconButton>
+      </Row>
+    </li>
+  );
+}
