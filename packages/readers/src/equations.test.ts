@@ -42,6 +42,53 @@ describe('the same equations', () => {
   });
 });
 
+describe('equations of web pages', () => {
+  const half = '<math><mfrac><mn>1</mn><mi>x</mi></mfrac></math>';
+  const blocksOf = async (html: string) =>
+    (
+      await readDocument('page.html', new TextEncoder().encode(`<html><body>${html}</body></html>`), {
+        isWord: () => true,
+      })
+    ).blocks.map(({ type, text }) => `${type}: ${text}`);
+  test.each([
+    ['alone in a paragraph', `<p>${half}</p>`, ['equation: 1/x']],
+    [
+      'on a line of its own',
+      `<p>So <math display="block"><mi>y</mi></math> is it.</p>`,
+      ['paragraph: So', 'equation: y', 'paragraph: is it.'],
+    ],
+    ['in a sentence', `<p>Take ${half} of it.</p>`, ['paragraph: Take 1/x of it.']],
+    [
+      'hidden beside its picture',
+      `<p>Take <span><span style="display: none">${half}</span><img alt="{\\displaystyle {\\frac {1}{x}}}"></span> of it.</p>`,
+      ['paragraph: Take 1/x of it.'],
+    ],
+    [
+      'beside what only looks like it',
+      `<p>Take <span><span>${half}</span><span aria-hidden="true">1 x</span></span> of it.</p>`,
+      ['paragraph: Take 1/x of it.'],
+    ],
+    [
+      'with its source noted',
+      '<p><math><semantics><mi>y</mi><annotation encoding="application/x-tex">y</annotation></semantics></math></p>',
+      ['equation: y'],
+    ],
+    [
+      'in a cell',
+      `<table><tr><th>a</th><th>b</th></tr><tr><td>${half}</td><td>2</td></tr></table>`,
+      ['table-row: a\tb', 'table-row: 1/x\t2'],
+    ],
+    ['without anything in it', '<p>So <math></math> it is.</p>', ['paragraph: So it is.']],
+  ])('%s', async (_name, html, blocks) => {
+    expect(await blocksOf(html)).toEqual(blocks);
+  });
+
+  test('nested a thousand times is read or left, and no more', async () => {
+    const deep = `<math>${'<msqrt>'.repeat(1000)}<mi>x</mi>${'</msqrt>'.repeat(1000)}</math>`;
+    expect((await blocksOf(`<p>Before.</p><p>${deep}</p>`))[0]).toBe('paragraph: Before.');
+  });
+});
+
 interface SpeechRules {
   readonly setupEngine: (options: Readonly<Record<string, string>>) => Promise<unknown>;
   readonly toSpeech: (mathml: string) => string;

@@ -269,6 +269,8 @@ function isDrawnEquation(image: NodeLike): boolean {
 
 /** Whether an element holds one equation and nothing else. */
 function isOnlyEquation(node: NodeLike): boolean {
+  // An equation is a matter of few nodes; large parts of a page are not searched again and again.
+  if ([...node.childNodes].length > 5) return false;
   return (
     findAll(node, 'MATH').length === 1 &&
     outsideOf(node, 'MATH').trim() === '' &&

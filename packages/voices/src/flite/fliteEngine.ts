@@ -191,12 +191,25 @@ function timesOf(phones: FliteResponse['phones'], alone: readonly (readonly stri
   const silent = alone.findIndex((word) => word.length === 0);
   if (silent >= 0 || said.length < alone.length)
     throw new SpeechError('failed', 'The voice left out a word of this sentence.');
-  const firsts = partPhones(
-    alone,
-    said.map(({ name }) => name),
+  const firsts = eachAtLeastOne(
+    partPhones(
+      alone,
+      said.map(({ name }) => name),
+    ),
+    said.length,
   );
   return firsts.map((first, i) => {
     const last = Math.max(first, (firsts[i + 1] ?? said.length) - 1);
     return { start: said[first]?.start ?? 0, end: said[last]?.end ?? 0 };
   });
+}
+
+/** Where each word's phones begin, so that every word has one of its own. */
+function eachAtLeastOne(firsts: readonly number[], phones: number): number[] {
+  const result: number[] = [];
+  firsts.forEach((first, i) => {
+    const latest = phones - (firsts.length - i);
+    result.push(Math.min(latest, Math.max(first, (result[i - 1] ?? -1) + 1)));
+  });
+  return result;
 }
