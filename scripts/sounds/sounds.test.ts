@@ -21,6 +21,10 @@ const VARIANTS = [...HOMOGRAPHS].flatMap(([word, { variants }]) =>
   variants.map(({ ipa }) => ({ word, ipa })),
 );
 
+const WHOLE = new Set(['Great Britain', 'Scotland', 'North America']);
+const PREFIXED =
+  /^(?:pico|nano|micro|milli|centi|deci|deca|hecto|kilo|mega|giga|tera|peta|kibi|mebi|gibi).{3}/u;
+
 const planOf = (word: string, ipa?: string): SpeechPlan => ({
   voice: '', engineVersion: '', language: 'en-GB', words: [word], sounds: ipa === undefined ? [] : [{ word: 0, ipa }], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 22_050,
 }); // prettier-ignore
@@ -37,6 +41,7 @@ describe('formant voices', () => {
   });
 
   describe.each(ACCENTS)('$region', (accent) => {
+    const isWhole = WHOLE.has(accent.region);
     const say = (words: readonly string[]) =>
       speaker.pronounce({ identifier: accent.identifier, language: accent.language, words });
     const wrong = (words: readonly string[]) => {
@@ -58,7 +63,9 @@ describe('formant voices', () => {
     });
 
     test('figures, signs, units, money and abbreviations', () => {
-      expect(wrong(WORDS)).toEqual([]);
+      // Units with every prefix are asked of three accents: the others have the rules of the first.
+      const asked = isWhole ? WORDS : WORDS.filter((word) => !PREFIXED.test(word));
+      expect(wrong(asked)).toEqual([]);
     });
 
     test('each variant of a word of several sounds', () => {

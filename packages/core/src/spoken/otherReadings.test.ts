@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { otherReadings } from './otherReadings.ts';
 
 test.each([
-  ['Count 3/4 aloud', '3/4', ['three four', 'three slash four']],
+  ['Count 3/4 aloud', '3/4', ['three four', 'three over four', 'three out of four', 'three slash four']],
   ['Mon 3/11', '3/11', ['three elevenths']],
   ['The jar held 12/20', '12/20', ['twelve out of twenty']],
   ['Read the CD', 'CD', ['cd']],

@@ -32,11 +32,25 @@ export function otherReadings(
       const words = rule.apply({ tokens: own, index, token: own[index] ?? token, locale: language, subject });
       if (words?.length === 1 && words[0] && words[0].length > 0) found.add(words[0].join(' '));
     }
-  if (baseLanguage(language) === 'en') found.add(oneByOne(token.text));
+  if (baseLanguage(language) === 'en') {
+    for (const way of ofFraction(token.text, language)) found.add(way);
+    found.add(oneByOne(token.text));
+  }
   if (isCapitals) found.add(token.text.toLowerCase());
   found.delete(current?.spoken.join(' ') ?? '');
   found.delete('');
   return [...found].slice(0, MOST);
+}
+
+/** "3/4" → "three over four", "three out of four". */
+function ofFraction(text: string, language: string): string[] {
+  const [, top, bottom] = /^(\d{1,6})[/⁄](\d{1,6})$/u.exec(text) ?? [];
+  if (top === undefined || bottom === undefined) return [];
+  const say = (figures: string) =>
+    expandSentence(figures, language)
+      .flatMap(({ spoken }) => spoken)
+      .join(' ');
+  return ['over', 'out of'].map((between) => `${say(top)} ${between} ${say(bottom)}`);
 }
 
 /** "3/4" → "three slash four": signs by their names, figures one by one, letters by theirs. */

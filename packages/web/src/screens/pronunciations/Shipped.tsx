@@ -14,6 +14,11 @@ import { Entries } from './Entries.tsx';
 const Lists = styled.section`
   margin-top: 2rem;
 
+  h2,
+  p {
+    margin: 0 0 0.6rem;
+  }
+
   summary {
     padding: 0.5rem 0;
     font-weight: 600;
