@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { accentOf } from '../../packages/voices/src/espeak/voices.ts';
+import { ipaOfPhones } from '../../packages/voices/src/festival/text.ts';
 import soundLexicon from '../../packages/voices/src/espeak/soundLexicon.json' with { type: 'json' };
 import { ACCENTS, isAsDictionary } from './formant.ts';
 import { meantSounds } from './meantSounds.ts';
@@ -107,6 +108,15 @@ describe.skipIf(festival.voices.length === 0)('natural voices', () => {
     ).toEqual([]);
   }, 120_000);
 
+  test('each variant of a word of several sounds', async () => {
+    const off = await variantsOff(
+      VARIANTS,
+      async (plan) => (await festival.say(plan, 1, { isSilent: true })).phones,
+      voice,
+    );
+    expect(off).toEqual([]);
+  }, 60_000);
+
   test('letters by their names', async () => {
     const names = Object.keys(LETTERS);
     const said = await festival.pronounce(voice.id, names);
@@ -115,6 +125,26 @@ describe.skipIf(festival.voices.length === 0)('natural voices', () => {
     ).toEqual([]);
   }, 60_000);
 });
+
+/** The variants that a voice does not say with the sounds given. */
+async function variantsOff(
+  variants: typeof VARIANTS,
+  phonesOf: (plan: SpeechPlan) => Promise<readonly { readonly name: string }[]>,
+  voice: Voice,
+): Promise<string[]> {
+  const said = await Promise.all(
+    variants.map(async ({ word, ipa }) => ({
+      word,
+      ipa,
+      phones: ipaOfPhones(
+        (await phonesOf({ ...planOf(word, ipa), voice: voice.id })).map(({ name }) => name),
+      ),
+    })),
+  );
+  return said
+    .filter(({ ipa, phones }) => !sameSounds(phones, ipaToArpabet(/[ˈˌ]/u.test(ipa) ? ipa : `ˈ${ipa}`).text))
+    .map(({ word, ipa, phones }) => `${word} ${ipa} ${phones.join('')}`);
+}
 
 const flite = new FliteEngine();
 describe.skipIf(flite.voices.length === 0)('natural voices of the other program', () => {
@@ -128,4 +158,15 @@ describe.skipIf(flite.voices.length === 0)('natural voices of the other program'
         .map((word) => `${word} ${said[asked.indexOf(word)]?.join('') ?? ''}`),
     ).toEqual([]);
   }, 120_000);
+
+  test('letters by their names, and variants of words of several sounds', async () => {
+    const [voice] = flite.voices as readonly [Voice];
+    const names = Object.keys(LETTERS);
+    const said = await flite.pronounce(voice.id, names);
+    expect(
+      names.filter((name, i) => !sameSounds(said[i] ?? [], AMERICAN[name] ?? LETTERS[name] ?? '')),
+    ).toEqual([]);
+    const some = VARIANTS.filter((_, i) => i % 6 === 0);
+    expect(await variantsOff(some, async (plan) => (await flite.say(plan, 1)).phones, voice)).toEqual([]);
+  }, 60_000);
 });

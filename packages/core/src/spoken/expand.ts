@@ -13,6 +13,7 @@ import { englishRules, isOrdinaryWord } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
 import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
+import { signName } from './signName.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, RuleInput, Token } from './types.ts';
 
@@ -125,6 +126,13 @@ export function expandSentence(
     const sounds = taken || !isBritish ? undefined : schoolWordSounds(token.text);
     if (sounds !== undefined) {
       single({ spoken: [plainWords(token.text).join('')], ipa: sounds, rule: 'school words' });
+      continue;
+    }
+    // A sign that opens a line marks it, and is no part of what it says.
+    const isMark = index === 0 && tokens.length > 1;
+    const name = taken || isMark || !isEnglish ? undefined : signName(token.text);
+    if (name) {
+      single({ spoken: name, rule: 'sign by its name' });
       continue;
     }
     if (!taken && isWithoutWords(token.text, NAMES_SIGNS.has(baseLanguage(language)))) {

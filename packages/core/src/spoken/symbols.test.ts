@@ -37,6 +37,16 @@ describe('no symbol is dropped without a word', () => {
   });
 
   test.each([
+    ['pay 5 ₿ now', 'bitcoin'], ['turn it ↻ once', 'clockwise'], ['f ∘ g', 'ring'], ['3 ∣ 12', 'divides'], ['a ⊗ b', 'circled'],
+  ])('a sign that no rule says has its name in the CLDR: %s', (written, word) => {
+    expect(accountOf(written).said).toContain(word);
+  }); // prettier-ignore
+
+  test('a sign that opens a line is its mark, and told as left out', () => {
+    expect(accountOf('❖ Read the page')).toEqual({ said: ['Read', 'the', 'page'], left: '❖' });
+  });
+
+  test.each([
     ['5 - 3 = 2', 'minus'], ['x − 3', 'minus'], ['(-3)² = 9', 'minus'], ['it fell to –4 °C', 'minus'], ['∛27', 'cube'], ['0.3̇', 'recurring'], ['a ≠ b', 'not'], ['x != 4', 'not'], ['A → B', 'to'], ['N₂ + 3H₂ ⇌ 2NH₃', 'equilibrium'],
     ['p ⇒ q', 'implies'], ['go ↑ two', 'up'], ['2H2 + O2 -> 2H2O', 'gives'], ['F♯', 'sharp'], ['E♭', 'flat'], ['♩ = 90', 'crotchet'], ['✓ done', 'tick'], ['✗ wrong', 'cross'], ['☐ moss', 'box'], ['2H₂O', 'two'], ['SO₄²⁻', 'minus'],
     ['Ca²⁺', 'plus'], ['²³⁵U', 'uranium'], ['b__d', 'blank'], ['Name: ........', 'blank'], ['4(x − 3)', 'bracket'], ['3 * 4 = 12', 'times'], ['12 / 4 = 3', 'divided'], ['1 : 3', 'to'], ['5! = 120', 'factorial'],
