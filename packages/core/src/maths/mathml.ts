@@ -1,4 +1,5 @@
 import type { NodeLike } from '../page/elementBlocks.ts';
+import { DEEPEST, elementsOf, localNameOf } from './nodes.ts';
 import {
   accented,
   choose,
@@ -16,21 +17,16 @@ import {
   type Piece,
 } from './pieces.ts';
 
-const ELEMENT = 1;
-/** Deeper nesting than this no equation has. */
-const DEEPEST = 60;
-
 /** MathML (presentation; W3C MathML 3) → its line. Content markup and annotations beside it are passed over. */
 export function mathmlLine(math: NodeLike): string {
   return rowOf(math, 0).text;
 }
 
-const nameOf = (node: NodeLike) => node.nodeName.replace(/^.*:/u, '').toLowerCase();
-const elements = (node: NodeLike) => [...node.childNodes].filter(({ nodeType }) => nodeType === ELEMENT);
+const nameOf = (node: NodeLike) => localNameOf(node).toLowerCase();
 const attribute = (node: NodeLike, name: string) => node.getAttribute?.(name) ?? undefined;
 
 function rowOf(node: NodeLike, depth: number): Piece {
-  return row(fencedRow(elements(node), depth));
+  return row(fencedRow(elementsOf(node), depth));
 }
 
 /** A row: a table between brackets is a matrix, one after a brace alone a choice of cases. */
@@ -52,7 +48,7 @@ function fencedRow(nodes: readonly NodeLike[], depth: number): Piece[] {
 
 function piece(node: NodeLike | undefined, depth: number): Piece {
   if (node === undefined || depth > DEEPEST) return NOTHING;
-  const parts = elements(node);
+  const parts = elementsOf(node);
   const at = (i: number) => piece(parts[i], depth + 1);
   const name = nameOf(node);
   switch (name) {
@@ -129,12 +125,12 @@ function soleTable(nodes: readonly NodeLike[]): NodeLike | undefined {
   const [only] = nodes;
   if (only === undefined || nodes.length > 1) return undefined;
   if (nameOf(only) === 'mtable') return only;
-  return /^(?:mrow|mstyle)$/u.test(nameOf(only)) ? soleTable(elements(only)) : undefined;
+  return /^(?:mrow|mstyle)$/u.test(nameOf(only)) ? soleTable(elementsOf(only)) : undefined;
 }
 
 function cellsOf(node: NodeLike, depth: number): Piece[][] {
-  return elements(node).map((line) =>
-    elements(line)
+  return elementsOf(node).map((line) =>
+    elementsOf(line)
       .slice(nameOf(line) === 'mlabeledtr' ? 1 : 0)
       .map((cell) => rowOf(cell, depth + 2)),
   );

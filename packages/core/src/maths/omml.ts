@@ -1,4 +1,5 @@
 import type { NodeLike } from '../page/elementBlocks.ts';
+import { DEEPEST, elementsOf, localNameOf } from './nodes.ts';
 import {
   accented,
   choose,
@@ -17,34 +18,29 @@ import {
   type Piece,
 } from './pieces.ts';
 
-const ELEMENT = 1;
-const DEEPEST = 60;
-
 /** An equation of an office document (Office MathML, ISO/IEC 29500-1 part 22) → its line. */
 export function ommlLine(math: NodeLike): string {
   return rowOf(math, 0).text;
 }
 
-const nameOf = (node: NodeLike) => node.nodeName.replace(/^.*:/u, '');
-const elements = (node: NodeLike) => [...node.childNodes].filter(({ nodeType }) => nodeType === ELEMENT);
-const child = (node: NodeLike, name: string) => elements(node).find((one) => nameOf(one) === name);
+const child = (node: NodeLike, name: string) => elementsOf(node).find((one) => localNameOf(one) === name);
 const value = (node: NodeLike | undefined) =>
   node && (node.getAttribute?.('m:val') ?? node.getAttribute?.('val') ?? '');
 /** A property of an element: `undefined` where it is not written. */
 const property = (node: NodeLike, name: string) => {
-  const properties = child(node, `${nameOf(node)}Pr`);
+  const properties = child(node, `${localNameOf(node)}Pr`);
   return properties && value(child(properties, name));
 };
 const isOn = (written: string | undefined) => written !== undefined && !/^(?:0|off|false)$/u.test(written);
 
 function rowOf(node: NodeLike | undefined, depth: number): Piece {
   if (node === undefined || depth > DEEPEST) return NOTHING;
-  return row(elements(node).flatMap((one) => pieces(one, depth + 1)));
+  return row(elementsOf(node).flatMap((one) => pieces(one, depth + 1)));
 }
 
 function pieces(node: NodeLike, depth: number): Piece[] {
   const part = (name: string) => rowOf(child(node, name), depth);
-  switch (nameOf(node)) {
+  switch (localNameOf(node)) {
     case 'r':
       return runOf(node);
     case 'f':
@@ -100,8 +96,8 @@ function pieces(node: NodeLike, depth: number): Piece[] {
     case 'eqArr':
       return [
         table(
-          elements(node)
-            .filter((one) => nameOf(one) === 'e')
+          elementsOf(node)
+            .filter((one) => localNameOf(one) === 'e')
             .map((one) => [rowOf(one, depth)]),
           '',
         ),
@@ -120,21 +116,21 @@ function pieces(node: NodeLike, depth: number): Piece[] {
 
 /** A run: its words where it is marked as plain text, else numbers, letters and signs. */
 function runOf(node: NodeLike): Piece[] {
-  const text = elements(node)
-    .filter((one) => nameOf(one) === 't')
+  const text = elementsOf(node)
+    .filter((one) => localNameOf(one) === 't')
     .map((one) => one.textContent ?? '')
     .join('');
-  const properties = elements(node).find((one) => nameOf(one) === 'rPr' && /^m:/u.test(one.nodeName));
+  const properties = elementsOf(node).find((one) => localNameOf(one) === 'rPr' && /^m:/u.test(one.nodeName));
   return properties && child(properties, 'nor') ? [token(text, 'mtext')] : tokens(text);
 }
 
 function delimited(node: NodeLike, depth: number): Piece {
   const open = property(node, 'begChr') ?? '(';
   const close = property(node, 'endChr') ?? ')';
-  const parts = elements(node).filter((one) => nameOf(one) === 'e');
+  const parts = elementsOf(node).filter((one) => localNameOf(one) === 'e');
   const [only] = parts;
-  const inner = only && elements(only).filter((one) => nameOf(one) !== 'ctrlPr');
-  if (parts.length === 1 && inner?.length === 1 && inner[0] && nameOf(inner[0]) === 'm')
+  const inner = only && elementsOf(only).filter((one) => localNameOf(one) !== 'ctrlPr');
+  if (parts.length === 1 && inner?.length === 1 && inner[0] && localNameOf(inner[0]) === 'm')
     return table(rowsOf(inner[0], depth), open);
   const pieces = parts.map((part) => rowOf(part, depth));
   if (pieces.length === 1 && / choose /u.test(pieces[0]?.text ?? '') && open === '(')
@@ -144,7 +140,7 @@ function delimited(node: NodeLike, depth: number): Piece {
 }
 
 function rowsOf(node: NodeLike, depth: number): Piece[][] {
-  return elements(node)
-    .filter((one) => nameOf(one) === 'mr')
-    .map((line) => elements(line).map((cell) => rowOf(cell, depth)));
+  return elementsOf(node)
+    .filter((one) => localNameOf(one) === 'mr')
+    .map((line) => elementsOf(line).map((cell) => rowOf(cell, depth)));
 }

@@ -1,3 +1,5 @@
+import { LOWERED, RAISED } from './raised.ts';
+
 /**
  * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations of documents come to it
  * by the front ends beside this file.
@@ -209,40 +211,6 @@ export function fraction(top: Piece, bottom: Piece): Piece {
 export function choose(top: Piece, bottom: Piece): Piece {
   return { text: `(${top.text} choose ${bottom.text})`, binds: 'atom' };
 }
-
-const RAISED: Readonly<Record<string, string>> = {
-  '0': '⁰',
-  '1': '¹',
-  '2': '²',
-  '3': '³',
-  '4': '⁴',
-  '5': '⁵',
-  '6': '⁶',
-  '7': '⁷',
-  '8': '⁸',
-  '9': '⁹',
-  '−': '⁻',
-  '+': '⁺',
-  n: 'ⁿ',
-  x: 'ˣ',
-};
-const LOWERED: Readonly<Record<string, string>> = {
-  '0': '₀',
-  '1': '₁',
-  '2': '₂',
-  '3': '₃',
-  '4': '₄',
-  '5': '₅',
-  '6': '₆',
-  '7': '₇',
-  '8': '₈',
-  '9': '₉',
-  '−': '₋',
-  '+': '₊',
-  n: 'ₙ',
-  x: 'ₓ',
-  i: 'ᵢ',
-};
 
 const inSigns = (text: string, signs: Readonly<Record<string, string>>) => {
   const bare = text.replaceAll(' ', '');

@@ -1,4 +1,5 @@
 import { mathmlLine } from '../maths/mathml.ts';
+import { LOWERED, RAISED } from '../maths/raised.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
 import { partLongBlock } from '../text/longBlocks.ts';
 
@@ -24,32 +25,8 @@ const INLINE = new Set(
     ' ',
   ),
 );
-const SUPERSCRIPT: Readonly<Record<string, string>> = {
-  '0': '⁰',
-  '1': '¹',
-  '2': '²',
-  '3': '³',
-  '4': '⁴',
-  '5': '⁵',
-  '6': '⁶',
-  '7': '⁷',
-  '8': '⁸',
-  '9': '⁹',
-  '-': '⁻',
-  '−': '⁻',
-};
-const SUBSCRIPT: Readonly<Record<string, string>> = {
-  '0': '₀',
-  '1': '₁',
-  '2': '₂',
-  '3': '₃',
-  '4': '₄',
-  '5': '₅',
-  '6': '₆',
-  '7': '₇',
-  '8': '₈',
-  '9': '₉',
-};
+/** Raised and lowered signs that are kept; letters stay as they are written. */
+const FIGURES = /^[\d−-]$/u;
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -244,9 +221,10 @@ function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string 
   if (role.endsWith('backlink')) return '';
   const isReference = role.endsWith('noteref');
   if (name === 'SUP' || name === 'SUB' || isReference) {
-    const table = name === 'SUB' ? SUBSCRIPT : SUPERSCRIPT;
+    const table = name === 'SUB' ? LOWERED : RAISED;
     const text = node.textContent ?? '';
-    return [...text].every((sign) => sign in table) ? [...text].map((sign) => table[sign]).join('') : text;
+    const isFigures = [...text].every((sign) => FIGURES.test(sign));
+    return isFigures ? [...text].map((sign) => table[sign]).join('') : text;
   }
   return [...node.childNodes]
     .map((child) => {
