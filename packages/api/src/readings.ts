@@ -53,8 +53,10 @@ export const readingSentenceSchema = z.object({
   block: offset,
   start: offset,
   end: offset,
-  /** Displayed words: from and to in the text of the block, and what is said for it. */
-  words: z.array(z.object({ start: offset, end: offset, said: z.string() })),
+  /** Displayed words: from and to in the text of the block, what is said for it, and whether the voice had to spell it. */
+  words: z.array(
+    z.object({ start: offset, end: offset, said: z.string(), spelt: z.literal(true).optional() }),
+  ),
   spokenWords: z.number().int(),
   /** Samples it lasts without the pause after it: measured when made, else estimated. */
   samples: z.number().int(),

@@ -8,4 +8,6 @@ export interface ClipFacts {
   readonly words: readonly SampleRange[];
   /** Where the clip can be parted to lay silence in: one place for each break of its plan, rising. */
   readonly cuts: readonly number[];
+  /** Spoken words that the voice could not say and that were spelt instead, by their number. */
+  readonly spelt?: readonly number[] | undefined;
 }

@@ -32,7 +32,13 @@ export interface ShapedSentence extends TrackSentence {
   readonly block: number;
   readonly start: number;
   readonly end: number;
-  readonly words: readonly { readonly start: number; readonly end: number; readonly said: string }[];
+  readonly words: readonly {
+    readonly start: number;
+    readonly end: number;
+    readonly said: string;
+    /** Whether the voice could not say it and spelt it. */
+    readonly spelt?: true;
+  }[];
 }
 
 /** Lays a sentence of a reading out. */
@@ -61,10 +67,18 @@ export function shapedSentence(
       start: word.start,
       end: word.end,
       said: plan.words.slice(word.firstSpoken, word.firstSpoken + word.spokenCount).join(' '),
+      ...(isSpelt(word, facts) ? { spelt: true as const } : {}),
     })),
     spokenWords: plan.words.length,
     samples: laid?.samples ?? estimatedSamples(plan, pauses),
     pauseAfter: laid?.pauseAfter ?? toSamples(pauseAfter, sampleRate),
     times: laid ? laid.words.map(({ from, to }) => [from, to] as const) : null,
   };
+}
+
+function isSpelt(
+  { firstSpoken, spokenCount }: ReadingSentencePlan['words'][number],
+  facts: ClipFacts | undefined,
+): boolean {
+  return facts?.spelt?.some((nth) => nth >= firstSpoken && nth < firstSpoken + spokenCount) === true;
 }

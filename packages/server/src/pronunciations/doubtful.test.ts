@@ -120,6 +120,32 @@ describe('how a word is read', () => {
     expect((await said()).filter((words) => words === 'three quarters')).toHaveLength(2);
   });
 
+  test('is told of a word that the voice cannot say and spells', async () => {
+    const { body: list } = await client.get<{ id: string; engine: string }[]>('/voices');
+    const natural = list.find(({ engine }) => engine === 'flite' || engine === 'festival');
+    if (!natural) return;
+    const { id: _id, ...given } = pupil;
+    const { body: other } = await client.send<Pupil>('POST', '/pupils', {
+      ...given,
+      name: 'Natural',
+      profile: { ...pupil.profile, voices: { en: natural.id } },
+    });
+    const handout = await add('Play mf, then stop.');
+    const { body: reading } = await client.send<Reading>('POST', '/readings', {
+      handoutId: handout.id,
+      pupilId: other.id,
+    });
+    const { body } = await client.send<ReadingSentence[]>('POST', `/readings/${reading.id}/sentences/make`, {
+      from: 0,
+      to: 1,
+    });
+    expect(body[0]?.words.map(({ spelt }) => spelt === true)).toEqual([false, true, false, false]);
+    const { body: again } = await client.get<ReadingSentence[]>(
+      `/readings/${reading.id}/sentences?from=0&to=1`,
+    );
+    expect(again[0]?.words[1]).toMatchObject({ said: 'mf', spelt: true });
+  });
+
   test('is not told of a place that is not in the text', async () => {
     const handout = await add('Short.');
     const { status, body } = await client.get<Problem>(

@@ -59,11 +59,24 @@ export class ClipStore {
   }
 }
 
-function toClip({ key, sampleRate, samples, words, cuts, object }: typeof clips.$inferSelect): StoredClip {
+function toClip({
+  key,
+  sampleRate,
+  samples,
+  words,
+  cuts,
+  spelt,
+  object,
+}: typeof clips.$inferSelect): StoredClip {
   return {
     key,
     sampleRate,
     object,
-    facts: { samples, words: words.map(([from, to]) => ({ from, to })), cuts },
+    facts: {
+      samples,
+      words: words.map(([from, to]) => ({ from, to })),
+      cuts,
+      ...(spelt.length > 0 ? { spelt } : {}),
+    },
   };
 }

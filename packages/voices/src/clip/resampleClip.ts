@@ -29,6 +29,7 @@ export async function resampleClip(clip: SpokenClip, sampleRate: number): Promis
     pcm,
     duration: length / sampleRate,
     words: clip.words,
+    ...(clip.spelt ? { spelt: clip.spelt } : {}),
     cuts: clip.cuts.map((cut) => Math.min(length, Math.round(cut * ratio))),
   };
 }

@@ -14,6 +14,8 @@ export const clips = pgTable(
     words: jsonb('words').$type<readonly (readonly [from: number, to: number])[]>().notNull(),
     /** Samples at which silence can be laid in. */
     cuts: jsonb('cuts').$type<readonly number[]>().notNull(),
+    /** Spoken words that the voice had to spell, by their number. */
+    spelt: jsonb('spelt').$type<readonly number[]>().notNull().default([]),
     /** Its name in the sound store; made anew for each making, so that what is taken away never takes its successor along. */
     object: text('object').notNull(),
     bytes: integer('bytes').notNull(),

@@ -26,6 +26,11 @@ test('notes are the words said otherwise than written, each once', () => {
     samples: 1,
     times: null,
   };
+  expect(
+    saidNotes(text, [{ ...sentence, words: [{ ...word('well-known', 'well known'), spelt: true }] }]),
+  ).toEqual([
+    { sentence: 4, word: 0, written: 'well-known', said: 'spelt: the voice cannot say it', start: 13 },
+  ]);
   expect(saidNotes(text, [sentence])).toEqual([
     { sentence: 4, word: 1, written: '3.5', said: 'three point five', start: 6 },
     { sentence: 4, word: 2, written: 'm', said: 'metres', start: 10 },
