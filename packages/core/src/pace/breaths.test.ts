@@ -19,6 +19,17 @@ describe('breaths', () => {
       ['because'],
     ],
     [
+      'a clause told by its first word is set apart',
+      'The bog stays wet all year because the rain cannot run away',
+      ['because'],
+    ],
+    [
+      'two of them',
+      'They came home late in autumn although nobody had lit the lamps but somebody left the gate open',
+      ['although', 'but'],
+    ],
+    ['what is short is not', 'It was small but strong and they liked it', []],
+    [
       'a pause that is written is enough where the parts are short',
       'The men who lit the lamps along the river walked every night, because the gas had to be turned down before the sun came up',
       [],
