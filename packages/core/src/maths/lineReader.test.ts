@@ -131,4 +131,11 @@ describe('an equation in a sentence', () => {
         .join(' '),
     ).toBe(whole);
   });
+
+  test('a word in it that is set for its place is said so, the rest as before', () => {
+    const text = 'Work out (a + b)/2 now.';
+    const entry = { written: '+', said: 'added to', kind: 'alias' as const, caseSensitive: true };
+    const said = expandSentence(text, 'en-GB', { occurrences: [{ start: text.indexOf('+'), entry }] });
+    expect(said.flatMap(({ spoken }) => spoken).join(' ')).toBe('Work out A added to B all over two now');
+  });
 });

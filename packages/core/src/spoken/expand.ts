@@ -85,19 +85,20 @@ export function expandSentence(
       words.push({ text: token.text, start, end, ...word });
       index += 1;
     };
-    const here = occurrences.find((occurrence) => occurrence.start === start);
+    const ownEntry = (place: Token) => {
+      const own = occurrences.find((occurrence) => occurrence.start === place.start);
+      return own && new Lexicon([{ ...own.entry, written: place.text }]).find([place.text], 0);
+    };
     if (index === 0 && label !== undefined) {
       words.push(labelWord(token, label, language));
       index += 1;
       continue;
     }
-    if (here) {
-      const hit = new Lexicon([{ ...here.entry, written: token.text }]).find(written, index);
-      if (hit) {
-        words.push(...entryWords([token], hit, language));
-        index += 1;
-        continue;
-      }
+    const own = ownEntry(token);
+    if (own) {
+      words.push(...entryWords([token], own, language));
+      index += 1;
+      continue;
     }
     if (citations.some((range) => start >= range.start && end <= range.end)) {
       single({ spoken: [], rule: 'citation left out' });
@@ -142,7 +143,11 @@ export function expandSentence(
     const match = taken ?? plainMatch(tokens, index);
     match.spoken.forEach((spoken, nth) => {
       const part = tokens[index + nth];
-      if (part) words.push({ text: part.text, start: part.start, end: part.end, spoken, rule: match.rule });
+      if (!part) return;
+      // A rule may take several words at once; what is set for one of their places goes before it.
+      const set = nth === 0 ? undefined : ownEntry(part);
+      if (set) words.push(...entryWords([part], set, language));
+      else words.push({ text: part.text, start: part.start, end: part.end, spoken, rule: match.rule });
     });
     index += match.spoken.length;
   }
