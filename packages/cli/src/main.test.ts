@@ -121,11 +121,11 @@ test('spoken answers each line with a line', async () => {
 });
 
 test('spoken reads signs as a subject does, and tells what it leaves out', async () => {
-  const { status, out } = await aurel(['spoken', '--subject', 'music'], 'Play 6/8 next ☂.\n');
+  const { status, out } = await aurel(['spoken', '--subject', 'music'], 'Play 6/8 next ▞.\n');
   expect(status).toBe(0);
   const { words, left } = JSON.parse(out) as { words: { spoken: string[] }[]; left: object[] };
   expect(words.flatMap(({ spoken }) => spoken).join(' ')).toBe('Play six eight next');
-  expect(left).toEqual([{ text: '☂', start: 14, end: 15, rule: 'sign without words' }]);
+  expect(left).toEqual([{ text: '▞', start: 14, end: 15, rule: 'sign without words' }]);
   expect((await aurel(['spoken', '--subject', 'moss'])).err).toContain('--subject takes maths');
 });
 
