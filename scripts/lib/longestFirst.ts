@@ -6,6 +6,7 @@ const LONG = [
   'e2e/accessibility',
   'e2e/photo',
   'e2e/conflict',
+  'scripts/sounds/sounds',
   'cli/src/main',
   'e2e/proof',
   'readers/src/photo/photo',

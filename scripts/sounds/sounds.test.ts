@@ -64,13 +64,17 @@ describe('formant voices', () => {
     });
 
     test('figures, signs, units, money and abbreviations', () => {
-      // Units with every prefix are asked of three accents: the others have the rules of the first.
-      const asked = isWhole ? WORDS : WORDS.filter((word) => !PREFIXED.test(word));
+      // All were asked of every accent once; here the accents share the work, since each word takes three milliseconds.
+      const nth = ACCENTS.indexOf(accent);
+      const asked = WORDS.filter((word, i) =>
+        isWhole ? !PREFIXED.test(word) || i % 3 === nth % 3 : i % 4 === nth % 4,
+      );
       expect(wrong(asked)).toEqual([]);
     });
 
     test('each variant of a word of several sounds', () => {
-      const off = VARIANTS.filter(
+      const asked = VARIANTS.filter((_, i) => isWhole || i % 2 === ACCENTS.indexOf(accent) % 2);
+      const off = asked.filter(
         ({ word, ipa }) =>
           !sameSounds(
             speaker.phonesOf(accent.identifier, planOf(word, ipa)),
@@ -166,7 +170,7 @@ describe.skipIf(flite.voices.length === 0)('natural voices of the other program'
     expect(
       names.filter((name, i) => !sameSounds(said[i] ?? [], AMERICAN[name] ?? LETTERS[name] ?? '')),
     ).toEqual([]);
-    const some = VARIANTS.filter((_, i) => i % 6 === 0);
+    const some = VARIANTS.filter((_, i) => i % 12 === 0);
     expect(await variantsOff(some, async (plan) => (await flite.say(plan, 1)).phones, voice)).toEqual([]);
   }, 60_000);
 });
