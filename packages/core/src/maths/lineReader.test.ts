@@ -138,4 +138,16 @@ describe('an equation in a sentence', () => {
     const said = expandSentence(text, 'en-GB', { occurrences: [{ start: text.indexOf('+'), entry }] });
     expect(said.flatMap(({ spoken }) => spoken).join(' ')).toBe('Work out A added to B all over two now');
   });
+
+  test.each([
+    '/('.repeat(20_000),
+    `|x${'+'.repeat(40_000)}`,
+    `x = ${'[a'.repeat(20_000)}`,
+    `√(${'x + '.repeat(10_000)}`,
+  ])('what is too long for one is read word by word: %#', (text) => {
+    expect(expandSentence(text, 'en-GB').some(({ rule }) => rule === 'equation')).toBe(false);
+    expect(expandSentence(text, 'en-GB', { isEquation: true }).some(({ rule }) => rule === 'equation')).toBe(
+      false,
+    );
+  });
 });

@@ -9,6 +9,8 @@ const NEEDS_WHOLE =
 /** The same beside what is calculated: indices, which are blanks or formulae elsewhere, powers of brackets, sets. */
 const NEEDS_WHOLE_BESIDE =
   /[\p{L}\d)]_[\p{L}\d]|\p{L}[ₙₓᵢ]|[\p{L}\d][₀-₉]+\p{L}|\p{L}[₀-₉]+\/|\([^()\s]+\)[²³⁴-⁹ⁿ⁻]|\{[^{}]+,[^{}]+\}/u;
+/** No equation of a handout is longer; a long text of brackets must not be looked through again and again. Characters. */
+const LONGEST = 400;
 const CALCULATES = /[=+−×÷<>≤≥≈/∈∪∩]/u;
 
 /** An equation in a sentence, read as a whole: x = (−b ± √(b² − 4ac))/(2a). */
@@ -60,8 +62,9 @@ function runsOf(tokens: readonly Token[]): [from: number, to: number][] {
         .slice(from, to)
         .map((token, i) => (i === 0 ? opening(token.gapBefore) : token.gapBefore) + token.text)
         .join('');
-      if (NEEDS_WHOLE.test(text) || (NEEDS_WHOLE_BESIDE.test(text) && CALCULATES.test(text)))
-        runs.push([from, to]);
+      const isWhole = () =>
+        NEEDS_WHOLE.test(text) || (NEEDS_WHOLE_BESIDE.test(text) && CALCULATES.test(text));
+      if (text.length <= LONGEST && isWhole()) runs.push([from, to]);
     }
     from = Math.max(to, from + 1);
   }
@@ -111,7 +114,7 @@ function sayRun(run: readonly Token[], locale: string): string[][] | undefined {
     line += token.text;
   });
   line += ending(run.at(-1)?.gapAfter ?? '');
-  const said = sayLine(line, locale);
+  const said = line.length > LONGEST ? undefined : sayLine(line, locale);
   if (said === undefined) return undefined;
   const spoken = run.map((): string[] => []);
   for (const { at, words } of said) {
