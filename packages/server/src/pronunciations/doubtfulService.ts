@@ -20,6 +20,7 @@ const SHOWN_AT_MOST = 100;
 const PLACES_AT_MOST = 5;
 /** Different words of a handout that the voice is asked about; each takes the slowest engine some four milliseconds. */
 const ASKED_AT_MOST = 1000;
+const ASKED_AT_ONCE = 50;
 /** Characters of the sentence around a word that are shown. */
 const AROUND = 40;
 
@@ -64,8 +65,11 @@ export class DoubtfulService {
     const blocks = toBlocks(text.blocks);
     const fine = await accepted.all(schoolId);
     const asked = await threads.leftToVoice(blocks, text.language, entries, ASKED_AT_MOST);
-    const heard = await voices.pronounce(voice.id, asked);
-    const phones = Object.fromEntries(asked.flatMap((word, i) => (heard?.[i] ? [[word, heard[i]]] : [])));
+    // A few at a time, so that whoever listens meanwhile gets a turn.
+    const heard: (readonly string[])[] = [];
+    for (let at = 0; at < asked.length; at += ASKED_AT_ONCE)
+      heard.push(...((await voices.pronounce(voice.id, asked.slice(at, at + ASKED_AT_ONCE))) ?? []));
+    const phones = Object.fromEntries(asked.flatMap((word, i) => (heard[i] ? [[word, heard[i]]] : [])));
     const found = await threads.findDoubtful(blocks, text.language, entries, fine, SHOWN_AT_MOST, {
       phones,
       traits: voice.traits ?? [],
