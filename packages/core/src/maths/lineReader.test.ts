@@ -122,6 +122,8 @@ describe('an equation in a sentence', () => {
   test.each([
     ['The mean is (∑ x)/n today.', 'The mean is the sum of X over N today'],
     ['Use v_max = 3.', 'Use V max equals three'],
+    ['c = 4.2 J/(g °C)', 'C equals four point two joules per gram per degree Celsius'],
+    ['R = 2 W/(m K)', 'R equals two watts per metre per kelvin'],
     ['b_d and c_t', 'b blank d and c blank t'],
     ['Is a/(b + c) a fraction?', 'Is A over open bracket B plus C close bracket a fraction'],
   ])('%s', (text, whole) => {
@@ -149,5 +151,17 @@ describe('an equation in a sentence', () => {
     expect(expandSentence(text, 'en-GB', { isEquation: true }).some(({ rule }) => rule === 'equation')).toBe(
       false,
     );
+  });
+
+  test.each([
+    ['v = 20 m/s', 'V equals twenty metres per second'],
+    ['c = 4.2 J/(g °C)', 'C equals four point two joules per gram per degree Celsius'],
+    ['E = 1/2 mv²', 'E equals one half M V squared'],
+  ])('a quantity in an equation has its unit: %s', (text, whole) => {
+    const said = expandSentence(text, 'en-GB', {
+      isEquation: true,
+      choices: { ...DEFAULT_CHOICES, subject: 'maths' },
+    });
+    expect(said.flatMap(({ spoken }) => spoken).join(' ')).toBe(whole);
   });
 });

@@ -1,4 +1,5 @@
 import { sayLine } from '../../maths/lineReader.ts';
+import { UNITS } from '../languages/englishWords.ts';
 import type { Rule, RuleInput, Token } from '../types.ts';
 import { marksOf } from './marks.ts';
 import { SMALL_WORDS } from './maths.ts';
@@ -9,6 +10,8 @@ const NEEDS_WHOLE =
 /** The same beside what is calculated: indices, which are blanks or formulae elsewhere, powers of brackets, sets. */
 const NEEDS_WHOLE_BESIDE =
   /[\p{L}\d)]_[\p{L}\d]|\p{L}[ₙₓᵢ]|[\p{L}\d][₀-₉]+\p{L}|\p{L}[₀-₉]+\/|\([^()\s]+\)[²³⁴-⁹ⁿ⁻]|\{[^{}]+,[^{}]+\}/u;
+/** A number, a space and what may be its unit: 20 m/s, 4.2 J/(g °C); after a fraction ("1/2 mv²") stand factors. */
+const QUANTITY = /(?<![/\d.])\d+(?:\.\d+)?\s([a-zA-ZµΩ°]{1,4})(?=[\s,;)./²³⁻]|$)/gu;
 /** No equation of a handout is longer; a long text of brackets must not be looked through again and again. Characters. */
 const LONGEST = 400;
 const CALCULATES = /[=+−×÷<>≤≥≈/∈∪∩]/u;
@@ -64,7 +67,7 @@ function runsOf(tokens: readonly Token[]): [from: number, to: number][] {
         .join('');
       const isWhole = () =>
         NEEDS_WHOLE.test(text) || (NEEDS_WHOLE_BESIDE.test(text) && CALCULATES.test(text));
-      if (text.length <= LONGEST && isWhole()) runs.push([from, to]);
+      if (text.length <= LONGEST && !hasQuantity(text) && isWhole()) runs.push([from, to]);
     }
     from = Math.max(to, from + 1);
   }
@@ -98,6 +101,11 @@ function isOfEquation(tokens: readonly Token[], index: number): boolean {
   return !/[@#&$£€"']/u.test(text);
 }
 
+/** Whether a quantity with its unit stands in it, which the rules of units say rightly and a reader of letters does not. */
+function hasQuantity(text: string): boolean {
+  return [...text.matchAll(QUANTITY)].some(([, unit = '']) => Object.hasOwn(UNITS, unit));
+}
+
 /** Two letters beside a sign are variables side by side, unless they are a word. */
 function isProduct(run: string, text: string): boolean {
   return (
@@ -114,7 +122,7 @@ function sayRun(run: readonly Token[], locale: string): string[][] | undefined {
     line += token.text;
   });
   line += ending(run.at(-1)?.gapAfter ?? '');
-  const said = line.length > LONGEST ? undefined : sayLine(line, locale);
+  const said = line.length > LONGEST || hasQuantity(line) ? undefined : sayLine(line, locale);
   if (said === undefined) return undefined;
   const spoken = run.map((): string[] => []);
   for (const { at, words } of said) {
