@@ -69,6 +69,9 @@ async function calibrate<V extends Voice>(task: Task<V>): Promise<void> {
   writeFileSync(fileURLToPath(target), `{\n${lines.join(',\n')}\n}\n`);
 }
 
+/** Of the engines whose own rate is 1. */
+const NATURAL_RATES = [0.3, 0.4, 0.5, 0.65, 0.8, 1, 1.25, 1.6, 2, 2.6];
+
 const wanted = process.argv.slice(2);
 const isWanted = (engine: string) => wanted.length === 0 || wanted.includes(engine);
 
@@ -92,7 +95,7 @@ if (isWanted('festival')) {
     engine: 'festival',
     voices: festival.voices,
     name: ({ id }) => id,
-    rates: [0.3, 0.4, 0.5, 0.65, 0.8, 1, 1.25, 1.6, 2, 2.6],
+    rates: NATURAL_RATES,
     usualRate: 1,
     say: async ({ sampleRate }, plan, rate) => {
       const { pcm, words } = await festival.say(plan, rate);
@@ -108,7 +111,7 @@ if (isWanted('flite')) {
     engine: 'flite',
     voices: flite.voices,
     name: ({ id }) => id,
-    rates: [0.3, 0.4, 0.5, 0.65, 0.8, 1, 1.25, 1.6, 2, 2.6],
+    rates: NATURAL_RATES,
     usualRate: 1,
     say: async ({ sampleRate }, plan, rate) => {
       const { pcm, words } = await flite.say(plan, rate);
