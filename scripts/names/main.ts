@@ -3,10 +3,12 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { ROOT } from '../lib/prepare.mjs';
+import { writeUnits } from './units.ts';
 
 /**
- * `npm run names`: writes the English names (Unicode CLDR annotations, "tts") of the symbols that no rule of ours says. The package that has them is 56 MB and so no dependency: `npm install --no-save cldr-annotations-full@48.2.0` first.
+ * `npm run names`: writes the units that the tests check ours with, and the English names (Unicode CLDR annotations, "tts") of the symbols that no rule of ours says. The packages that have them are 160 MB and so no dependencies: `npm install --no-save cldr-annotations-full@48.2.0 cldr-units-full@48.2.0` first.
  */
+writeUnits();
 const SOURCE = path.join(ROOT, 'node_modules/cldr-annotations-full/annotations/en/annotations.json');
 const TARGET = path.join(ROOT, 'packages/core/src/spoken/signNames.json');
 /** Bars and strokes that part words or figures. */
@@ -16,7 +18,7 @@ const LAST = 0x1fbff;
 const RULE = 'sign by its name';
 
 if (!existsSync(SOURCE)) {
-  console.error('Type first: npm install --no-save cldr-annotations-full@48.2.0');
+  console.error('Type first: npm install --no-save cldr-annotations-full@48.2.0 cldr-units-full@48.2.0');
   process.exit(1);
 }
 const { annotations } = z

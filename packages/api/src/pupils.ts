@@ -25,6 +25,7 @@ export const choicesSchema = z.object({
   zero: z.enum(['zero', 'nought']).optional(),
   /** Brackets of calculations; said where it is not told. */
   brackets: z.enum(['said', 'paused']).optional(),
+  fractions: z.enum(['named', 'over']).optional(),
 });
 
 export const profileSchema = z.object({

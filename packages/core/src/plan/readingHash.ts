@@ -5,7 +5,7 @@ import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { PlacedEntry, PlanVoice } from './planHandout.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
-const RULES_VERSION = 10;
+const RULES_VERSION = 11;
 
 /** All that decides how a reading sounds. */
 export interface ReadingIdentity {

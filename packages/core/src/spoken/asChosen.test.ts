@@ -16,6 +16,12 @@ describe('where teachers differ', () => {
     ['4(x − 3) = 8', { brackets: 'paused' }, 'four X minus three equals eight'],
     ['(x + 1)/2', { brackets: 'paused' }, 'X plus one all over two'],
     ['4(x − 3) = 8', {}, 'four open bracket X minus three close bracket equals eight'],
+    ['3/4 of 20', { fractions: 'over' }, 'three over four of twenty'],
+    ['3/4 of 20', {}, 'three quarters of twenty'],
+    ['1 3/4', { fractions: 'over' }, 'one and three over four'],
+    ['1/2 + 2/5', { fractions: 'over' }, 'one over two plus two over five'],
+    ['½ a cup', { fractions: 'over' }, 'one half a cup'],
+    ['Due on 3/11/26', { fractions: 'over' }, 'Due on the third of November twenty twenty six'],
     ['The bracket is open.', { brackets: 'paused' }, 'The bracket is open'],
   ] as const)('“%s” with %j is “%s”', (text, choices, words) => {
     expect(said(text, choices)).toBe(words);

@@ -1,5 +1,6 @@
 import { baseLanguage } from '../text/language.ts';
 import type { SpokenChoices } from './choices.ts';
+import { sayWhole } from './rules/englishNumbers.ts';
 import type { ExpandedWord } from './types.ts';
 
 const BRACKET = /^(?:open|close)$/u;
@@ -9,15 +10,27 @@ const KIND = /^(?:square|curly|angle)$/u;
 export function asChosen(
   words: readonly ExpandedWord[],
   language: string,
-  { zero, brackets }: SpokenChoices,
+  { zero, brackets, fractions }: SpokenChoices,
 ): ExpandedWord[] {
   if (baseLanguage(language) !== 'en') return [...words];
   return words.map((word) => {
-    let chosen = word;
+    let chosen = fractions === 'over' ? asOver(word, language) : word;
     if (zero === 'nought' && !/zero/iu.test(word.text) && word.spoken.includes('zero'))
       chosen = { ...chosen, spoken: chosen.spoken.map((one) => (one === 'zero' ? 'nought' : one)) };
     return brackets === 'paused' ? withPauses(chosen) : chosen;
   });
+}
+
+/** How the last word of a fraction sounds. */
+const PART = /(?:half|halves|quarters?|thirds?|ths?|firsts?|seconds?)$/u;
+
+/** A fraction with a stroke by its figures: "three over four", "and three over four" after a whole number. Scores and dates are none, and ½ keeps its name. */
+function asOver(word: ExpandedWord, language: string): ExpandedWord {
+  const [, top, bottom] = /^(\d{1,6})[/⁄](\d{1,6})$/u.exec(word.text) ?? [];
+  if (top === undefined || bottom === undefined || !PART.test(word.spoken.at(-1) ?? '')) return word;
+  const [first, ...others] = word.spoken;
+  const over = [...sayWhole(top, language), 'over', ...sayWhole(bottom, language)];
+  return { ...word, spoken: first === 'and' && others.length > 0 ? ['and', ...over] : over };
 }
 
 /** A word whose brackets are pauses; one that would say nothing else says them. */

@@ -12,6 +12,8 @@ export interface SpokenChoices {
   readonly zero?: 'zero' | 'nought' | undefined;
   /** Whether the brackets of a calculation are said (by default) or are pauses. */
   readonly brackets?: 'said' | 'paused' | undefined;
+  /** Whether 3/4 is "three quarters" (by default) or "three over four" in English. */
+  readonly fractions?: 'named' | 'over' | undefined;
   /** The subject of the handout, which decides between readings of the same signs; by default only the sentence does. */
   readonly subject?: Subject | undefined;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import cldrUnits from './cldrUnits.json' with { type: 'json' };
 import { expandSentence } from './expand.ts';
 
 /** Dates, units and currencies as the Unicode CLDR has them, through Intl. */
@@ -36,6 +37,61 @@ describe.each(Intl.supportedValuesOf('unit'))('unit %s', (unit) => {
       expect(say(write(unitDisplay)), write(unitDisplay)).toBe(say(write('long')));
     }
   });
+});
+
+/** Units of the CLDR that are said otherwise here, or not by a rule, with the reason. */
+const OTHERWISE: Readonly<Record<string, string>> = {
+  'acceleration-g-force': 'a capital G alone is a letter',
+  'area-dunam': 'not abbreviated',
+  'concentr-part': 'not abbreviated',
+  'concentr-ofglucose': 'not abbreviated in schools',
+  'consumption-mile-per-gallon': 'the country is said after it, as written',
+  'duration-century': 'c is circa, or a variable',
+  'duration-decade': 'December',
+  'duration-quarter': 'quarters of a year are named in business only',
+  'electric-ampere': 'amps, as teachers say',
+  'electric-milliampere': 'amps, as teachers say',
+  'energy-foodcalorie': 'the capital is not heard',
+  'graphics-em': 'not abbreviated',
+  'graphics-pixel-per-centimeter': 'not used in schools',
+  'graphics-dot-per-centimeter': 'not used in schools',
+  'length-earth-radius': 'Earth with a capital',
+  'length-picometer': '3 pm is a time',
+  'graphics-megapixel': 'an MP sits in parliament; 12MP in one is read',
+  'length-inch': '3 in is mostly followed by "the"',
+  'length-mile-scandinavian': 'not used in schools',
+  'length-point': 'pt is a pint',
+  'mass-ton': 'not abbreviated in British English',
+  'mass-ounce-troy': 'not used in schools',
+  'mass-grain': 'gr is a grade, a group, a gram',
+  'pressure-ofhg': 'no unit',
+  'pressure-pound-force-per-square-inch': 'pounds per square inch, as teachers say',
+  'pressure-bar': 'three bar',
+  'speed-beaufort': 'B is a letter',
+  'temperature-generic': 'degrees, as of angles',
+  'torque-pound-force-foot': 'not used in schools',
+  'force-kilogram-force': 'kilograms of force, as pounds of force',
+  'volume-acre-foot': 'not used in schools',
+  'magnetic-tesla': 'tesla for many, as teachers say',
+  'electric-henry': 'henries (CLDR: henrys)',
+  'temperature-rankine': 'not used in schools',
+  'angle-arc-minute': 'two words',
+  'angle-arc-second': 'two words',
+};
+const FOREIGN =
+  /-jp$|metric$|imperial$|-it$|^volume-(?:gallon|quart|cup|fluid-ounce|dessert-spoon|shaku)$|gasoline|permyriad|rod$|chain$|slug$|fortnight$/u;
+/** One capital letter that needs a sentence that speaks of what it measures. */
+const NEEDS_SENTENCE = new Set(['electric-coulomb', 'electric-farad', 'electric-siemens']);
+
+describe('units of the CLDR (cldr-units-full, en-GB)', () => {
+  test.each(Object.entries(cldrUnits).filter(([unit]) => !(unit in OTHERWISE) && !FOREIGN.test(unit)))(
+    '%s',
+    (unit, [one, inFull, three, allInFull]) => {
+      const context = NEEDS_SENTENCE.has(unit) ? 'A capacitor: ' : '';
+      expect(say(`${context}${one ?? ''}`)).toBe(say(`${context}${inFull ?? ''}`));
+      expect(say(`${context}${three ?? ''}`)).toBe(say(`${context}${allInFull ?? ''}`));
+    },
+  );
 });
 
 describe.each(['GBP', 'USD', 'EUR', 'JPY', 'INR', 'CHF', 'PLN', 'CNY', 'KRW', 'AUD', 'CAD', 'NZD', 'HKD', 'SEK', 'NOK', 'DKK'])('%s', (currency) => {

@@ -89,7 +89,7 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   Hz: ['hertz', 'hertz'], kHz: ['kilohertz', 'kilohertz'], MHz: ['megahertz', 'megahertz'], Pa: ['pascal', 'pascals'], kPa: ['kilopascal', 'kilopascals'],
   hPa: ['hectopascal', 'hectopascals'], dB: ['decibel', 'decibels'], K: ['kelvin', 'kelvin'], '°C': ['degree Celsius', 'degrees Celsius'],
   '°F': ['degree Fahrenheit', 'degrees Fahrenheit'], '°': ['degree', 'degrees'], '%': ['per cent', 'per cent'], '‰': ['per mille', 'per mille'],
-  mol: ['mole', 'moles'], mmol: ['millimole', 'millimoles'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'], Gy: ['gray', 'gray'], lx: ['lux', 'lux'], lm: ['lumen', 'lumens'],
+  mol: ['mole', 'moles'], mmol: ['millimole', 'millimoles'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'], Gy: ['gray', 'grays'], lx: ['lux', 'lux'], lm: ['lumen', 'lumens'],
   cal: ['calorie', 'calories'], kcal: ['kilocalorie', 'kilocalories'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], bar: ['bar', 'bar'], mbar: ['millibar', 'millibars'], atm: ['atmosphere', 'atmospheres'], rpm: ['revolution per minute', 'revolutions per minute'],
   bpm: ['beat per minute', 'beats per minute'], kph: ['kilometre per hour', 'kilometres per hour'], kmh: ['kilometre per hour', 'kilometres per hour'], mpg: ['mile per gallon', 'miles per gallon'], bps: ['bit per second', 'bits per second'], kbps: ['kilobit per second', 'kilobits per second'],
   Mbps: ['megabit per second', 'megabits per second'], Gbps: ['gigabit per second', 'gigabits per second'], fps: ['frame per second', 'frames per second'], dpi: ['dot per inch', 'dots per inch'], ppm: ['part per million', 'parts per million'], rad: ['radian', 'radians'], AU: ['astronomical unit', 'astronomical units'],
@@ -102,6 +102,11 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   mth: ['month', 'months'], mths: ['month', 'months'], yr: ['year', 'years'], yrs: ['year', 'years'],
   bit: ['bit', 'bits'], kb: ['kilobit', 'kilobits'], Mb: ['megabit', 'megabits'], Gb: ['gigabit', 'gigabits'], Tb: ['terabit', 'terabits'],
   byte: ['byte', 'bytes'], TB: ['terabyte', 'terabytes'], PB: ['petabyte', 'petabytes'],
+  psi: ['pound per square inch', 'pounds per square inch'], mmHg: ['millimetre of mercury', 'millimetres of mercury'], inHg: ['inch of mercury', 'inches of mercury'], lbf: ['pound of force', 'pounds of force'], kgf: ['kilogram of force', 'kilograms of force'],
+  hp: ['horsepower', 'horsepower'], bhp: ['brake horsepower', 'brake horsepower'], Btu: ['British thermal unit', 'British thermal units'], BTU: ['British thermal unit', 'British thermal units'], Cal: ['calorie', 'calories'], ly: ['light year', 'light years'], pc: ['parsec', 'parsecs'], au: ['astronomical unit', 'astronomical units'],
+  cd: ['candela', 'candelas'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'], Da: ['dalton', 'daltons'], sr: ['steradian', 'steradians'], ppb: ['part per billion', 'parts per billion'], ppi: ['pixel per inch', 'pixels per inch'], ct: ['carat', 'carats'], bu: ['bushel', 'bushels'], bbl: ['barrel', 'barrels'], dstspn: ['dessertspoon', 'dessertspoons'],
+  rev: ['revolution', 'revolutions'], revs: ['revolution', 'revolutions'], arcmin: ['arc minute', 'arc minutes'], arcmins: ['arc minute', 'arc minutes'], arcsec: ['arc second', 'arc seconds'], arcsecs: ['arc second', 'arc seconds'], fth: ['fathom', 'fathoms'], fur: ['furlong', 'furlongs'],
+  'M☉': ['solar mass', 'solar masses'], 'R☉': ['solar radius', 'solar radii'], 'L☉': ['solar luminosity', 'solar luminosities'], 'M⊕': ['Earth mass', 'Earth masses'], 'R⊕': ['Earth radius', 'Earth radii'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
 };
 
@@ -115,7 +120,12 @@ export const PREFIXES: Readonly<Record<string, string>> = {
 export const PREFIXED: Readonly<Record<string, readonly [string, string]>> = {
   m: ['metre', 'metres'], g: ['gram', 'grams'], l: ['litre', 'litres'], L: ['litre', 'litres'], s: ['second', 'seconds'], N: ['newton', 'newtons'], J: ['joule', 'joules'], W: ['watt', 'watts'], V: ['volt', 'volts'], A: ['amp', 'amps'],
   Ω: ['ohm', 'ohms'], Hz: ['hertz', 'hertz'], Pa: ['pascal', 'pascals'], K: ['kelvin', 'kelvin'], mol: ['mole', 'moles'], C: ['coulomb', 'coulombs'], F: ['farad', 'farads'], T: ['tesla', 'tesla'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'],
-  Gy: ['gray', 'gray'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'], t: ['tonne', 'tonnes'],
+  Gy: ['gray', 'grays'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'], pc: ['parsec', 'parsecs'], Da: ['dalton', 'daltons'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'],
+};
+/** Multiples of a tonne; its parts are kilograms and less. */
+// prettier-ignore
+export const TONNES: Readonly<Record<string, readonly [string, string]>> = {
+  kt: ['kilotonne', 'kilotonnes'], Mt: ['megatonne', 'megatonnes'], Gt: ['gigatonne', 'gigatonnes'],
 };
 
 /** Units spelled for an American reader. */

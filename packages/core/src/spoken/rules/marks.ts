@@ -11,6 +11,8 @@ export interface Marks {
   readonly music: boolean;
   /** It speaks of marks, points or runs out of a whole. */
   readonly score: boolean;
+  /** It speaks of charge, capacitors, coils or magnetic fields. */
+  readonly electric: boolean;
 }
 
 const ARROW = /[→⇌⇄⟶]|->|<=>/u;
@@ -19,6 +21,8 @@ const FORMULA =
 const MUSIC =
   /[♩♪♫♬♯♭♮𝄞]|\b(?:time signature|compound|simple|beats?|bars?|tempo|crotchets?|quavers?|minims?|rhythm|waltz|jig|metre|in \d\/\d time|\d\/\d time)\b/iu;
 const SCORE = /\b(?:scored?|scores|marks?|got|runs|points|quiz|test|exam|paper|century)\b/iu;
+const ELECTRIC =
+  /\b(?:charges?|capacitors?|capacitance|inductors?|inductance|coils?|magnet(?:s|ic)?|flux|field strength|conductance|coulombs?|farads?|tesla|henr(?:y|ies))\b|(?:^|\s)[QBCL] = [\d.]+ [CTFH](?!\S)/iu;
 const seen = new WeakMap<readonly Token[], Marks>();
 
 /** The marks of the sentence that these words are; the subject of the handout counts as one. */
@@ -32,6 +36,7 @@ export function marksOf({ tokens, subject }: Pick<RuleInput, 'tokens' | 'subject
       reaction: ARROW.test(text) && (subject === 'science' || FORMULA.test(text)),
       music: subject === 'music' || MUSIC.test(text),
       score: subject === 'sport' || SCORE.test(text),
+      electric: ELECTRIC.test(text),
     };
     seen.set(tokens, marks);
   }

@@ -4,17 +4,22 @@ import {
   PREFIXED,
   PREFIXES,
   RAISED,
+  TONNES,
   UNITS,
 } from '../languages/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';
 import { plain, sayPower } from './linear.ts';
+import { marksOf } from './marks.ts';
 
 const ATTACHED =
-  /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹]*|[%‰℃℉]|°[CF]?)$/u;
+  /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹⋅·☉⊕]*|[%‰℃℉]|°[CF]?)$/u;
 /** Units that are words of their own where a space stands before them: "3in", but "3 in a row". */
-const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = { in: ['inch', 'inches'] };
+const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = {
+  in: ['inch', 'inches'],
+  MP: ['megapixel', 'megapixels'],
+};
 const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
 
 /** 5kg, 20°C, 7%, 12%, 250mA. */
@@ -90,6 +95,11 @@ const spacedUnit: Rule = {
     if (symbol === 'fl' && next === 'oz') return [amount.said, ['fluid'], [amount.many ? 'ounces' : 'ounce']];
     if (symbol === 'in')
       return isInches(input) ? [amount.said, [amount.many ? 'inches' : 'inch']] : undefined;
+    const power = SPELT_POWERS[symbol.toLowerCase().replace(/\.$/u, '')];
+    if (power !== undefined && /^[.\s]+$/u.test(after)) {
+      const length = LENGTHS.test(next) ? formsOf(next)?.[amount.many ? 1 : 0] : undefined;
+      return length === undefined ? undefined : [amount.said, [power], [spelledFor(length, input.locale)]];
+    }
     const divided = /^(.+)\/\((.+)$/u.exec(symbol);
     if (divided && /^\s+$/u.test(after)) {
       const [top, first, second] = [
@@ -101,11 +111,42 @@ const spacedUnit: Rule = {
         ? [amount.said, [...top, 'per', ...first], ['per', ...second]]
         : undefined;
     }
-    const unit = sayUnit(symbol, amount.many, input.locale);
+    const named = marksOf(input).electric ? ELECTRICAL[symbol]?.[amount.many ? 1 : 0] : undefined;
+    if (named !== undefined) return [amount.said, [named]];
+    const products = unitsMultiplied(input, 1, amount.many);
+    const inverses = inverseUnits(input, 2 + products.length);
+    // What is counted is the last of the units that are multiplied: "five newton metres".
+    const unit = sayUnit(symbol, amount.many && products.length === 0, input.locale);
     if (unit === undefined) return undefined;
-    return [amount.said, leadsInto(amount.said, unit), ...inverseUnits(input, 2)];
+    return [amount.said, leadsInto(amount.said, unit), ...products, ...inverses];
   },
 };
+
+/** "sq" and "cu" before a unit of length: "3 sq ft". */
+const SPELT_POWERS: Readonly<Record<string, string>> = { sq: 'square', cu: 'cubic' };
+const LENGTHS = /^(?:[cmk]?m|in|ft|yd|mi)$/u;
+
+/** Units whose symbol is one capital letter that mostly is something else: a class, a mark, a part. They are read where the sentence speaks of what they measure. */
+const ELECTRICAL: Readonly<Record<string, readonly [string, string]>> = {
+  C: ['coulomb', 'coulombs'],
+  F: ['farad', 'farads'],
+  H: ['henry', 'henries'],
+  S: ['siemens', 'siemens'],
+  T: ['tesla', 'tesla'],
+};
+
+const MULTIPLIED = /^(?:[NJW] m|kg m|[AC] [sm]|[VW] (?:s|h)|Pa s)$/u;
+
+/** The units that follow the one at a place and multiply it: the m of "5 N m", of "6 kg m s⁻¹". */
+function unitsMultiplied(input: RuleInput, at: number, many: boolean): string[][] {
+  const symbol = neighbour(input, at);
+  const next = neighbour(input, at + 1);
+  if (!symbol || !next || !MULTIPLIED.test(`${symbol.text} ${next.text}`)) return [];
+  // "5 W h" is as written; "5 kg m" is no unit but before another.
+  if (symbol.text === 'kg' && !/^s⁻[¹²]$/u.test(neighbour(input, at + 2)?.text ?? '')) return [];
+  const unit = /^[ \u00a0\u202f]$/u.test(symbol.gapAfter) && sayUnit(next.text, many, input.locale);
+  return unit ? [unit] : [];
+}
 
 /** "5 in." at the end of a sentence, "5 in × 3 in", "5 in long": a measure; "5 in every 10" is none. */
 function isInches(input: RuleInput): boolean {
@@ -155,6 +196,22 @@ const hyphenUnit: Rule = {
     if (!match || !number || /^(?:a|t|s|h|in|st|to|of|by|or)$/u.test(match[2] ?? '')) return undefined;
     const unit = sayUnit(match[2] ?? '', false, locale);
     return unit === undefined ? undefined : [[...sayNumber(number, locale), ...unit]];
+  },
+};
+
+/** The consumption "l/100 km" after its number: litres per one hundred kilometres. */
+const consumption: Rule = {
+  name: 'number and unit',
+  apply(input) {
+    const match = /^(.+)\/100(km)?$/u.exec(input.token.text);
+    const isSpaced = match?.[2] === undefined;
+    if (!match || (isSpaced && neighbour(input, 1)?.text !== 'km')) return undefined;
+    const isMany = neighbour(input, -1)?.text !== '1';
+    const top = sayUnit(match[1] ?? '', isMany, input.locale);
+    const kilometres = sayUnit('km', true, input.locale);
+    if (!top || !kilometres) return undefined;
+    const hundred = [...top, 'per', ...sayWhole('100', input.locale)];
+    return isSpaced ? [hundred, kilometres] : [[...hundred, ...kilometres]];
   },
 };
 
@@ -210,6 +267,7 @@ export const unitRules: readonly Rule[] = [
   attachedUnit,
   quantityRange,
   hyphenUnit,
+  consumption,
   spacedUnit,
   loneUnit,
 ];
@@ -255,19 +313,30 @@ export function sayUnit(symbol: string, many: boolean, locale: string): string[]
   if (inverse)
     return sayUnit(`${inverse[1] ?? ''}/s${/[2²]/u.test(inverse[2] ?? '') ? '²' : ''}`, many, locale);
   const [top = '', ...below] = symbol.split('/');
-  const numerator = sayRaised(top, many);
-  const denominators = below.map((part) => sayRaised(part, false));
+  const numerator = sayMultiplied(top, many);
+  const denominators = below.map((part) => sayMultiplied(part, false));
   if (numerator === undefined || denominators.includes(undefined)) return undefined;
   const said = [numerator, ...denominators.map((unit) => `per ${unit ?? ''}`)].join(' ');
-  const spelled = /^en-US/iu.test(locale)
-    ? AMERICAN_SPELLING.reduce((text, [from, to]) => text.replace(from, to), said)
-    : said;
-  return spelled.split(' ');
+  return spelledFor(said, locale).split(' ');
+}
+
+/** Units as the reader's country spells them. */
+function spelledFor(units: string, locale: string): string {
+  return /^en-US/iu.test(locale)
+    ? AMERICAN_SPELLING.reduce((text, [from, to]) => text.replace(from, to), units)
+    : units;
+}
+
+/** "N·m" → "newton metres": the last one is counted. */
+function sayMultiplied(symbol: string, many: boolean): string | undefined {
+  const parts = symbol.split(/[⋅·]/u);
+  const said = parts.map((part, i) => sayRaised(part, many && i === parts.length - 1));
+  return said.includes(undefined) ? undefined : said.join(' ');
 }
 
 function sayRaised(symbol: string, many: boolean): string | undefined {
   const match = /^(.+?)([²³]|(?<=m)[23])?$/u.exec(symbol);
-  const forms = formsOf(match?.[1] ?? '');
+  const forms = formsOf(match?.[1] ?? '') ?? (match?.[2] ? ONLY_ATTACHED[match[1] ?? ''] : undefined);
   if (!forms) return undefined;
   const power = POWERS[match?.[2] ?? ''];
   const unit = many ? forms[1] : forms[0];
@@ -280,7 +349,7 @@ function sayRaised(symbol: string, many: boolean): string | undefined {
 function formsOf(written: string): readonly [string, string] | undefined {
   // The micro sign and the Greek letter look alike, and so do the signs of the ohm.
   const symbol = written.replace('μ', 'µ').replace('\u2126', 'Ω');
-  const known = UNITS[symbol];
+  const known = UNITS[symbol] ?? TONNES[symbol];
   if (known) return known;
   const match = /^(da|[pnµmcdhkMGT])(.+)$/u.exec(symbol);
   const base = PREFIXED[match?.[2] ?? ''];

@@ -76,6 +76,11 @@ const ZERO = [
   { id: 'nought', name: '“nought”, as in nought point five' },
 ] as const;
 
+const FRACTIONS = [
+  { id: 'named', name: 'By name: three quarters' },
+  { id: 'over', name: 'By figures: three over four' },
+] as const;
+
 const BRACKETS = [
   { id: 'said', name: 'Said: “open bracket … close bracket”' },
   { id: 'paused', name: 'Heard as short pauses' },
@@ -249,6 +254,12 @@ function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
             value={choices.brackets ?? 'said'}
             options={BRACKETS}
             onChange={(brackets) => setProfile({ choices: { ...choices, brackets } })}
+          />
+          <Choice
+            label="Fractions such as 3/4"
+            value={choices.fractions ?? 'named'}
+            options={FRACTIONS}
+            onChange={(fractions) => setProfile({ choices: { ...choices, fractions } })}
           />
           {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
           <Row>
