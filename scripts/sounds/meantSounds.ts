@@ -10,7 +10,7 @@ const PREFIXES: Readonly<Record<string, string>> = {
 
 /** Every pronunciation that the CMU dictionary, or our addition to it, has for a word, in ARPABET; for the name of a unit with a prefix, those of its parts. */
 export function meantSounds(word: string): string[] {
-  const own = OWN_WORDS[word];
+  const own = Object.hasOwn(OWN_WORDS, word) ? OWN_WORDS[word] : undefined;
   const found = [
     ...['', '(1)', '(2)', '(3)'].flatMap((nth) => dictionary[word + nth] ?? []),
     ...(own === undefined ? [] : own.split(' | ')),

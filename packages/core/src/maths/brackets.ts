@@ -1,3 +1,4 @@
+import { lookupTable } from '../text/lookupTable.ts';
 /** What a pair of brackets says in an equation, and where it ends; '' for nothing. */
 export interface Bracket {
   readonly end: number;
@@ -5,14 +6,14 @@ export interface Bracket {
   readonly closes: string;
 }
 
-const PAIRS: Readonly<Record<string, string>> = {
+const PAIRS: Readonly<Record<string, string>> = lookupTable({
   '(': ')',
   '[': ']',
   '{': '}',
   '⌊': '⌋',
   '⌈': '⌉',
   '⟨': '⟩',
-};
+});
 
 /** Where the bracket that opens at `start` is closed; `undefined` where it is not. */
 export function closing(line: string, start: number): number | undefined {

@@ -2,6 +2,7 @@ import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../spoken/languages/en
 import { readNumber, sayNumber, sayOrdinal, sayWhole } from '../spoken/rules/englishNumbers.ts';
 import { plain, sayFraction, sayPower } from '../spoken/rules/linear.ts';
 import { bracketAt, closing, contentOf, type Bracket } from './brackets.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** Words of an equation and where in its line stands what they are said for. */
 export interface SaidAt {
@@ -10,29 +11,29 @@ export interface SaidAt {
 }
 
 // prettier-ignore
-const FUNCTIONS: Readonly<Record<string, string>> = {
+const FUNCTIONS: Readonly<Record<string, string>> = lookupTable({
   sin: 'sine', cos: 'cosine', tan: 'tan', sec: 'sec', csc: 'cosec', cosec: 'cosec', cot: 'cot', arcsin: 'arc sine', arccos: 'arc cosine', arctan: 'arc tan', sinh: 'hyperbolic sine', cosh: 'hyperbolic cosine', tanh: 'hyperbolic tan',
   sech: 'hyperbolic sec', csch: 'hyperbolic cosec', coth: 'hyperbolic cot', log: 'log', ln: 'L N', lg: 'log', exp: 'exponential', det: 'determinant', dim: 'dimension', ker: 'kernel', gcd: 'G C D', hcf: 'H C F', lcm: 'L C M', mod: 'mod', arg: 'argument', Re: 'real part', Im: 'imaginary part',
-};
+});
 /** Functions whose name wants "of" before what they are taken of. */
 const OF = /^(?:exp|det|dim|ker|gcd|hcf|lcm|arg|Re|Im|log|ln|lg)$/u;
-const BOUNDS: Readonly<Record<string, string>> = {
+const BOUNDS: Readonly<Record<string, string>> = lookupTable({
   max: 'maximum',
   min: 'minimum',
   sup: 'supremum',
   inf: 'infimum',
-};
+});
 // prettier-ignore
-const BIG: Readonly<Record<string, string>> = {
+const BIG: Readonly<Record<string, string>> = lookupTable({
   '∑': 'sum', '∏': 'product', '∐': 'coproduct', '∫': 'integral', '∬': 'double integral', '∭': 'triple integral', '∮': 'closed integral', '∯': 'closed surface integral', '∰': 'closed volume integral', '⋃': 'union', '⋂': 'intersection', '⋁': 'disjunction', '⋀': 'conjunction',
-};
+});
 /** Marks over a letter, and whether they are said before it. */
-const OVER: Readonly<Record<string, string>> = { '\u0304': 'bar', '\u0305': 'bar', '\u033f': 'double bar', '\u0302': 'hat', '\u0303': 'tilde', '\u0307': 'dot', '\u0308': 'double dot', '\u20db': 'triple dot', '\u20d7': 'vector', '\u030c': 'check', '\u0300': 'grave', '\u0301': 'acute', '\u0306': 'breve' }; // prettier-ignore
-const NAMED_ROOTS: Readonly<Record<string, string>> = {
+const OVER: Readonly<Record<string, string>> = lookupTable({ '\u0304': 'bar', '\u0305': 'bar', '\u033f': 'double bar', '\u0302': 'hat', '\u0303': 'tilde', '\u0307': 'dot', '\u0308': 'double dot', '\u20db': 'triple dot', '\u20d7': 'vector', '\u030c': 'check', '\u0300': 'grave', '\u0301': 'acute', '\u0306': 'breve' }); // prettier-ignore
+const NAMED_ROOTS: Readonly<Record<string, string>> = lookupTable({
   '√': 'the square root of',
   '∛': 'the cube root of',
   '∜': 'the fourth root of',
-};
+});
 const RAISED_RUN = /[⁰¹²³⁴-⁹⁻⁺ⁿˣ]+/uy;
 const LOWERED_RUN = /[₀-₉₋₊ₙₓᵢ]+/uy;
 const NUMBER = /\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?|\.\d+/uy;

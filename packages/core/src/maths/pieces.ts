@@ -1,4 +1,5 @@
 import { LOWERED, RAISED } from './raised.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /**
  * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations of documents come to it
@@ -39,7 +40,7 @@ const FUNCTIONS = new Set(
   ),
 );
 /** Signs that documents write for others. */
-const SAME: Readonly<Record<string, string>> = {
+const SAME: Readonly<Record<string, string>> = lookupTable({
   '-': '−',
   '–': '−',
   '\u2061': '',
@@ -59,7 +60,7 @@ const SAME: Readonly<Record<string, string>> = {
   ϵ: 'ε',
   ϕ: 'φ',
   '\u00a0': ' ',
-};
+});
 
 /** A sign, number or name as a piece. */
 export function token(written: string, kind: 'mn' | 'mi' | 'mo' | 'mtext'): Piece {
@@ -296,7 +297,7 @@ export function table(rows: readonly (readonly Piece[])[], open: string): Piece 
 }
 
 /** Marks over a letter, by the sign that documents write. */
-const ACCENTS: Readonly<Record<string, string>> = {
+const ACCENTS: Readonly<Record<string, string>> = lookupTable({
   '¯': '\u0304',
   '\u0305': '\u0304',
   '\u0304': '\u0304',
@@ -320,7 +321,7 @@ const ACCENTS: Readonly<Record<string, string>> = {
   ˇ: '\u030c',
   '`': '\u0300',
   '\u0308': '\u0308',
-};
+});
 
 /** "x̄", "v⃗"; anything else over it is written after it. */
 export function accented(base: Piece, over: Piece): Piece {

@@ -1,11 +1,12 @@
+import { lookupTable } from '../text/lookupTable.ts';
 /** Plain signs → the same raised, where Unicode has them. */
 // prettier-ignore
-export const RAISED: Readonly<Record<string, string>> = {
+export const RAISED: Readonly<Record<string, string>> = lookupTable({
   '0': '⁰', '1': '¹', '2': '²', '3': '³', '4': '⁴', '5': '⁵', '6': '⁶', '7': '⁷', '8': '⁸', '9': '⁹', '-': '⁻', '−': '⁻', '+': '⁺', n: 'ⁿ', x: 'ˣ',
-};
+});
 
 /** Plain signs → the same lowered. */
 // prettier-ignore
-export const LOWERED: Readonly<Record<string, string>> = {
+export const LOWERED: Readonly<Record<string, string>> = lookupTable({
   '0': '₀', '1': '₁', '2': '₂', '3': '₃', '4': '₄', '5': '₅', '6': '₆', '7': '₇', '8': '₈', '9': '₉', '-': '₋', '−': '₋', '+': '₊', n: 'ₙ', x: 'ₓ', i: 'ᵢ',
-};
+});

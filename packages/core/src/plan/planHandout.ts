@@ -13,6 +13,7 @@ import { sentencesOf, type Range } from '../text/sentences.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { Lexicon } from '../pronounce/lexicon.ts';
 import type { PlannedSounds, SpeechPlan } from './speechPlan.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
 export interface PlannedWord extends Range {
@@ -163,10 +164,10 @@ interface Piece extends Range {
 }
 
 /** What is said before a heading or a picture's description. */
-const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], string>>>>> = {
+const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], string>>>>> = lookupTable({
   en: { heading: 'heading', picture: 'picture' },
   fr: { heading: 'titre', picture: 'image' },
-};
+});
 
 function piecesOf(block: Block, language: string): Piece[] {
   if (block.silent) return [];

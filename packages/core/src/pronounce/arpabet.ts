@@ -1,15 +1,16 @@
 import { parseIpa, PronunciationError, type Phone } from './ipa.ts';
 import { nearestPhone } from './nearest.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** ARPABET as in the CMU Pronouncing Dictionary → IPA. */
 // prettier-ignore
-const VOWELS: Readonly<Record<string, string>> = {
+const VOWELS: Readonly<Record<string, string>> = lookupTable({
   AA: 'ɑː', AE: 'æ', AH: 'ʌ', AO: 'ɔː', AW: 'aʊ', AY: 'aɪ', EH: 'ɛ', ER: 'ɜ˞ː', EY: 'eɪ', IH: 'ɪ', IY: 'iː', OW: 'oʊ', OY: 'ɔɪ', UH: 'ʊ', UW: 'uː',
-};
+});
 // prettier-ignore
-const CONSONANTS: Readonly<Record<string, string>> = {
+const CONSONANTS: Readonly<Record<string, string>> = lookupTable({
   B: 'b', CH: 't͡ʃ', D: 'd', DH: 'ð', F: 'f', G: 'ɡ', HH: 'h', JH: 'd͡ʒ', K: 'k', L: 'l', M: 'm', N: 'n', NG: 'ŋ', P: 'p', R: 'ɹ', S: 's', SH: 'ʃ', T: 't', TH: 'θ', V: 'v', W: 'w', Y: 'j', Z: 'z', ZH: 'ʒ',
-};
+});
 
 /** "S AE1 L OW0" → "ˈsæloʊ". Stress is put before the consonants that open its syllable. @throws PronunciationError for an unknown phone. */
 export function arpabetToIpa(text: string): string {

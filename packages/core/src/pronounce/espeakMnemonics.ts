@@ -2,20 +2,21 @@ import type { EngineSounds } from './arpabet.ts';
 import { parseIpa, type Phone } from './ipa.ts';
 import { nearestPhone } from './nearest.ts';
 import { isVowel } from './phones.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** English sounds in the mnemonics of the formant engine (tried on the engine: each gives the sound it stands for). */
 // prettier-ignore
-const ENGLISH: Readonly<Record<string, string>> = {
+const ENGLISH: Readonly<Record<string, string>> = lookupTable({
   p: 'p', b: 'b', t: 't', d: 'd', k: 'k', ɡ: 'g', f: 'f', v: 'v', θ: 'T', ð: 'D', s: 's', z: 'z', ʃ: 'S', ʒ: 'Z', h: 'h', 't͡ʃ': 'tS', 'd͡ʒ': 'dZ', m: 'm', n: 'n', ŋ: 'N', l: 'l', ɹ: 'r', r: 'r',
   j: 'j', w: 'w', x: 'x', ʔ: '?', ɾ: 't', ɫ: 'l', ç: 'C', ɲ: 'n^', ʎ: 'l^', ɣ: 'Q', β: 'B',
   iː: 'i:', i: 'i', ɪ: 'I', ʊ: 'U', uː: 'u:', u: 'u:', ɛ: 'E', e: 'E', æ: 'a', a: 'a', ʌ: 'V', ɒ: '0', ɔː: 'O:', ɔ: '0', ɑː: 'A:', ɑ: 'A:', ɜː: '3:', ɜ: '3:', ə: '@', ɐ: 'a#', oː: 'o:', eː: 'e:', o: 'oU',
   aɪ: 'aI', aʊ: 'aU', eɪ: 'eI', ɔɪ: 'OI', əʊ: 'oU', oʊ: 'oU', eə: 'e@', ʊə: 'U@', ɪə: 'i@3',
-};
+});
 
 /** A vowel and the r that closes its syllable: each accent says them its own way, with the r or without. */
-const BEFORE_R: Readonly<Record<string, string>> = {
+const BEFORE_R: Readonly<Record<string, string>> = lookupTable({
   'ɑː': 'A@', 'ɑ': 'A@', 'ɔː': 'O@', 'ɔ': 'O@', 'ɜː': '3:', 'ɜ': '3:', 'ɪ': 'i@3', 'iː': 'i@3', 'ɛ': 'e@', 'ʊ': 'U@', 'ə': '3',
-}; // prettier-ignore
+}); // prettier-ignore
 
 /**
  * IPA → the formant engine's mnemonics for English, stress before the vowel as it wants it. A sound it lacks goes to the nearest and is told.

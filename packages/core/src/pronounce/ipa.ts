@@ -1,4 +1,5 @@
 import { FEATURES } from './phones.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** One sound of a pronunciation. */
 export interface Phone {
@@ -26,7 +27,7 @@ export class PronunciationError extends Error {
   }
 }
 
-const SAME: Readonly<Record<string, string>> = {
+const SAME: Readonly<Record<string, string>> = lookupTable({
   g: 'ɡ',
   ʧ: 't͡ʃ',
   ʤ: 'd͡ʒ',
@@ -38,7 +39,7 @@ const SAME: Readonly<Record<string, string>> = {
   ':': 'ː',
   ˑ: 'ː',
   '͜': '͡',
-};
+});
 const TIED = ['t͡ʃ', 'd͡ʒ', 't͡s', 'd͡z'];
 /** Affricates also without a tie; "ts" without one is two sounds, as in "cats". */
 const TIED_ANYWAY = new Set(['t͡ʃ', 'd͡ʒ']);

@@ -1,6 +1,7 @@
 import { isOnset } from './arpabet.ts';
 import { parseIpa, PronunciationError, type Phone } from './ipa.ts';
 import { isVowel } from './phones.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** One way of writing a sound so that any reader of English says it. */
 export interface RespellingSound {
@@ -36,7 +37,11 @@ const BOTH = [...RESPELLING_VOWELS, ...RESPELLING_CONSONANTS].sort(
   (a, b) => b.written.length - a.written.length,
 );
 const VOWEL_IPA = new Set(RESPELLING_VOWELS.map(({ ipa }) => ipa));
-const ADVICE: Readonly<Record<string, string>> = { c: 'write k or s', q: 'write kw', x: 'write ks' };
+const ADVICE: Readonly<Record<string, string>> = lookupTable({
+  c: 'write k or s',
+  q: 'write kw',
+  x: 'write ks',
+});
 
 /** "SAL-oh" → "ˈsæləʊ". Without capitals the first syllable is stressed. @throws PronunciationError that says what to write instead. */
 export function respellingToIpa(text: string): string {
@@ -131,7 +136,7 @@ function isSecondHalf(phones: readonly Phone[], at: number): boolean {
 }
 
 const DIPHTHONGS = new Set(['aɪ', 'aʊ', 'eɪ', 'ɔɪ', 'əʊ', 'oʊ', 'ɪə', 'eə', 'ʊə']);
-const OTHER_VOWELS: Readonly<Record<string, string>> = {
+const OTHER_VOWELS: Readonly<Record<string, string>> = lookupTable({
   oʊ: 'oh',
   e: 'e',
   a: 'a',
@@ -142,7 +147,7 @@ const OTHER_VOWELS: Readonly<Record<string, string>> = {
   ɜ: 'ur',
   ɐ: 'u',
   o: 'oh',
-};
+});
 
 function spell(phones: readonly Phone[]): string {
   let written = '';

@@ -1,22 +1,23 @@
 import { isVowel } from './phones.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /**
  * What a vowel of the CMU dictionary may be in an English accent, by the first sign of its IPA name: the lexical sets that the dictionary's letters stand for (J. C. Wells, "Accents of English", 1982; from memory), each with what the
  * accents of this house make of it.
  */
 // prettier-ignore
-const SETS: Readonly<Record<string, string>> = {
+const SETS: Readonly<Record<string, string>> = lookupTable({
   AA: 'ɑɒɔaɐoʌ', AE: 'æaɑɛeɐ', AH: 'ʌɐəɒʊɔɜɑaɤ', AO: 'ɔɒoɑɐʊ', AW: 'aæɐʌɛɑə', AY: 'aɑɐʌɔəɒ', EH: 'ɛeəæaɜ', ER: 'ɜəɛʌɔɪʊieɚɝɐaoɒ', EY: 'eɛæɐʌaə', IH: 'ɪiɛeəᵻɨɘ', IY: 'iɪɨeəɘ', OW: 'əoʌɔɐɒɜuʊ', OY: 'ɔoɒʌ', UH: 'ʊuɔoɵʌəʉɜɤ', UW: 'uʊʉɨəɵɜ',
-};
+});
 /** Vowels that an unstressed one may be as well. */
 const WEAK = 'əɪɐʌiɛᵻʊɚɜeaæoɨɘ';
 
-const CONSONANTS: Readonly<Record<string, string>> = {
+const CONSONANTS: Readonly<Record<string, string>> = lookupTable({
   B: 'b', CH: 'tʃ', D: 'd', DH: 'ð', F: 'f', G: 'ɡ', HH: 'h', JH: 'dʒ', K: 'k', L: 'l', M: 'm', N: 'n', NG: 'ŋ', P: 'p', R: 'ɹ', S: 's', SH: 'ʃ', T: 't', TH: 'θ', V: 'v', W: 'w', Y: 'j', Z: 'z', ZH: 'ʒ',
-}; // prettier-ignore
+}); // prettier-ignore
 
 /** Sounds of accents by the names that the dictionary has for them. */
-const PLAIN: Readonly<Record<string, string>> = { ɫ: 'l', ɾ: 't', r: 'ɹ', ɻ: 'ɹ', ʔ: 't', ʍ: 'w', hw: 'w', g: 'ɡ', x: 'k', 'd͡ʒ': 'dʒ', 't͡ʃ': 'tʃ', ɲ: 'n', ç: 'h' }; // prettier-ignore
+const PLAIN: Readonly<Record<string, string>> = lookupTable({ ɫ: 'l', ɾ: 't', r: 'ɹ', ɻ: 'ɹ', ʔ: 't', ʍ: 'w', hw: 'w', g: 'ɡ', x: 'k', 'd͡ʒ': 'dʒ', 't͡ʃ': 'tʃ', ɲ: 'n', ç: 'h' }); // prettier-ignore
 
 interface Sound {
   readonly name: string;

@@ -16,12 +16,13 @@ import { rulesOf } from './rules/anyLanguage.ts';
 import { signName } from './signName.ts';
 import { plainWords } from './rules/plain.ts';
 import type { ExpandedWord, Rule, RuleInput, Token } from './types.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
-const RULES: Readonly<Record<string, readonly Rule[]>> = {
+const RULES: Readonly<Record<string, readonly Rule[]>> = lookupTable({
   en: englishRules,
   fr: frenchRules,
   ...Object.fromEntries(Object.entries(OTHER_LANGUAGES).map(([language, data]) => [language, rulesOf(data)])),
-};
+});
 /** Languages whose rules name every sign that has words in them. */
 const NAMES_SIGNS = new Set(['en']);
 /** The rules of a language in the order they are tried; none for one without. */
@@ -51,7 +52,10 @@ export interface ExpandOptions {
 }
 
 /** What is said before the number of a question. */
-const QUESTION: Readonly<Record<string, readonly string[]>> = { en: ['question'], fr: ['question'] };
+const QUESTION: Readonly<Record<string, readonly string[]>> = lookupTable({
+  en: ['question'],
+  fr: ['question'],
+});
 const PLAIN = 'plain';
 const ENTRY = 'pronunciation entry';
 

@@ -3,6 +3,7 @@ import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { expandSentence, rulesFor, tokensOf } from './expand.ts';
 import { SYMBOLS } from './languages/englishWords.ts';
 import { SUBJECTS } from './subject.ts';
+import { lookupTable } from '../text/lookupTable.ts';
 
 /** More ways than these would not be looked through. */
 const MOST = 8;
@@ -66,4 +67,4 @@ function oneByOne(text: string): string {
 
 const FIGURES = 'zero one two three four five six seven eight nine'.split(' ');
 /** What signs are called where they are only signs. */
-const NAMES: Readonly<Record<string, string>> = { '/': 'slash', '.': 'dot', '-': 'dash', '–': 'dash', ':': 'colon', '(': 'open bracket', ')': 'close bracket', '*': 'star', '^': 'caret', '~': 'tilde', '|': 'bar' }; // prettier-ignore
+const NAMES: Readonly<Record<string, string>> = lookupTable({ '/': 'slash', '.': 'dot', '-': 'dash', '–': 'dash', ':': 'colon', '(': 'open bracket', ')': 'close bracket', '*': 'star', '^': 'caret', '~': 'tilde', '|': 'bar' }); // prettier-ignore

@@ -1,4 +1,5 @@
 import { baseLanguage } from './language.ts';
+import { lookupTable } from './lookupTable.ts';
 
 /** Abbreviations written with a full stop, in small letters and without their last stop. */
 export interface Abbreviations {
@@ -11,7 +12,7 @@ export interface Abbreviations {
 const NONE: Abbreviations = { neverLast: new Set(), beforeNumber: new Set() };
 
 // prettier-ignore
-const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
+const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = lookupTable({
   en: {
     neverLast: new Set(
       'dr mr mrs ms mx messrs prof rev hon capt cpt col gen lt sgt maj cmdr adm gov sen rep pres st mt ft e.g i.e viz cf vs eg ie ca dept univ approx'.split(' '),
@@ -27,7 +28,7 @@ const BY_LANGUAGE: Readonly<Record<string, Abbreviations>> = {
   fr: { neverLast: new Set('m mm mme mlle dr p.ex cf'.split(' ')), beforeNumber: new Set('p pp fig chap vol n art'.split(' ')) },
   es: { neverLast: new Set('sr sra srta dr dra d dña ud uds p.ej'.split(' ')), beforeNumber: new Set('núm pág págs fig cap vol art'.split(' ')) },
   pl: { neverLast: new Set('dr mgr prof np tj tzn ul św im'.split(' ')), beforeNumber: new Set('nr s str rys rozdz art'.split(' ')) },
-};
+});
 
 /** The abbreviation list of a language; an empty one for a language we have none for. */
 export function abbreviationsFor(language: string): Abbreviations {

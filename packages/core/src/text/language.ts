@@ -1,13 +1,14 @@
 import { francAll } from 'franc-min';
+import { lookupTable } from './lookupTable.ts';
 
 /** ISO 639-3, as the guesser answers, → BCP 47, for the languages a handout here is likely to be in. */
 // prettier-ignore
-const BCP47: Readonly<Record<string, string>> = {
+const BCP47: Readonly<Record<string, string>> = lookupTable({
   eng: 'en', fra: 'fr', deu: 'de', spa: 'es', ita: 'it', por: 'pt', pol: 'pl', nld: 'nl', swe: 'sv', ron: 'ro', tur: 'tr',
   ces: 'cs', hun: 'hu', ell: 'el', rus: 'ru', ukr: 'uk', arb: 'ar', urd: 'ur', hin: 'hi', ben: 'bn', pan: 'pa', guj: 'gu',
   tam: 'ta', jpn: 'ja', kor: 'ko', cmn: 'zh', vie: 'vi', ind: 'id', zlm: 'ms', som: 'so', yor: 'yo', pes: 'fa', heb: 'he',
   tha: 'th', amh: 'am', srp: 'sr', bul: 'bg', hrv: 'hr', bos: 'bs',
-};
+});
 
 const SAMPLE_CHARACTERS = 4000;
 const ENOUGH_LETTERS = 40;

@@ -1,6 +1,7 @@
 import { lexer, type Token, type Tokens } from 'marked';
 import { CELL_SEPARATOR, type Block } from './document.ts';
 import { partLongBlock } from './longBlocks.ts';
+import { lookupTable } from './lookupTable.ts';
 
 /**
  * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their descriptions. Code, HTML and
@@ -126,14 +127,14 @@ function tidy(text: string): string {
   return unescapeEntities(text).replace(/\s+/gu, ' ').trim();
 }
 
-const ENTITIES: Readonly<Record<string, string>> = {
+const ENTITIES: Readonly<Record<string, string>> = lookupTable({
   amp: '&',
   lt: '<',
   gt: '>',
   quot: '"',
   '#39': "'",
   nbsp: ' ',
-};
+});
 
 function unescapeEntities(text: string): string {
   return text.replace(/&(amp|lt|gt|quot|#39|nbsp);/gu, (whole, name: string) => ENTITIES[name] ?? whole);

@@ -64,7 +64,7 @@ export class FestivalEngine implements SpeechEngine {
     this.#program = program;
     const { voices, missing } = findFestival(program.command);
     this.#voices = voices;
-    this.voices = voices.map(({ choose: _choose, debianPackage: _package, file: _file, ...voice }) => voice);
+    this.voices = voices.map(({ choose: _choose, debianPackage: _package, file: _file, isBritish: _british, ...voice }) => voice);
     this.missing =
       missing.length === 0
         ? undefined
@@ -77,7 +77,7 @@ export class FestivalEngine implements SpeechEngine {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
     const file = this.#voices.find(({ id }) => id === voiceId)?.file;
-    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/6`;
+    const version = `${programVersion(this.#program.command)}/${file === undefined ? '' : versionOfFiles([file])}/7`;
     this.#versions.set(voiceId, version);
     return version;
   }
@@ -176,15 +176,17 @@ export class FestivalEngine implements SpeechEngine {
     rate: number,
     options: SpeakOptions & Pick<FestivalRequest, 'phones' | 'isSilent'> = {},
   ): Promise<FestivalResponse> {
-    const { choose, sampleRate } = this.#voice(plan);
+    const { choose, sampleRate, isBritish = false } = this.#voice(plan);
     return this.#pool.run(
       {
         choose,
+        isBritish,
         sampleRate,
         ...festivalText(
           plan,
           (phones) => this.#tokenFor(phones),
           (word) => this.#cannotSay(plan.voice, word),
+          isBritish,
         ),
         words: plan.words.length,
         rate,

@@ -12,6 +12,7 @@ import { PRELUDE } from './prelude.ts';
 export interface FestivalRequest {
   /** The Scheme function that chooses the voice. */
   readonly choose: string;
+  readonly isBritish: boolean;
   readonly sampleRate: number;
   readonly text: string;
   /** How many words the text has. */
@@ -116,10 +117,12 @@ export function festivalRunner(
 
 /** The Scheme that says one request and tells how it went. */
 function expressionOf(request: FestivalRequest, file: string, known: Set<string>): string {
-  const fresh = request.sounds.filter(({ token }) => !known.has(token));
-  for (const { token } of fresh) known.add(token);
+  // Each sound has a lexicon of its own.
+  const key = (token: string) => `${request.isBritish} ${token}`;
+  const fresh = request.sounds.filter(({ token }) => !known.has(key(token)));
+  for (const { token } of fresh) known.add(key(token));
   const steps = [
-    `(aurel_choose '${request.choose})`,
+    `(aurel_choose '${request.choose} ${request.isBritish ? 't' : 'nil'})`,
     ...fresh.map(({ token, phones }) => `(aurel_sounds ${quoted(token)} '(${phones}))`),
     `(aurel_set ${request.rate.toFixed(4)} ${request.pitch.toFixed(4)})`,
     request.isSilent

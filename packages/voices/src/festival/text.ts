@@ -1,5 +1,6 @@
 import { arpabetToIpa, ipaToArpabet, type SpeechPlan } from '@aurelfield/core';
 import anyAscii from 'any-ascii';
+import britishSounds from './britishSounds.json' with { type: 'json' };
 import soundLexicon from './soundLexicon.json' with { type: 'json' };
 
 /** The text that is handed to the engine: one token for each spoken word. */
@@ -11,6 +12,9 @@ export interface FestivalText {
 
 /** Words that the engine's own lexicon and letter rules say otherwise than the CMU Pronouncing Dictionary, and some of British English that it lacks; made by `npm run sounds`. */
 const SOUNDS: ReadonlyMap<string, string> = new Map(Object.entries(soundLexicon));
+
+/** Words with another vowel in British English; made by `npm run sounds british`. */
+const BRITISH_SOUNDS: ReadonlyMap<string, string> = new Map(Object.entries(britishSounds));
 
 const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Said for a sign that has no letters in any spelling. */
@@ -31,11 +35,13 @@ const LETTER_NAMES: Readonly<Record<string, string>> = {
  * Writes a plan as plain text for the engine: its words in plain letters, a comma for each of our breaks and the mark that closes the sentence.
  * @param tokenFor the token that stands for some phones, always the same for the same phones.
  * @param isSpelt whether a word, as the engine is to get it, is said letter by letter.
+ * @param isBritish whether its words have the British sound. Such a word stays as it is written and has an entry in the British lexicon, so that the engine still knows what part of speech it is.
  */
 export function festivalText(
   plan: SpeechPlan,
   tokenFor: (phones: string) => string,
   isSpelt: (word: string) => boolean = () => false,
+  isBritish = false,
 ): FestivalText {
   const breaks = new Set(plan.breaks);
   const ipas = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
@@ -44,15 +50,18 @@ export function festivalText(
     const ipa = ipas.get(i);
     let token = plainLetters(word);
     if (ipa !== undefined) {
-      const phones = festivalPhones(ipa);
+      const phones = festivalPhones(isBritish ? ipa.replaceAll('ɒ', 'ɔ') : ipa);
       token = tokenFor(phones);
       sounds.push({ token, phones });
+    } else if (isBritish && BRITISH_SOUNDS.has(token)) {
+      sounds.push({ token, phones: phonesOfArpabet(BRITISH_SOUNDS.get(token) ?? '') });
     } else if (SOUNDS.has(token)) {
       const phones = phonesOfArpabet(SOUNDS.get(token) ?? '');
       token = tokenFor(phones);
       sounds.push({ token, phones });
     } else if (isSpelt(token)) {
-      const phones = [...token].flatMap((letter) => LETTER_NAMES[letter.toLowerCase()] ?? []).join(' ');
+      const names = isBritish ? { ...LETTER_NAMES, z: 'z eh1 d' } : LETTER_NAMES;
+      const phones = [...token].flatMap((letter) => names[letter.toLowerCase()] ?? []).join(' ');
       token = tokenFor(phones);
       sounds.push({ token, phones });
     }

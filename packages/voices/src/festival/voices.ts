@@ -5,6 +5,8 @@ export interface FestivalVoice extends Voice {
   /** The Scheme function that chooses it. */
   readonly choose: string;
   readonly debianPackage: string;
+  /** Whether its words are said the British way: other vowels, and no r that no vowel follows. */
+  readonly isBritish?: boolean;
   /** A file that is there when the package is. */
   readonly file: string;
 }
@@ -18,8 +20,7 @@ const AMERICAN = {
 } as const;
 const VOICE_FOLDER = '/usr/share/festival/voices';
 
-/** English voices built from recordings of speakers. */
-export const FESTIVAL_VOICES: readonly FestivalVoice[] = [
+const AMERICAN_VOICES: readonly FestivalVoice[] = [
   {
     ...AMERICAN,
     id: 'festival-en-us-higher',
@@ -40,4 +41,17 @@ export const FESTIVAL_VOICES: readonly FestivalVoice[] = [
     debianPackage: 'festvox-kallpc16k',
     file: `${VOICE_FOLDER}/english/kal_diphone/group/kallpc16k.group`,
   },
+];
+
+/** English voices built from recordings of American speakers, each also with a British sound. */
+export const FESTIVAL_VOICES: readonly FestivalVoice[] = [
+  ...AMERICAN_VOICES,
+  ...AMERICAN_VOICES.map((voice) => ({
+    ...voice,
+    id: voice.id.replace('en-us', 'en-gb'),
+    label: `English (British sound, an American speaker), natural, ${voice.timbre}`,
+    language: 'en-GB',
+    region: 'British sound, an American speaker',
+    isBritish: true,
+  })),
 ];

@@ -1,4 +1,5 @@
 import type { NumberWords } from '../numbers.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** English counting words, short scale. */
 // prettier-ignore
@@ -15,23 +16,23 @@ export const ENGLISH_NUMBERS: NumberWords = {
 
 /** Ordinals that are not the cardinal with "th". */
 // prettier-ignore
-export const IRREGULAR_ORDINALS: Readonly<Record<string, string>> = {
+export const IRREGULAR_ORDINALS: Readonly<Record<string, string>> = lookupTable({
   one: 'first', two: 'second', three: 'third', five: 'fifth', eight: 'eighth', nine: 'ninth', twelve: 'twelfth',
-};
+});
 
 export const MONTHS =
   'January February March April May June July August September October November December'.split(' ');
 
 /** Short month names as written with or without a stop. */
 // prettier-ignore
-export const SHORT_MONTHS: Readonly<Record<string, number>> = {
+export const SHORT_MONTHS: Readonly<Record<string, number>> = lookupTable({
   jan: 1, feb: 2, mar: 3, apr: 4, jun: 6, jul: 7, aug: 8, sep: 9, sept: 9, oct: 10, nov: 11, dec: 12,
-};
+});
 
 // prettier-ignore
-export const WEEKDAYS: Readonly<Record<string, string>> = {
+export const WEEKDAYS: Readonly<Record<string, string>> = lookupTable({
   mon: 'Monday', tue: 'Tuesday', tues: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', thurs: 'Thursday', fri: 'Friday', sat: 'Saturday', sun: 'Sunday',
-};
+});
 
 /** Currency sign → unit and hundredth, each one and many. */
 export interface Currency {
@@ -41,17 +42,17 @@ export interface Currency {
   readonly centMany: string;
 }
 
-export const CURRENCIES: Readonly<Record<string, Currency>> = {
+export const CURRENCIES: Readonly<Record<string, Currency>> = lookupTable({
   '£': { one: 'pound', many: 'pounds', centOne: 'penny', centMany: 'pence' },
   $: { one: 'dollar', many: 'dollars', centOne: 'cent', centMany: 'cents' },
   '€': { one: 'euro', many: 'euros', centOne: 'cent', centMany: 'cents' },
   '¥': { one: 'yen', many: 'yen', centOne: 'sen', centMany: 'sen' },
   '₹': { one: 'rupee', many: 'rupees', centOne: 'paisa', centMany: 'paise' },
   '₩': { one: 'won', many: 'won', centOne: 'jeon', centMany: 'jeon' },
-};
+});
 
 /** Currencies whose sign carries letters, or that are written as ISO 4217 codes before the amount: "US$5", "CHF 5". */
-export const NAMED_CURRENCIES: Readonly<Record<string, Currency>> = {
+export const NAMED_CURRENCIES: Readonly<Record<string, Currency>> = lookupTable({
   US$: { one: 'U S dollar', many: 'U S dollars', centOne: 'cent', centMany: 'cents' },
   CA$: { one: 'Canadian dollar', many: 'Canadian dollars', centOne: 'cent', centMany: 'cents' },
   A$: { one: 'Australian dollar', many: 'Australian dollars', centOne: 'cent', centMany: 'cents' },
@@ -67,17 +68,17 @@ export const NAMED_CURRENCIES: Readonly<Record<string, Currency>> = {
   SEK: { one: 'Swedish krona', many: 'Swedish kronor', centOne: 'ore', centMany: 'ore' },
   NOK: { one: 'Norwegian krone', many: 'Norwegian kroner', centOne: 'ore', centMany: 'ore' },
   DKK: { one: 'Danish krone', many: 'Danish kroner', centOne: 'ore', centMany: 'ore' },
-};
+});
 
 /** Letters after an amount: "£1.2m". */
 // prettier-ignore
-export const MAGNITUDES: Readonly<Record<string, string>> = {
+export const MAGNITUDES: Readonly<Record<string, string>> = lookupTable({
   k: 'thousand', m: 'million', mn: 'million', bn: 'billion', b: 'billion', tn: 'trillion',
-};
+});
 
 /** Unit symbol → said for one, said for many. Symbols of one letter count only after a number. */
 // prettier-ignore
-export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
+export const UNITS: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   mm: ['millimetre', 'millimetres'], cm: ['centimetre', 'centimetres'], m: ['metre', 'metres'], km: ['kilometre', 'kilometres'],
   µm: ['micrometre', 'micrometres'], nm: ['nanometre', 'nanometres'],
   mg: ['milligram', 'milligrams'], g: ['gram', 'grams'], kg: ['kilogram', 'kilograms'], t: ['tonne', 'tonnes'],
@@ -108,25 +109,25 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = {
   rev: ['revolution', 'revolutions'], revs: ['revolution', 'revolutions'], arcmin: ['arc minute', 'arc minutes'], arcmins: ['arc minute', 'arc minutes'], arcsec: ['arc second', 'arc seconds'], arcsecs: ['arc second', 'arc seconds'], fth: ['fathom', 'fathoms'], fur: ['furlong', 'furlongs'],
   'M☉': ['solar mass', 'solar masses'], 'R☉': ['solar radius', 'solar radii'], 'L☉': ['solar luminosity', 'solar luminosities'], 'M⊕': ['Earth mass', 'Earth masses'], 'R⊕': ['Earth radius', 'Earth radii'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
-};
+});
 
 /** Prefixes of the SI and the symbols of units that take them (BIPM, The International System of Units, 9th edition, tables 4 and 7; from memory). */
 // prettier-ignore
-export const PREFIXES: Readonly<Record<string, string>> = {
+export const PREFIXES: Readonly<Record<string, string>> = lookupTable({
   p: 'pico', n: 'nano', µ: 'micro', m: 'milli', c: 'centi', d: 'deci', da: 'deca', h: 'hecto', k: 'kilo', M: 'mega', G: 'giga', T: 'tera',
-};
+});
 /** Units that take them: said for one, said for many. */
 // prettier-ignore
-export const PREFIXED: Readonly<Record<string, readonly [string, string]>> = {
+export const PREFIXED: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   m: ['metre', 'metres'], g: ['gram', 'grams'], l: ['litre', 'litres'], L: ['litre', 'litres'], s: ['second', 'seconds'], N: ['newton', 'newtons'], J: ['joule', 'joules'], W: ['watt', 'watts'], V: ['volt', 'volts'], A: ['amp', 'amps'],
   Ω: ['ohm', 'ohms'], Hz: ['hertz', 'hertz'], Pa: ['pascal', 'pascals'], K: ['kelvin', 'kelvin'], mol: ['mole', 'moles'], C: ['coulomb', 'coulombs'], F: ['farad', 'farads'], T: ['tesla', 'tesla'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'],
   Gy: ['gray', 'grays'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'], pc: ['parsec', 'parsecs'], Da: ['dalton', 'daltons'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'],
-};
+});
 /** Multiples of a tonne; its parts are kilograms and less. */
 // prettier-ignore
-export const TONNES: Readonly<Record<string, readonly [string, string]>> = {
+export const TONNES: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   kt: ['kilotonne', 'kilotonnes'], Mt: ['megatonne', 'megatonnes'], Gt: ['gigatonne', 'gigatonnes'],
-};
+});
 
 /** Units spelled for an American reader. */
 export const AMERICAN_SPELLING: readonly (readonly [RegExp, string])[] = [
@@ -136,12 +137,12 @@ export const AMERICAN_SPELLING: readonly (readonly [RegExp, string])[] = [
 
 /** Abbreviations said in full wherever they stand. Keys are in small letters without the last stop. */
 // prettier-ignore
-export const ABBREVIATIONS: Readonly<Record<string, string>> = {
+export const ABBREVIATIONS: Readonly<Record<string, string>> = lookupTable({
   mr: 'mister', mrs: 'missus', ms: 'miz', mx: 'mix', dr: 'doctor', prof: 'professor', rev: 'reverend', revd: 'reverend', cllr: 'councillor', hon: 'honourable', capt: 'captain',
   sgt: 'sergeant', 'e.g': 'for example', eg: 'for example', 'i.e': 'that is', etc: 'et cetera', vs: 'versus', viz: 'namely', cf: 'compare',
   approx: 'approximately', dept: 'department', govt: 'government', ltd: 'limited', inc: 'incorporated', jr: 'junior', sr: 'senior', 'a.m': 'A M', 'p.m': 'P M',
   esp: 'especially', pop: 'population', lat: 'latitude', temp: 'temperature', nr: 'near', wt: 'weight', ht: 'height', qty: 'quantity', ave: 'average', poss: 'possible', temps: 'temperatures', cont: 'continued', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',
-};
+});
 
 /** Abbreviations of {@link ABBREVIATIONS} that are ordinary words unless written with a stop or in capitals. */
 export const NEEDS_STOP_OR_CAPITALS = new Set(
@@ -152,10 +153,10 @@ export const NEEDS_STOP_OR_CAPITALS = new Set(
 
 /** Abbreviations said in full only before a number: one, and for "pp." and "figs." many. */
 // prettier-ignore
-export const BEFORE_NUMBER: Readonly<Record<string, string>> = {
+export const BEFORE_NUMBER: Readonly<Record<string, string>> = lookupTable({
   b: 'born', d: 'died', no: 'number', nos: 'numbers', p: 'page', pp: 'pages', fig: 'figure', figs: 'figures', ch: 'chapter', chs: 'chapters', vol: 'volume', vols: 'volumes',
   sec: 'section', eq: 'equation', ex: 'exercise', art: 'article', c: 'circa', ca: 'circa', q: 'question', '§': 'section', '#': 'number',
-};
+});
 
 /** Acronyms that are said as words though they are written in capitals. */
 export const WORD_ACRONYMS = new Set(
@@ -173,7 +174,7 @@ export const CAPITAL_WORDS = new Set(
 
 /** Symbols with a name of their own. */
 // prettier-ignore
-export const SYMBOLS: Readonly<Record<string, string>> = {
+export const SYMBOLS: Readonly<Record<string, string>> = lookupTable({
   '+': 'plus', '−': 'minus', '-': 'minus', '×': 'times', '÷': 'divided by', '=': 'equals', '<': 'is less than', '>': 'is greater than',
   '≤': 'is less than or equal to', '≥': 'is greater than or equal to', '≠': 'is not equal to', '≈': 'is approximately equal to', '±': 'plus or minus',
   '√': 'the square root of', '∛': 'the cube root of', '∜': 'the fourth root of', '∠': 'angle', π: 'pi', '∓': 'minus or plus', '≡': 'is identical to', '≅': 'is congruent to', '≃': 'is approximately equal to', '∼': 'is similar to', '∝': 'is proportional to',
@@ -187,7 +188,7 @@ export const SYMBOLS: Readonly<Record<string, string>> = {
   α: 'alpha', β: 'beta', γ: 'gamma', δ: 'delta', ε: 'epsilon', ζ: 'zeta', η: 'eta', θ: 'theta', κ: 'kappa', λ: 'lambda', μ: 'mu', ν: 'nu', ξ: 'xi', ρ: 'rho', σ: 'sigma', τ: 'tau', φ: 'phi', ϕ: 'phi', χ: 'chi', ψ: 'psi', ω: 'omega', Γ: 'gamma', Δ: 'delta', Θ: 'theta', Λ: 'lambda', Σ: 'sigma', Φ: 'phi', Ψ: 'psi', '&': 'and', '@': 'at', '#': 'hash', '%': 'per cent', '‰': 'per mille', '°': 'degrees', '/': 'slash', '*': 'star',
   '§': 'section', '†': 'dagger', '~': 'about', '^': 'to the power of', '¹': 'to the power of one', '²': 'squared', '³': 'cubed', µ: 'micro', Ω: 'ohms', '\\': 'backslash', '_': 'underscore',
   '£': 'pounds', $: 'dollars', '€': 'euros', '¥': 'yen', '₹': 'rupees', '½': 'one half', '¼': 'one quarter', '¾': 'three quarters',
-};
+});
 
 /** Symbols of the chemical elements that occur in school formulae. */
 export const ELEMENTS = new Set(
@@ -198,11 +199,11 @@ export const ELEMENTS = new Set(
 
 /** Elements by name, of which isotopes are spoken. */
 // prettier-ignore
-export const ELEMENT_NAMES: Readonly<Record<string, string>> = {
+export const ELEMENT_NAMES: Readonly<Record<string, string>> = lookupTable({
   H: 'hydrogen', He: 'helium', Li: 'lithium', Be: 'beryllium', B: 'boron', C: 'carbon', N: 'nitrogen', O: 'oxygen', F: 'fluorine', Ne: 'neon', Na: 'sodium', Mg: 'magnesium', Al: 'aluminium', P: 'phosphorus', S: 'sulfur',
   Cl: 'chlorine', Ar: 'argon', K: 'potassium', Ca: 'calcium', Fe: 'iron', Co: 'cobalt', Ni: 'nickel', Cu: 'copper', Zn: 'zinc', Br: 'bromine', Sr: 'strontium', Tc: 'technetium', I: 'iodine', Xe: 'xenon', Cs: 'caesium', Ba: 'barium',
   Pb: 'lead', Po: 'polonium', Rn: 'radon', Ra: 'radium', Th: 'thorium', Pa: 'protactinium', U: 'uranium', Np: 'neptunium', Pu: 'plutonium', Am: 'americium', Kr: 'krypton', Si: 'silicon', Ti: 'titanium', Ag: 'silver', Au: 'gold', Hg: 'mercury',
-};
+});
 
 /** Raised and lowered figures and signs → plain ones. */
 export const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺';
@@ -210,9 +211,9 @@ export const LOWERED = '₀₁₂₃₄₅₆₇₈₉₋₊';
 
 /** Single-character fractions. */
 // prettier-ignore
-export const FRACTION_SIGNS: Readonly<Record<string, string>> = {
+export const FRACTION_SIGNS: Readonly<Record<string, string>> = lookupTable({
   '½': 'a half', '¼': 'a quarter', '¾': 'three quarters', '⅓': 'a third', '⅔': 'two thirds', '⅕': 'a fifth', '⅛': 'an eighth', '⅜': 'three eighths', '⅝': 'five eighths', '⅞': 'seven eighths',
-};
+});
 
 /** Words before which a number of four digits is a year. */
 export const YEAR_CUES = new Set(

@@ -2,18 +2,19 @@ import { neighbour, spaceOnly } from '../rules/context.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { romanValue } from '../rules/romanNumerals.ts';
 import { frenchCardinal } from './frenchNumbers.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 const MONTHS = new Set(
   'janvier février mars avril mai juin juillet août septembre octobre novembre décembre'.split(' '),
 );
 const MONTH_LIST = [...MONTHS];
 const NUMBER = /^([-−–])?(\d+)(?:,(\d+))?$/u;
-const UNITS: Readonly<Record<string, readonly [string, string]>> = {
+const UNITS: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   '%': ['pour cent', 'pour cent'], '€': ['euro', 'euros'], km: ['kilomètre', 'kilomètres'], m: ['mètre', 'mètres'], cm: ['centimètre', 'centimètres'], mm: ['millimètre', 'millimètres'],
   kg: ['kilogramme', 'kilogrammes'], g: ['gramme', 'grammes'], l: ['litre', 'litres'], h: ['heure', 'heures'], min: ['minute', 'minutes'], s: ['seconde', 'secondes'],
   '°C': ['degré Celsius', 'degrés Celsius'], '°': ['degré', 'degrés'], 'km/h': ['kilomètre à l\'heure', 'kilomètres à l\'heure'],
-}; // prettier-ignore
-const ABBREVIATIONS: Readonly<Record<string, string>> = {
+}); // prettier-ignore
+const ABBREVIATIONS: Readonly<Record<string, string>> = lookupTable({
   m: 'monsieur',
   mm: 'messieurs',
   mme: 'madame',
@@ -21,7 +22,7 @@ const ABBREVIATIONS: Readonly<Record<string, string>> = {
   mlle: 'mademoiselle',
   dr: 'docteur',
   etc: 'et cetera',
-};
+});
 
 /** 3,5 and −7; "virgule" before each further figure, a leading nought said by itself. */
 function sayNumber(text: string): string[] | undefined {
@@ -193,11 +194,14 @@ const page: Rule = {
   },
 };
 
+// prettier-ignore
+const SIGNS = lookupTable({ '+': 'plus', '-': 'moins', '−': 'moins', '–': 'moins', '=': 'égale', '×': 'fois', '*': 'fois', '÷': 'divisé par', '<': 'inférieur à', '>': 'supérieur à', '1/2': 'un demi', '½': 'un demi', '1/3': 'un tiers', '2/3': 'deux tiers', '1/4': 'un quart', '¼': 'un quart', '3/4': 'trois quarts', '¾': 'trois quarts' });
+
 /** Signs between numbers, and simple fractions. */
 const sign: Rule = {
   name: 'symbole',
   apply(input) {
-    const said = { '+': 'plus', '-': 'moins', '−': 'moins', '–': 'moins', '=': 'égale', '×': 'fois', '*': 'fois', '÷': 'divisé par', '<': 'inférieur à', '>': 'supérieur à', '1/2': 'un demi', '½': 'un demi', '1/3': 'un tiers', '2/3': 'deux tiers', '1/4': 'un quart', '¼': 'un quart', '3/4': 'trois quarts', '¾': 'trois quarts' }[input.token.text]; // prettier-ignore
+    const said = SIGNS[input.token.text];
     return said === undefined ? undefined : [said.split(' ')];
   },
 };

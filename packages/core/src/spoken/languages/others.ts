@@ -1,4 +1,5 @@
 import type { LanguageData } from './languageData.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** Languages as data; usage from memory and common practice, months and units checked against the CLDR through `Intl`. docs/speech.md tells how to add one. */
 
@@ -94,6 +95,6 @@ const welsh: LanguageData = {
   abbreviations: { mr: 'mistar', dr: 'doctor', ayyb: 'ac yn y blaen', 'e.e': 'er enghraifft', tud: 'tudalen', rhif: 'rhif' },
 }; // prettier-ignore
 
-export const OTHER_LANGUAGES: Readonly<Record<string, LanguageData>> = {
+export const OTHER_LANGUAGES: Readonly<Record<string, LanguageData>> = lookupTable({
   de: german, es: spanish, it: italian, pt: portuguese, nl: dutch, pl: polish, cy: welsh,
-}; // prettier-ignore
+}); // prettier-ignore

@@ -1,9 +1,17 @@
 import type { LanguageData } from '../languages/languageData.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** The rules of a language that is given as data. Whole numbers stay figures, which its engine says. */
-export function rulesOf(data: LanguageData): readonly Rule[] {
+export function rulesOf(given: LanguageData): readonly Rule[] {
+  const data: LanguageData = {
+    ...given,
+    fractions: lookupTable(given.fractions),
+    units: lookupTable(given.units),
+    currencies: lookupTable(given.currencies),
+    abbreviations: lookupTable(given.abbreviations),
+  };
   const grouping = data.decimal === ',' ? String.raw`\.` : ',';
   const WHOLE = String.raw`\d{1,3}(?:${grouping}\d{3})+|\d+`;
   const AMOUNT = String.raw`([-−–+])?(${WHOLE})(?:${data.decimal === ',' ? ',' : String.raw`\.`}(\d+))?`;
@@ -141,7 +149,7 @@ export function rulesOf(data: LanguageData): readonly Rule[] {
     }),
     rule('abbreviation', ({ token }) => {
       const key = token.text.toLowerCase().replace(/\.$/u, '');
-      const said = Object.hasOwn(data.abbreviations, key) ? data.abbreviations[key] : undefined;
+      const said = data.abbreviations[key];
       const isMarked = token.gapAfter.startsWith('.') || token.text.includes('.');
       return said !== undefined && isMarked ? [said.split(' ')] : undefined;
     }),
@@ -152,7 +160,7 @@ export function rulesOf(data: LanguageData): readonly Rule[] {
   ];
 }
 
-const SIGNS: Readonly<Record<string, string>> = {
+const SIGNS: Readonly<Record<string, string>> = lookupTable({
   '½': '1/2',
   '⅓': '1/3',
   '⅔': '2/3',
@@ -160,11 +168,11 @@ const SIGNS: Readonly<Record<string, string>> = {
   '¾': '3/4',
   '⅕': '1/5',
   '⅛': '1/8',
-};
+});
 
 function signOf(text: string, data: LanguageData): string | undefined {
-  const said: Readonly<Record<string, string>> = {
+  const said = lookupTable({
     '+': data.plus, '-': data.minus, '−': data.minus, '–': data.minus, '=': data.equals, '×': data.times, '·': data.times, '*': data.times, '÷': data.dividedBy, ':': data.dividedBy, '<': data.lessThan, '>': data.greaterThan, '%': data.percent,
-  }; // prettier-ignore
+  }); // prettier-ignore
   return said[text];
 }

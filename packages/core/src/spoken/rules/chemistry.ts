@@ -3,8 +3,14 @@ import type { Rule, RuleInput } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
 import { plain } from './linear.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
-const STATES: Readonly<Record<string, string>> = { s: 'solid', l: 'liquid', g: 'gas', aq: 'aqueous' };
+const STATES: Readonly<Record<string, string>> = lookupTable({
+  s: 'solid',
+  l: 'liquid',
+  g: 'gas',
+  aq: 'aqueous',
+});
 
 const GROUP = String.raw`(?:[A-Z][a-z]?[\d₀-₉]*|[(\[](?:[A-Z][a-z]?[\d₀-₉]*)+[)\]][\d₀-₉]*)`;
 const FORMULA = new RegExp(

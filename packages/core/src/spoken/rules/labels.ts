@@ -2,6 +2,7 @@ import type { Rule } from '../types.ts';
 import { bare, neighbour } from './context.ts';
 import { pluralOf, sayWhole } from './englishNumbers.ts';
 import { romanValue } from './romanNumerals.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** (iii) and iv): a number in small Roman figures that opens a sentence or follows a letter of a question. */
 const romanLabel: Rule = {
@@ -92,10 +93,10 @@ const schoolYear: Rule = {
   },
 };
 
-const SCHOOL: Readonly<Record<string, readonly string[]>> = {
+const SCHOOL: Readonly<Record<string, readonly string[]>> = lookupTable({
   Y: ['year'], Yr: ['year'], Yrs: ['years'], Q: ['question'], KS: ['key', 'stage'], Rm: ['room'], Rms: ['rooms'], Ex: ['exercise'], Gp: ['group'], Grp: ['group'], Hse: ['house'],
   Ext: ['extension'], Op: ['opus'], Gd: ['grade'], Sc: ['scene'], Wk: ['week'], Pt: ['part'], Pts: ['parts'], Bk: ['book'], Vs: ['verse'], Ln: ['line'],
-}; // prettier-ignore
+}); // prettier-ignore
 
 /** U13s, U18, 1st XI, 2nd XV: teams. */
 const team: Rule = {

@@ -1,4 +1,5 @@
 import { pluralOf, readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** "squared", "cubed", "to the power of minus three". */
 export function sayPower(exponent: string, locale: string): string[] | undefined {
@@ -35,4 +36,4 @@ export function plain(text: string, figures: string): string {
     .join('');
 }
 
-const SMALL: Readonly<Record<string, string>> = { ⁿ: 'n', ˣ: 'x', ₙ: 'n', ₓ: 'x', ᵢ: 'i' };
+const SMALL: Readonly<Record<string, string>> = lookupTable({ ⁿ: 'n', ˣ: 'x', ₙ: 'n', ₓ: 'x', ᵢ: 'i' });

@@ -4,17 +4,18 @@ import { neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { plain, sayFraction, sayPower } from './linear.ts';
 import { marksOf } from './marks.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** Functions that are written in letters, and how they are said. */
 // prettier-ignore
-const FUNCTIONS: Readonly<Record<string, string>> = {
+const FUNCTIONS: Readonly<Record<string, string>> = lookupTable({
   sin: 'sine', cos: 'cosine', tan: 'tan', log: 'log', ln: 'L N', lg: 'log', max: 'maximum', min: 'minimum', mod: 'mod', lim: 'limit', exp: 'exponential',
-};
+});
 
 // prettier-ignore
-const OPERATORS: Readonly<Record<string, string>> = {
+const OPERATORS: Readonly<Record<string, string>> = lookupTable({
   '+': 'plus', '-': 'minus', '−': 'minus', '–': 'minus', '×': 'times', '*': 'times', '·': 'times', '⋅': 'times', '÷': 'divided by', '=': 'equals', '/': 'over', ':': 'to',
-};
+});
 
 const SUPERSCRIPT = /[⁰¹²³⁴-⁹⁻⁺ⁿˣ]+/uy;
 const SUBSCRIPT = /[₀-₉₋₊ₙₓᵢ]+/uy;
@@ -46,9 +47,9 @@ const loneSign: Rule = {
 
 /** What the arrows of chemical equations say. */
 // prettier-ignore
-const REACTION: Readonly<Record<string, string>> = {
+const REACTION: Readonly<Record<string, string>> = lookupTable({
   '→': 'gives', '⟶': 'gives', '->': 'gives', '-->': 'gives', '⇌': 'in equilibrium with', '⇄': 'in equilibrium with', '<=>': 'in equilibrium with', '<->': 'in equilibrium with', '↔': 'in equilibrium with',
-};
+});
 
 /** "2 x 400 g" is said with "times", "10 cm × 5 cm" with "by"; a lone x is a letter. */
 function saysTimes(input: RuleInput): string[][] | undefined {

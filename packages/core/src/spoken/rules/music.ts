@@ -2,14 +2,15 @@ import type { Rule } from '../types.ts';
 import { neighbour } from './context.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 const LOWER_FIGURES = new Set(['1', '2', '4', '8', '16', '32']);
-const ACCIDENTALS: Readonly<Record<string, string>> = {
+const ACCIDENTALS: Readonly<Record<string, string>> = lookupTable({
   '♯': 'sharp',
   '♭': 'flat',
   '♮': 'natural',
   '#': 'sharp',
-};
+});
 
 /** 4/4, 6/8: a time signature where music is spoken of; its lower figure is a power of two. */
 const timeSignature: Rule = {

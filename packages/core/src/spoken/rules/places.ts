@@ -3,10 +3,11 @@ import { ENGLISH_NUMBERS } from '../languages/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { bare, neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
-const DIRECTIONS: Readonly<Record<string, string>> = {
+const DIRECTIONS: Readonly<Record<string, string>> = lookupTable({
   N: 'north', S: 'south', E: 'east', W: 'west', NE: 'north east', NW: 'north west', SE: 'south east', SW: 'south west', NNE: 'north north east', NNW: 'north north west', SSE: 'south south east', SSW: 'south south west', ENE: 'east north east', ESE: 'east south east', WNW: 'west north west', WSW: 'west south west',
-}; // prettier-ignore
+}); // prettier-ignore
 
 /** 51°30′N, 0°7′12″W, 52.5°N. */
 const coordinate: Rule = {
@@ -78,10 +79,12 @@ const feature: Rule = {
     if (text === 'R' && RIVERS.has(next)) return [['river']];
     if (text === 'L' && LAKES.has(next)) return [['lake']];
     if (text === 'N' && next === 'Ireland') return [['northern']];
-    const side = { N: 'north', S: 'south', E: 'east', W: 'west' }[text];
+    const side = SIDES[text];
     return side !== undefined && SIDED.has(next) ? [[side]] : undefined;
   },
 };
+
+const SIDES = lookupTable({ N: 'north', S: 'south', E: 'east', W: 'west' });
 
 const RIVERS = new Set(
   'Thames Severn Trent Mersey Humber Tyne Tees Wye Avon Ouse Nile Rhine Danube Amazon Ganges Indus Tay Clyde Forth Dee Don Exe Dart Tamar Wear Aire Medway Usk Taff Tywi Bann Lagan Shannon Seine Loire Rhone Mississippi Congo Niger Volga Spey Tweed Derwent Swale Ribble Sallow'.split(

@@ -2,8 +2,17 @@ import { CARDINAL_AFTER, MONARCHS, ROMAN_CARDINAL_CUES } from '../languages/engl
 import type { Rule } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';
 import { sayOrdinal, sayWhole } from './englishNumbers.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
-const FIGURES: Readonly<Record<string, number>> = { I: 1, V: 5, X: 10, L: 50, C: 100, D: 500, M: 1000 };
+const FIGURES: Readonly<Record<string, number>> = lookupTable({
+  I: 1,
+  V: 5,
+  X: 10,
+  L: 50,
+  C: 100,
+  D: 500,
+  M: 1000,
+});
 
 /** Value of a well-formed Roman numeral in capitals, up to 3999. */
 export function romanValue(text: string): number | undefined {

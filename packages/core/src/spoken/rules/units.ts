@@ -12,15 +12,21 @@ import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';
 import { plain, sayPower } from './linear.ts';
 import { marksOf } from './marks.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 const ATTACHED =
   /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹⋅·☉⊕]*|[%‰℃℉]|°[CF]?)$/u;
 /** Units that are words of their own where a space stands before them: "3in", but "3 in a row". */
-const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = {
+const ONLY_ATTACHED: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   in: ['inch', 'inches'],
   MP: ['megapixel', 'megapixels'],
-};
-const POWERS: Readonly<Record<string, string>> = { '²': 'square', '2': 'square', '³': 'cubic', '3': 'cubic' };
+});
+const POWERS: Readonly<Record<string, string>> = lookupTable({
+  '²': 'square',
+  '2': 'square',
+  '³': 'cubic',
+  '3': 'cubic',
+});
 
 /** 5kg, 20°C, 7%, 12%, 250mA. */
 const attachedUnit: Rule = {
@@ -123,17 +129,17 @@ const spacedUnit: Rule = {
 };
 
 /** "sq" and "cu" before a unit of length: "3 sq ft". */
-const SPELT_POWERS: Readonly<Record<string, string>> = { sq: 'square', cu: 'cubic' };
+const SPELT_POWERS: Readonly<Record<string, string>> = lookupTable({ sq: 'square', cu: 'cubic' });
 const LENGTHS = /^(?:[cmk]?m|in|ft|yd|mi)$/u;
 
 /** Units whose symbol is one capital letter that mostly is something else: a class, a mark, a part. They are read where the sentence speaks of what they measure. */
-const ELECTRICAL: Readonly<Record<string, readonly [string, string]>> = {
+const ELECTRICAL: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   C: ['coulomb', 'coulombs'],
   F: ['farad', 'farads'],
   H: ['henry', 'henries'],
   S: ['siemens', 'siemens'],
   T: ['tesla', 'tesla'],
-};
+});
 
 const MULTIPLIED = /^(?:[NJW] m|kg m|[AC] [sm]|[VW] (?:s|h)|Pa s)$/u;
 

@@ -11,6 +11,7 @@ import { neighbour, spaceOnly } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { plainWords } from './plain.ts';
 import { romanRules, romanValue } from './romanNumerals.ts';
+import { lookupTable } from '../../text/lookupTable.ts';
 
 /** Web and mail addresses: dots, slashes and the at sign are said, the scheme is not. */
 const address: Rule = {
@@ -30,10 +31,10 @@ const address: Rule = {
 };
 
 // prettier-ignore
-const ADDRESS_MARKS: Readonly<Record<string, string[]>> = {
+const ADDRESS_MARKS: Readonly<Record<string, string[]>> = lookupTable({
   '.': ['dot'], '/': ['slash'], '@': ['at'], _: ['underscore'], '#': ['hash'], '?': ['question', 'mark'], '=': ['equals'], '&': ['and'], ':': ['colon'],
   '%': ['per', 'cent'], '~': ['tilde'], '+': ['plus'], '-': ['dash'],
-};
+});
 
 /** No. 7, p. 12, Fig. 3, #4, Ch. IV. */
 const beforeNumber: Rule = {
@@ -101,9 +102,9 @@ const road: Rule = {
   },
 };
 
-const ROADS: Readonly<Record<string, string>> = {
+const ROADS: Readonly<Record<string, string>> = lookupTable({
   Rd: 'road', Ave: 'avenue', Av: 'avenue', Dr: 'drive', Ln: 'lane', Sq: 'square', Cres: 'crescent', Gdns: 'gardens', Pl: 'place', Terr: 'terrace', Cl: 'close', Pk: 'park', Blvd: 'boulevard', Hwy: 'highway', Ct: 'court',
-}; // prettier-ignore
+}); // prettier-ignore
 
 /** c/o, w/c, w/e, n/a and their like: two letters parted by a stroke. */
 const careOf: Rule = {
@@ -114,9 +115,9 @@ const careOf: Rule = {
   },
 };
 
-const STROKES: Readonly<Record<string, string>> = {
+const STROKES: Readonly<Record<string, string>> = lookupTable({
   'c/o': 'care of', 'w/c': 'week commencing', 'w/e': 'week ending', 'w/b': 'week beginning', 'n/a': 'not applicable', 'h/w': 'homework', 'y/n': 'yes or no', 't/f': 'true or false', 'w/o': 'without', 'm/f': 'male or female',
-}; // prettier-ignore
+}); // prettier-ignore
 
 /** "No." that ends a sentence or a clause is an answer, not a number. */
 const noAnswer: Rule = {
