@@ -31,6 +31,8 @@ const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-recognise-'));
 const VOICES = [
   'festival-en-us-higher',
   'festival-en-us-lower',
+  'festival-en-gb-higher',
+  'festival-en-gb-lower',
   'flite-en-scottish-lower',
   'flite-en-us-lower',
   'espeak-en-us-lower-1',

@@ -15,6 +15,8 @@ export interface Voice {
   readonly timbre: 'lower' | 'higher';
   /** Whether it is built from a speaker's recordings, which listeners understand better than a voice made of formants. */
   readonly isNatural?: boolean;
+  /** Whether its accent is laid by rules on the recordings of a speaker of another one; a speaker of the accent itself is chosen before it. */
+  readonly isAdapted?: boolean;
   readonly engine: string;
   /** Samples per second of its audio. */
   readonly sampleRate: number;

@@ -68,7 +68,7 @@ export class VoiceRegistry {
   }
 
   /**
-   * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a natural one before a formant one, then one of the same region and of the same timbre as the pupil's first choice;
+   * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a natural one before a formant one, then one of the same region and of the same timbre as the pupil's first choice, and a speaker's own accent before one that is laid on;
    * `undefined` when no voice speaks it.
    */
   voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
@@ -82,6 +82,7 @@ export class VoiceRegistry {
     const near = (voice: Voice) =>
       (voice.isNatural === true ? 0 : 2) +
       (voice.language.toLowerCase() === language.toLowerCase() ? 0 : 1) +
+      (voice.isAdapted === true ? 0.25 : 0) +
       (voice.timbre === timbre ? 0 : 0.5);
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }

@@ -49,7 +49,9 @@ export function engineText(plan: SpeechPlan, identifier = '', isBare = false): E
     const isLast = i === plan.words.length - 1;
     const ipa = isEnglish ? (sounds.get(i) ?? (isBare ? undefined : soundOf(word, accent))) : undefined;
     const said =
-      (ipa === undefined ? ((Object.hasOwn(letters, word) ? letters[word] : undefined) ?? sayable(word)) : `[[${ipaToEspeak(withStress(ipa)).text}]]`) +
+      (ipa === undefined
+        ? ((Object.hasOwn(letters, word) ? letters[word] : undefined) ?? sayable(word))
+        : `[[${ipaToEspeak(withStress(ipa)).text}]]`) +
       (isLast ? END_MARKS[plan.end] : breaks.has(i) ? ',' : '');
     text += said;
     length += [...said].length;

@@ -34,7 +34,12 @@ function randomLines(seed: number, count: number): string[] {
 const TEXT =
   "The keeper's dog wasn't afraid of the 12.5 m drop, or of the bore; it ran along Ward's wall at 7 a.m. In 1987 the River Sallow broke its bank. Was it us? No! See the terms of section four.";
 
-describe.each(['festival-en-us-higher', 'festival-en-us-lower'])('%s', (voice) => {
+describe.each([
+  'festival-en-us-higher',
+  'festival-en-us-lower',
+  'festival-en-gb-higher',
+  'festival-en-gb-lower',
+])('%s', (voice) => {
   // A program of its own: a voice must not depend on another one having spoken before.
   const engine = new FestivalEngine({ processes: 1 });
   beforeAll(() => engine.start());
@@ -195,3 +200,37 @@ function medianPitch(pcm: Int16Array, sampleRate: number): number {
   }
   return found.sort((a, b) => a - b)[found.length >> 1] ?? 0;
 }
+
+describe('a British sound on an American speaker', () => {
+  const engine = new FestivalEngine({ processes: 1 });
+  beforeAll(() => engine.start());
+  afterAll(() => engine.stop());
+  const said = async (words: string[], voice = 'festival-en-gb-higher') =>
+    (await engine.pronounce(voice, words)).map((phones) => phones.join(''));
+
+  // Received Pronunciation as dictionaries of British English have it (from memory), in the vowels that the voice has.
+  test.each([
+    ['bath', 'bɑːθ'], ['grass', 'ɡɹɑːs'], ['after', 'ɑːftə'], ['dance', 'dɑːns'], ['cat', 'kæt'], ['father', 'fɑːðə'],
+    ['lot', 'lɔːt'], ['what', 'wɔːt'], ['stop', 'stɔːp'], ['god', 'ɡɔːd'], ['car', 'kɑː'], ['far', 'fɑː'], ['door', 'dɔː'], ['north', 'nɔːθ'],
+    ['near', 'nɪə'], ['care', 'kɛə'], ['fire', 'faɪə'], ['teacher', 'tiːt͡ʃə'], ['very', 'vɛɹiː'], ['river', 'ɹɪvə'], ['tune', 'tjuːn'], ['duke', 'djuːk'], ['Z', 'zɛd'], ['R', 'ɑː'],
+  ])('%s', async (word, phones) => {
+    expect((await said([word]))[0]).toBe(phones);
+  }); // prettier-ignore
+
+  test('an r links a word to a vowel after it, and none to a consonant or a pause', async () => {
+    const phones = async (text: string) => {
+      const [plan] = plansOf(text, 'festival-en-gb-lower');
+      if (!plan) throw new Error('There is no sentence.');
+      return (await engine.say(plan, 1, { phones: true })).phones.map(({ name }) => name).join(' ');
+    };
+    expect(await phones('The car is far away.')).toContain('k aa r ih z f aa r ax w ey');
+    expect(await phones('The car broke down.')).toContain('k aa b r');
+    expect(await phones('The teacher asked.')).toContain('ch ax r aa s k');
+    expect(await phones('The teacher, Ann, sat.')).toContain('ch ax pau');
+  });
+
+  test('the same speaker keeps the American sound beside it, in turn', async () => {
+    for (const [voice, phones] of [['festival-en-us-higher', 'kɑːɹ'], ['festival-en-gb-higher', 'kɑː'], ['festival-en-us-higher', 'kɑːɹ']] as const)
+      expect(await said(['car'], voice)).toEqual([phones]); // prettier-ignore
+  });
+});

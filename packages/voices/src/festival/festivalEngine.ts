@@ -64,7 +64,9 @@ export class FestivalEngine implements SpeechEngine {
     this.#program = program;
     const { voices, missing } = findFestival(program.command);
     this.#voices = voices;
-    this.voices = voices.map(({ choose: _choose, debianPackage: _package, file: _file, isBritish: _british, ...voice }) => voice);
+    this.voices = voices.map(
+      ({ choose: _choose, debianPackage: _package, file: _file, isBritish: _british, ...voice }) => voice,
+    );
     this.missing =
       missing.length === 0
         ? undefined

@@ -53,5 +53,6 @@ export const FESTIVAL_VOICES: readonly FestivalVoice[] = [
     language: 'en-GB',
     region: 'British sound, an American speaker',
     isBritish: true,
+    isAdapted: true,
   })),
 ];

@@ -1,7 +1,8 @@
 import type { SpeechPlan } from '@aurelfield/core';
-import { readdirSync } from 'node:fs';
+import { mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { describe, expect, test } from 'vitest';
+import path from 'node:path';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { SpeechError } from '../engine.ts';
 import { FliteEngine } from './fliteEngine.ts';
 
@@ -73,7 +74,14 @@ describe.each(engine.voices.map(({ id }) => id))('%s', (voice) => {
 });
 
 describe.skipIf(engine.voices.length === 0)('when things go wrong', () => {
+  afterEach(() => {
+    vi.unstubAllEnvs();
+  });
+
   test('a request that is stopped ends its program, and nothing is left behind', async () => {
+    // A temporary folder of its own: other tests speak at the same time.
+    const own = mkdtempSync(path.join(tmpdir(), 'aurelfield-test-'));
+    vi.stubEnv('TMPDIR', own);
     const stop = new AbortController();
     const said = engine.speak(planOf('flite-en-us-lower', SENTENCE), { signal: stop.signal });
     stop.abort(new Error('no longer wanted'));
@@ -81,7 +89,7 @@ describe.skipIf(engine.voices.length === 0)('when things go wrong', () => {
     await expect(engine.speak(planOf('flite-en-us-lower', SENTENCE), { timeout: 1 })).rejects.toBeInstanceOf(
       SpeechError,
     );
-    expect(readdirSync(tmpdir()).filter((name) => name.startsWith('aurelfield-flite-'))).toEqual([]);
+    expect(readdirSync(own)).toEqual([]);
   });
 
   test('an unknown voice is refused in words', async () => {
