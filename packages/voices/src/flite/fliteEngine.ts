@@ -51,7 +51,7 @@ export class FliteEngine implements SpeechEngine {
   versionOf(): string {
     const told = () =>
       spawnSync(this.#command, ['--version'], { encoding: 'utf8', timeout: 5000 }).stdout ?? '';
-    this.#version ??= `flite-${/(\d+\.\d+)/u.exec(told())?.[1] ?? 'unknown'}/1`;
+    this.#version ??= `flite-${/(\d+\.\d+)/u.exec(told())?.[1] ?? 'unknown'}/2`;
     return this.#version;
   }
 
@@ -106,13 +106,13 @@ export class FliteEngine implements SpeechEngine {
     words: readonly string[],
     options: SpeakOptions = {},
   ): Promise<string[][]> {
-    const phones = await this.#phonesAlone(voiceOf(voiceId), { ...ONE_WORD, words }, options);
+    const phones = await this.#phonesAlone(voiceOf(voiceId), { ...ONE_WORD, voice: voiceId, words }, options);
     return phones.map(ipaOfPhones);
   }
 
   #textOf(plan: SpeechPlan) {
     return festivalText(
-      plan,
+      voiceOf(plan.voice).language === 'en-GB' ? withZed(plan) : plan,
       (phones) => this.#tokenFor(phones),
       (word) => WITHOUT_VOWEL.test(word),
     );
@@ -167,6 +167,15 @@ export class FliteEngine implements SpeechEngine {
 const ONE_WORD: SpeechPlan = {
   voice: '', engineVersion: '', language: 'en-US', words: [], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 16_000,
 }; // prettier-ignore
+
+/** A plan in which the letter Z has its British name, which the American dictionary lacks. */
+function withZed(plan: SpeechPlan): SpeechPlan {
+  const given = new Set(plan.sounds.map(({ word }) => word));
+  const zeds = plan.words.flatMap((word, i) =>
+    word === 'Z' && !given.has(i) ? { word: i, ipa: 'zɛd' } : [],
+  );
+  return zeds.length === 0 ? plan : { ...plan, sounds: [...plan.sounds, ...zeds] };
+}
 
 function voiceOf(id: string): FliteVoice {
   const voice = FLITE_VOICES.find((one) => one.id === id);

@@ -104,8 +104,8 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = lookup
   bit: ['bit', 'bits'], kb: ['kilobit', 'kilobits'], Mb: ['megabit', 'megabits'], Gb: ['gigabit', 'gigabits'], Tb: ['terabit', 'terabits'],
   byte: ['byte', 'bytes'], TB: ['terabyte', 'terabytes'], PB: ['petabyte', 'petabytes'],
   psi: ['pound per square inch', 'pounds per square inch'], mmHg: ['millimetre of mercury', 'millimetres of mercury'], inHg: ['inch of mercury', 'inches of mercury'], lbf: ['pound of force', 'pounds of force'], kgf: ['kilogram of force', 'kilograms of force'],
-  hp: ['horsepower', 'horsepower'], bhp: ['brake horsepower', 'brake horsepower'], Btu: ['British thermal unit', 'British thermal units'], BTU: ['British thermal unit', 'British thermal units'], Cal: ['calorie', 'calories'], ly: ['light year', 'light years'], pc: ['parsec', 'parsecs'], au: ['astronomical unit', 'astronomical units'],
-  cd: ['candela', 'candelas'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'], Da: ['dalton', 'daltons'], sr: ['steradian', 'steradians'], ppb: ['part per billion', 'parts per billion'], ppi: ['pixel per inch', 'pixels per inch'], ct: ['carat', 'carats'], bu: ['bushel', 'bushels'], bbl: ['barrel', 'barrels'], dstspn: ['dessertspoon', 'dessertspoons'],
+  hp: ['horsepower', 'horsepower'], bhp: ['brake horsepower', 'brake horsepower'], Btu: ['British thermal unit', 'British thermal units'], BTU: ['British thermal unit', 'British thermal units'], Cal: ['calorie', 'calories'], ly: ['light year', 'light years'], pc: ['parsec', 'parsecs'], kpc: ['kiloparsec', 'kiloparsecs'], Mpc: ['megaparsec', 'megaparsecs'], au: ['astronomical unit', 'astronomical units'],
+  cd: ['candela', 'candelas'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'], Da: ['dalton', 'daltons'], kDa: ['kilodalton', 'kilodaltons'], sr: ['steradian', 'steradians'], ppb: ['part per billion', 'parts per billion'], ppi: ['pixel per inch', 'pixels per inch'], ct: ['carat', 'carats'], bu: ['bushel', 'bushels'], bbl: ['barrel', 'barrels'], dstspn: ['dessertspoon', 'dessertspoons'],
   rev: ['revolution', 'revolutions'], revs: ['revolution', 'revolutions'], arcmin: ['arc minute', 'arc minutes'], arcmins: ['arc minute', 'arc minutes'], arcsec: ['arc second', 'arc seconds'], arcsecs: ['arc second', 'arc seconds'], fth: ['fathom', 'fathoms'], fur: ['furlong', 'furlongs'],
   'M☉': ['solar mass', 'solar masses'], 'R☉': ['solar radius', 'solar radii'], 'L☉': ['solar luminosity', 'solar luminosities'], 'M⊕': ['Earth mass', 'Earth masses'], 'R⊕': ['Earth radius', 'Earth radii'],
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
@@ -121,7 +121,7 @@ export const PREFIXES: Readonly<Record<string, string>> = lookupTable({
 export const PREFIXED: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   m: ['metre', 'metres'], g: ['gram', 'grams'], l: ['litre', 'litres'], L: ['litre', 'litres'], s: ['second', 'seconds'], N: ['newton', 'newtons'], J: ['joule', 'joules'], W: ['watt', 'watts'], V: ['volt', 'volts'], A: ['amp', 'amps'],
   Ω: ['ohm', 'ohms'], Hz: ['hertz', 'hertz'], Pa: ['pascal', 'pascals'], K: ['kelvin', 'kelvin'], mol: ['mole', 'moles'], C: ['coulomb', 'coulombs'], F: ['farad', 'farads'], T: ['tesla', 'tesla'], Bq: ['becquerel', 'becquerels'], Sv: ['sievert', 'sieverts'],
-  Gy: ['gray', 'grays'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'], pc: ['parsec', 'parsecs'], Da: ['dalton', 'daltons'], Wb: ['weber', 'webers'], kat: ['katal', 'katals'],
+  Gy: ['gray', 'grays'], eV: ['electronvolt', 'electronvolts'], Wh: ['watt hour', 'watt hours'], Ah: ['amp hour', 'amp hours'], cal: ['calorie', 'calories'], bar: ['bar', 'bar'],
 });
 /** Multiples of a tonne; its parts are kilograms and less. */
 // prettier-ignore
