@@ -106,8 +106,8 @@ export { mathmlLine } from './maths/mathml.ts';
 export { ommlLine } from './maths/omml.ts';
 export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlocks.ts';
 export { withoutNoteMarks } from './page/noteMarks.ts';
-export { blocksFromLayout, type LayoutPage } from './page/layoutBlocks.ts';
-export type { PlacedText } from './page/lines.ts';
+export { blocksFromLayout, type LayoutPage } from './page/layout/layoutBlocks.ts';
+export type { PlacedText } from './page/layout/lines.ts';
 export { proofread, type Finding, type FindingKind } from './literacy/proofread.ts';
 export { gradeLevel, guessSyllables, readingEase, type TextCounts } from './literacy/readability.ts';
 export {
@@ -136,7 +136,10 @@ export {
 export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';
-export { linesOfWords, segmentsOf, type Segment } from './page/photo/segments.ts';
+export { strokesOf } from './page/photo/strokes.ts';
+export { withoutTickBoxes, type TickBox } from './page/photo/tickBoxes.ts';
+export { blurred, grainOf } from './page/photo/grain.ts';
+export { linesOfWords, partedLines, segmentsOf, type Segment } from './page/photo/segments.ts';
 export {
   likelyHomophones,
   wordsBySound,

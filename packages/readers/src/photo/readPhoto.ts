@@ -3,6 +3,8 @@ import {
   isPage,
   linesOfWords,
   listDots,
+  partedLines,
+  strokesOf,
   warpOf,
   wordsOfHocr,
   FLAT,
@@ -73,14 +75,17 @@ export async function readPhoto(
 ): Promise<ReadPage> {
   const photo = await decodePhoto(name, bytes);
   const warp = warpIn(photo, corners, outline);
-  const { picture, unruled, lines } = layFlat(await photo.grey(), warp);
+  const { picture, unruled, lines, ticks } = layFlat(await photo.grey(), warp);
   const first = wordsOfHocr(await recognise(await pngOf(unruled), { languages, dpi: READ_DPI }));
-  const words = await lookedAtAgain(unruled, first, languages);
+  const parted = partedLines(await lookedAtAgain(unruled, first, languages));
+  const strokes = strokesOf(unruled, parted);
+  const words = parted.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
   return {
     width: picture.width,
     height: picture.height,
     words,
     lines,
+    ticks,
     dotted: listDots(unruled, words),
     bare: bareRegions(unruled, words),
     flat: await imageOf(picture).jpeg({ quality: 70 }).toBuffer(),

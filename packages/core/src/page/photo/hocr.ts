@@ -15,6 +15,8 @@ export interface RecognisedWord {
   readonly baseline: number;
   /** Height of its line's letters from the foot of a "p" to the head of an "h". */
   readonly size: number;
+  /** How thick its strokes are, where they were measured: pixels. */
+  readonly stroke?: number;
 }
 
 type XmlNode = Readonly<Record<string, unknown>>;

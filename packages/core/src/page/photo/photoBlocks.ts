@@ -1,9 +1,11 @@
 import type { CleanUp, ImportedDocument } from '../imported.ts';
-import { blocksFromLayout, type LayoutOptions } from '../layoutBlocks.ts';
-import type { PlacedText } from '../lines.ts';
+import { blocksFromLayout, type LayoutOptions } from '../layout/layoutBlocks.ts';
+import type { PlacedText } from '../layout/lines.ts';
+import { median } from '../layout/regions.ts';
 import type { RecognisedWord } from './hocr.ts';
 import type { RuledLine } from './ruledLines.ts';
 import { segmentsOf, type Segment } from './segments.ts';
+import type { TickBox } from './tickBoxes.ts';
 
 /** A page that was photographed, laid flat and recognised. Lengths are in its pixels. */
 export interface RecognisedPage {
@@ -13,6 +15,8 @@ export interface RecognisedPage {
   readonly lines: readonly RuledLine[];
   /** Numbers of the lines of text that begin with the dot of a list. */
   readonly dotted: readonly number[];
+  /** Boxes to be ticked. */
+  readonly ticks?: readonly TickBox[];
 }
 
 /** A word of a photographed handout and where it stands. */
@@ -36,7 +40,7 @@ const ONE_SIZE = 1.13;
 const DIRT = 40;
 const DIRT_LINE = 25;
 /** What recognisers take the dot of a list for. */
-const TAKEN_FOR_DOT = /^[«»•·°*+¢©®¤eo.]$/u;
+const TAKEN_FOR_DOT = /^(?:[«»•·°*+¢©®¤eo.]|[«»•·°*+]{2})$/u;
 
 /** Recognised pages → blocks in reading order, the words in that order, and what was done to get them. */
 export function blocksFromPhotos(
@@ -47,7 +51,8 @@ export function blocksFromPhotos(
   const origin = new Map<PlacedText, PhotoWord>();
   const segments = pages.map(({ words }) => segmentsOf(words));
   const snap = sizesSnapped(segments.flat());
-  const layout = pages.map(({ width, height, words, lines, dotted }, page) => {
+  const layout = pages.map(({ width, height, words, lines, dotted, ticks = [] }, page) => {
+    const isBold = boldIn(segments[page] ?? []);
     const own = new Map(
       segments[page]?.flatMap((segment) => segment.words.map((word) => [word, segment] as const)),
     );
@@ -70,7 +75,7 @@ export function blocksFromPhotos(
           y: own.get(word)?.baseline ?? word.baseline,
           width: word.width,
           size: snap(own.get(word)?.size ?? word.size),
-          isBold: false,
+          isBold: isBold(own.get(word)),
         };
         if (!dots.has(word))
           origin.set(run, {
@@ -92,14 +97,50 @@ export function blocksFromPhotos(
           snap,
         ),
       );
-    return { width, height, runs: [...runs, ...seen, ...blanksOf(lines, runs, width)] };
+    const ticked = ticks.flatMap((box) => tickRun(box, segments[page] ?? [], snap));
+    return {
+      width,
+      height,
+      runs: [...runs, ...seen, ...ticked, ...blanksOf(lines, runs, width)],
+      rules: lines,
+    };
   });
-  const laid = blocksFromLayout(layout, options);
+  const laid = blocksFromLayout(layout, { ...options, isMeasured: true });
   return {
     blocks: laid.blocks,
     cleanUps: [...cleanUps, ...laid.cleanUps],
     words: laid.runs.flatMap((run) => origin.get(run) ?? []),
   };
+}
+
+/** Strokes thicker than those of most letters by this much are bold. Measured on photos of two sets: body text differs by 10 %, bold by 45 % and more. */
+const BOLD = 1.38;
+
+/** Tells which parts of lines are bold: by their strokes, against those of most letters of the page. */
+function boldIn(segments: readonly Segment[]): (segment: Segment | undefined) => boolean {
+  const letters = segments.flatMap(({ words }) =>
+    words.flatMap(({ text, stroke = 0 }) => Array.from({ length: text.length }, () => stroke)),
+  );
+  const usual = median(letters);
+  return (segment) =>
+    usual > 0 && median(segment?.words.map(({ stroke = 0 }) => stroke) ?? []) > usual * BOLD;
+}
+
+/** A box to be ticked, as a mark before the line that it belongs to; nothing where there is no text behind it. */
+function tickRun(box: TickBox, segments: readonly Segment[], snap: (size: number) => number): PlacedText[] {
+  const middle = box.y + box.height / 2;
+  const right = box.x + box.width;
+  const [next] = segments
+    .filter(({ words, baseline, size }) => {
+      const x = words[0]?.x ?? 0;
+      return (
+        x > right - 4 && x < right + size * 3 && middle > baseline - size && middle < baseline + size * 0.3
+      );
+    })
+    .sort((a, b) => (a.words[0]?.x ?? 0) - (b.words[0]?.x ?? 0));
+  if (!next) return [];
+  const size = snap(next.size);
+  return [{ text: '☐', x: box.x, y: next.baseline, width: box.width, size, isBold: false }];
 }
 
 /** Tells what is no writing: specks and edges that were taken for marks. */
@@ -108,7 +149,9 @@ function dirtIn(words: readonly RecognisedWord[]): (word: RecognisedWord) => boo
   for (const { line, confidence, text } of words)
     if (/[\p{L}\p{N}]/u.test(text)) surest.set(line, Math.max(surest.get(line) ?? 0, confidence));
   return ({ text, confidence, line }) =>
-    (surest.get(line) ?? 0) < DIRT_LINE || text === '|' || (confidence < DIRT && !/[\p{L}\p{N}]/u.test(text));
+    (surest.get(line) ?? 0) < DIRT_LINE ||
+    /^[|¦]+$/u.test(text) ||
+    (confidence < DIRT && !/[\p{L}\p{N}]/u.test(text));
 }
 
 /** Sizes that differ little become one: the commonest of them, by letters. */

@@ -1,4 +1,4 @@
-import { median } from '../regions.ts';
+import { median } from '../layout/regions.ts';
 import type { RecognisedWord } from './hocr.ts';
 
 /** Words of one line that stand together: a line that recognisers draw across columns or cells is several. */
@@ -16,6 +16,8 @@ const APART = 1.3;
 const TALL = { pattern: /[bdfhkl\p{Lu}\d]/u, height: 0.71 };
 const MIDDLING = { pattern: /[tij]/u, height: 0.65 };
 const SMALL = 0.5;
+/** Word boxes that make the type larger than the line's own size by this much hold more than their word. */
+const TOO_LARGE = 1.2;
 const BELOW = { pattern: /[gjpqy,;()[\]]/u, depth: 0.21 };
 
 /** Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words. */
@@ -29,6 +31,11 @@ export function segmentsOf(words: readonly RecognisedWord[]): Segment[] {
     }
     return pieces.map(measured);
   });
+}
+
+/** Words whose lines are those that stand together: one that a recogniser drew across columns is parted. */
+export function partedLines(words: readonly RecognisedWord[]): RecognisedWord[] {
+  return segmentsOf(words).flatMap((segment, line) => segment.words.map((word) => ({ ...word, line })));
 }
 
 /** Words by their lines, in order. */
@@ -45,7 +52,10 @@ export function linesOfWords(words: readonly RecognisedWord[]): RecognisedWord[]
 function measured(words: readonly RecognisedWord[]): Segment {
   const letters = words.filter(({ text }) => /[\p{L}\d]/u.test(text));
   const sizes = letters.map(({ text, height }) => height / (heightOf(text) + depthOf(text)));
-  const size = sizes.length > 0 ? median(sizes) : (words[0]?.size ?? 0);
+  // On lines that are not quite level recognisers give every word the box of its line; the size that they tell for the line is rough, but not as far off.
+  const told = (words[0]?.size ?? 0) / (TALL.height + BELOW.depth);
+  const seen = sizes.length > 0 ? median(sizes) : told;
+  const size = told > 0 && seen > told * TOO_LARGE ? told : seen;
   const feet = letters.map(({ text, y, height }) => y + height - depthOf(text) * size);
   return { words, size, baseline: feet.length > 0 ? median(feet) : (words[0]?.baseline ?? 0) };
 }

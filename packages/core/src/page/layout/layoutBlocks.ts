@@ -1,9 +1,12 @@
-import type { Block } from '../text/document.ts';
-import { tableRows } from './elementBlocks.ts';
+import type { Block } from '../../text/document.ts';
+import { tableRows } from '../elementBlocks.ts';
+import { placed, type CleanUp, type ImportedDocument } from '../imported.ts';
+import { withoutNoteMarks } from '../noteMarks.ts';
+import type { Rule } from './frames.ts';
 import { furnitureOf } from './furniture.ts';
-import { placed, type CleanUp, type ImportedDocument } from './imported.ts';
+import { lineEnds } from './lineEnds.ts';
 import { linesOf, type Line, type PlacedText } from './lines.ts';
-import { withoutNoteMarks } from './noteMarks.ts';
+import { joinedMarks, MARKS, partedBlanks } from './marks.ts';
 import { median, regionsOf, type Region } from './regions.ts';
 
 /** A page as placed runs of text. */
@@ -11,11 +14,15 @@ export interface LayoutPage {
   readonly width: number;
   readonly height: number;
   readonly runs: readonly PlacedText[];
+  /** Ruled lines, where they are known. */
+  readonly rules?: readonly Rule[];
 }
 
 export interface LayoutOptions {
   /** Whether a word is one of the language: decides which hyphens at a line's end are the word's own. */
   readonly isWord: (word: string) => boolean;
+  /** Whether sizes were measured in a picture: a line that is hardly larger than the body's is a heading only if it is bold. */
+  readonly isMeasured?: boolean;
 }
 
 /** Blocks, what was done to get them, and the runs they were made of, in reading order. */
@@ -25,24 +32,37 @@ export interface LaidOut extends Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
 
 type Draft = Omit<Block, 'offset'>;
 
-const MARKER = /^(?:([•◦▪●■□–‣*·-])\s+|\(?(\d{1,3}|[A-Za-z])[.)]\s+)(?=\S)/u;
+const MARKER = /^(?:([•◦▪●■□☐–‣*·-])\s+|\(?(\d{1,3}|[A-Za-z]|[ivx]{2,4})[.)]\s+)(?=\S)/u;
 /** A heading's letters are at least this much larger than the body's. */
 const LARGER = 1.12;
+/** … and by this much where sizes are measured in a picture and the line is not bold. */
+const MUCH_LARGER = 1.3;
+/** Lines further apart than this many usual steps are of two paragraphs. */
+const PARTED = 1.25;
 const HEADING_MAX_CHARACTERS = 140;
 
 /**
  * Pages of placed text → blocks in reading order: columns one after the other, running heads and page numbers taken out, headings told by size or weight, lines joined to paragraphs over line ends, hyphens and
  * pages, lists and tables.
  */
-export function blocksFromLayout(pages: readonly LayoutPage[], { isWord }: LayoutOptions): LaidOut {
-  const withLines = pages.map(({ height, runs }) => ({ height, lines: linesOf(runs) }));
+export function blocksFromLayout(
+  pages: readonly LayoutPage[],
+  { isWord, isMeasured = false }: LayoutOptions,
+): LaidOut {
+  const withLines = pages.map(({ width, height, runs, rules = [] }) => ({
+    width,
+    height,
+    rules,
+    lines: joinedMarks(linesOf(runs).flatMap(partedBlanks)),
+  }));
   const furniture = furnitureOf(withLines);
-  const builder = new Builder(bodyOf(withLines.flatMap(({ lines }) => lines)), isWord);
-  withLines.forEach(({ lines }, page) => {
+  const builder = new Builder(bodyOf(withLines.flatMap(({ lines }) => lines)), isWord, isMeasured);
+  withLines.forEach(({ width, height, rules, lines }, page) => {
     const taken = furniture.filter((piece) => piece.page === page);
     for (const { line, rule } of taken) builder.note(rule, line.text, '');
-    for (const region of regionsOf(lines.filter((line) => !taken.some((piece) => piece.line === line))))
-      builder.region(region);
+    const kept = lines.filter((line) => !taken.some((piece) => piece.line === line));
+    builder.page(kept);
+    for (const region of regionsOf(kept, rules, Math.max(width, height))) builder.region(region);
   });
   return builder.finish();
 }
@@ -73,50 +93,82 @@ function bodyOf(lines: readonly Line[]): Body {
 class Builder {
   readonly #body: Body;
   readonly #isWord: (word: string) => boolean;
+  readonly #isMeasured: boolean;
   readonly #blocks: Draft[] = [];
   readonly #cleanUps: CleanUp[] = [];
   readonly #runs: PlacedText[] = [];
   /** Whether the last block may go on in the next column or page. */
   #isOpen = false;
+  #lines: readonly Line[] = [];
   /** Where the mark of the list item that is being read stands. */
   #itemAt = -Infinity;
 
-  constructor(body: Body, isWord: (word: string) => boolean) {
+  constructor(body: Body, isWord: (word: string) => boolean, isMeasured: boolean) {
     this.#body = body;
     this.#isWord = isWord;
+    this.#isMeasured = isMeasured;
   }
 
   note(rule: string, before: string, after: string): void {
     this.#cleanUps.push({ rule, block: this.#blocks.length, before, after });
   }
 
-  region({ kind, lines }: Region): void {
-    this.#runs.push(...lines.flatMap(({ runs }) => runs));
-    if (kind === 'table') {
-      this.#blocks.push(...tableRows(rowsOf(lines), false));
+  /** Begins a page. */
+  page(lines: readonly Line[]): void {
+    this.#lines = lines;
+  }
+
+  /** Where lines that begin at `left` end at the latest on this page: not few of them reach so far. A title over two columns does not tell how wide the first one is. */
+  #margin(left: number): number {
+    const beside = this.#lines.filter(({ x, size }) => Math.abs(x - left) < size);
+    const reach = beside.map(({ right }) => right).sort((a, b) => b - a);
+    const size = beside[0]?.size ?? 0;
+    return (
+      reach.find(
+        (right) => reach.filter((other) => Math.abs(other - right) < size * 2).length >= reach.length * 0.25,
+      ) ?? -Infinity
+    );
+  }
+
+  region(region: Region): void {
+    this.#runs.push(...region.lines.flatMap(({ runs }) => runs));
+    if (region.kind === 'table') {
+      this.#blocks.push(...tableRows(region.rows ?? rowsOf(region.lines), false));
       this.#isOpen = false;
       return;
     }
+    const lines = region.isApart ? region.lines : levelJoined(region.lines);
     const left = median(lines.map(({ x }) => x));
     const right = Math.max(...lines.map((line) => line.right));
     const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
     const usual = usualStep(steps) || this.#body.size * 1.2;
+    const indent = this.#body.size * 0.8;
+    const isIn = ({ x }: Line) => x - left > indent;
+    const ends = lineEnds(lines, this.#margin(left));
+    const isSetIn = (i: number) => i > 0 && isIn(lines[i] ?? NO_LINE) && !isIn(lines[i - 1] ?? NO_LINE);
+    const hanging = lines.filter((_, i) => isSetIn(i) && !ends.hasRoom(i - 1)).length;
+    const isHanging = hanging > lines.filter((_, i) => isSetIn(i)).length / 2;
     lines.forEach((line, i) => {
       const before = lines[i - 1];
       const begins =
         before === undefined
           ? !this.#isOpen
-          : line.y - before.y > usual * 1.35 ||
+          : line.y - before.y > usual * PARTED ||
+            line.y - before.y < line.size * 0.4 ||
             line.x < this.#itemAt - this.#body.size * 0.5 ||
-            line.x - left > this.#body.size * 0.8 !== before.x - left > this.#body.size * 0.8 ||
-            (endsSentence(before.text) && before.right < right - (right - left) * 0.3) ||
-            Math.abs(line.size - before.size) > line.size * 0.05;
+            ends.isEnded(i - 1) ||
+            // The first line of a paragraph is set in; lines that hang under a label or an item are several, or the last.
+            (isSetIn(i) && !isHanging && this.#itemAt === -Infinity && opensParagraph(lines, i, isIn)) ||
+            (isHanging && !isIn(line) && isIn(before)) ||
+            line.isLabelled === true ||
+            this.#isHeading(line) !== this.#isHeading(before);
       this.#line(line, begins);
     });
     const last = lines.at(-1);
     this.#isOpen =
       last !== undefined &&
       this.#blocks.at(-1)?.type !== 'heading' &&
+      !ends.isVerse &&
       !endsSentence(last.text) &&
       last.right > right - (right - left) * 0.25;
   }
@@ -130,33 +182,48 @@ class Builder {
       else this.#blocks.push({ type: 'heading', level, text: line.text });
       return;
     }
-    const marker = MARKER.exec(line.text);
+    const marker = this.#markerOf(line);
     if (marker) {
       this.#itemAt = line.x;
       const [whole, bullet, label] = marker;
       this.#blocks.push(
         bullet === undefined
-          ? { type: line.text.endsWith('?') ? 'question' : 'list-item', label: label ?? '', text: line.text }
+          ? { type: isQuestion(line.text) ? 'question' : 'list-item', label: label ?? '', text: line.text }
           : { type: 'list-item', text: line.text.slice(whole.length) },
       );
       return;
     }
-    const goesOn = !begins || (last?.type === 'list-item' && !begins);
+    const goesOn = !begins || MARKS.test(line.text);
     if (goesOn && last && last.type !== 'heading' && last.type !== 'table-row') {
       const text = this.#join(last.text, line.text);
-      const isQuestion = last.label !== undefined && text.endsWith('?');
-      this.#blocks[this.#blocks.length - 1] = { ...last, text, ...(isQuestion ? { type: 'question' } : {}) };
+      const asks = last.label !== undefined && isQuestion(text);
+      this.#blocks[this.#blocks.length - 1] = { ...last, text, ...(asks ? { type: 'question' } : {}) };
     } else {
       this.#itemAt = -Infinity;
       this.#blocks.push({ type: 'paragraph', text: line.text });
     }
   }
 
+  /** The mark of a list at the beginning of a line; an initial before a name is none. */
+  #markerOf({ text }: Line): RegExpExecArray | undefined {
+    const marker = MARKER.exec(text);
+    const label = marker?.[2];
+    if (!marker || label === undefined || !/^[A-Z]$/u.test(label)) return marker ?? undefined;
+    const before = this.#blocks.findLast((block) => block.label !== undefined)?.label;
+    const goesOn = label === 'A' || before === String.fromCharCode(label.charCodeAt(0) - 1);
+    return goesOn ? marker : undefined;
+  }
+
+  #isHeading(line: Line): boolean {
+    return this.#headingLevel(line) !== undefined;
+  }
+
   #headingLevel({ text, size, isBold }: Line): number | undefined {
     if (text.length > HEADING_MAX_CHARACTERS || !/\p{L}/u.test(text)) return undefined;
     const rounded = Math.round(size * 2) / 2;
     const rank = this.#body.headingSizes.indexOf(rounded);
-    if (rank >= 0) return Math.min(rank + 1, 6);
+    const isLarge = !this.#isMeasured || isBold || size >= this.#body.size * MUCH_LARGER;
+    if (rank >= 0 && isLarge) return Math.min(rank + 1, 6);
     const standsOut = isBold && !this.#body.isBold && !endsSentence(text) && text.length < 80;
     return standsOut ? Math.min(this.#body.headingSizes.length + 1, 6) : undefined;
   }
@@ -215,6 +282,39 @@ function rowsOf(lines: readonly Line[]): string[][] {
     }
     return cells;
   });
+}
+
+/** Whether a line that is set in opens a paragraph: the one after it is not. */
+function opensParagraph(lines: readonly Line[], index: number, isIn: (line: Line) => boolean): boolean {
+  const next = lines[index + 1];
+  return next !== undefined && !isIn(next) && next.y - (lines[index]?.y ?? 0) < next.size * 2;
+}
+
+const NO_LINE: Line = { text: '', x: 0, y: 0, right: 0, size: 0, isBold: false, runs: [] };
+
+/** Lines on one baseline that are one: a name and what is said, a figure and its unit set apart. Nothing is joined to a blank that is to be filled in. */
+function levelJoined(lines: readonly Line[]): Line[] {
+  const joined: Line[] = [];
+  for (const line of lines) {
+    const last = joined.at(-1);
+    if (last && Math.abs(last.y - line.y) < line.size * 0.4 && !/_$/u.test(last.text))
+      joined[joined.length - 1] = {
+        ...last,
+        text: `${last.text} ${line.text}`,
+        right: line.right,
+        size: Math.max(last.size, line.size),
+        isBold: last.isBold && line.isBold,
+        isLabelled: true,
+        runs: [...last.runs, ...line.runs],
+      };
+    else joined.push(line);
+  }
+  return joined;
+}
+
+/** Whether a text asks; the marks that it earns may stand behind it. */
+function isQuestion(text: string): boolean {
+  return /\?[”’"')]*(?:\s[[(]\d{1,2}(?:\smarks?)?[\])])?$/u.test(text);
 }
 
 function endsSentence(text: string): boolean {

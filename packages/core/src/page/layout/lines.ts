@@ -18,6 +18,8 @@ export interface Line {
   readonly right: number;
   readonly size: number;
   readonly isBold: boolean;
+  /** Whether it begins with a label that stands apart from it, as who speaks in a play. */
+  readonly isLabelled?: boolean;
   /** What it is made of, from the left. */
   readonly runs: readonly PlacedText[];
 }

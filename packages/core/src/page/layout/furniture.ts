@@ -20,7 +20,7 @@ const SMALLER = 0.86;
 export interface Furniture {
   readonly page: number;
   readonly line: Line;
-  readonly rule: 'running head taken out' | 'page number taken out';
+  readonly rule: 'running head taken out' | 'page number taken out' | 'line number taken out';
 }
 
 /** Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two; or small print at the very edge) and page numbers. */
@@ -32,13 +32,42 @@ export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
   for (const lines of marginal)
     for (const key of new Set(lines.map(keyOf))) counts.set(key, (counts.get(key) ?? 0) + 1);
   const enough = Math.max(2, pages.length / 2);
-  return marginal.flatMap((lines, page) =>
+  const numbers = pages.flatMap(({ lines }, page) =>
+    lineNumbers(lines).map((line): Furniture => ({ page, line, rule: 'line number taken out' })),
+  );
+  const edges = marginal.flatMap((lines, page) =>
     lines.flatMap((line): Furniture[] => {
       if (PAGE_NUMBER.test(line.text)) return [{ page, line, rule: 'page number taken out' }];
       const isHead = (counts.get(keyOf(line)) ?? 0) >= enough || isSmallPrint(line, pages[page]);
       return isHead ? [{ page, line, rule: 'running head taken out' }] : [];
     }),
   );
+  return [...numbers, ...edges.filter(({ line }) => !numbers.some((number) => number.line === line))];
+}
+
+/** Numbers of lines of verse: figures under each other beside other lines, which go up by one step. */
+function lineNumbers(lines: readonly Line[]): Line[] {
+  const figures = lines.filter(
+    (line) =>
+      /^\d{1,3}$/u.test(line.text) &&
+      lines.some((other) => other !== line && Math.abs(other.y - line.y) < other.size * 0.5),
+  );
+  const columns = new Map<Line, Line[]>();
+  for (const line of figures) {
+    const first = [...columns.keys()].find((other) => Math.abs(other.right - line.right) < other.size * 0.8);
+    if (first) columns.get(first)?.push(line);
+    else columns.set(line, [line]);
+  }
+  return [...columns.values()].flatMap((column) => {
+    const values = column.sort((a, b) => a.y - b.y).map(({ text }) => Number(text));
+    const [first = 0, second = 0] = values;
+    const step = second - first;
+    const goesUp =
+      values.length >= 3 &&
+      step > 1 &&
+      values.every((value, i) => value % step === 0 && (i === 0 || value > (values[i - 1] ?? 0)));
+    return goesUp ? column : [];
+  });
 }
 
 function isSmallPrint({ y, size }: Line, page: PageLines | undefined): boolean {

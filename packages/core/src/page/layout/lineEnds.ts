@@ -1,0 +1,77 @@
+import type { Line } from './lines.ts';
+
+/** Lines around one that tell where its margin is. */
+const AROUND = 4;
+/** Line ends that neither the margin nor the end of a sentence explains: so many, and this share of all, make verse … */
+const VERSE = { fewest: 3, share: 0.25 };
+/** … and these an address, of lines of a few words. */
+const ADDRESS = { fewest: 2, share: 0.5, words: 4 };
+
+/** How the lines of a region end. */
+export interface LineEnds {
+  /** Whether the line was ended on purpose. */
+  readonly isEnded: (index: number) => boolean;
+  /** Whether the first word of the next line would have stood on this one. */
+  readonly hasRoom: (index: number) => boolean;
+  /** Whether each line is one of its own, as in verse. */
+  readonly isVerse: boolean;
+}
+
+/**
+ * Tells lines that were ended on purpose from those that were ended by the margin: a margin ends a line only when the next word would not have stood on it.
+ * @param lines of one region, in order.
+ * @param margin where lines of this column of the page end at the latest, if more of it is known than these lines tell.
+ */
+export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
+  const isRight = isSetRight(lines);
+  const fits = (index: number): boolean => {
+    const [line, next] = [lines[index], lines[index + 1]];
+    if (!line || !next) return true;
+    const near = lines.slice(Math.max(0, index - AROUND), index + AROUND + 1);
+    const word = firstWord(next);
+    const needed = word + line.size * 0.45;
+    if (isRight) return line.x - Math.min(...near.map(({ x }) => x)) > needed;
+    return Math.max(margin, ...near.map(({ right }) => right)) - line.right > needed;
+  };
+  const ends = lines.slice(0, -1).map((_, i) => fits(i));
+  const inside = lines.flatMap((line, i) =>
+    i < lines.length - 1 && isUnmarked(line) && isUnmarked(lines[i + 1]) ? i : [],
+  );
+  const unexplained = inside.filter(
+    (i) => ends[i] === true && !/[.!?][”’"')\]]*$/u.test(lines[i]?.text ?? ''),
+  );
+  const words = inside.reduce((sum, i) => sum + (lines[i]?.text.split(' ').length ?? 0), 0) / inside.length;
+  const isMany = ({ fewest, share }: typeof VERSE) =>
+    unexplained.length >= fewest && unexplained.length >= inside.length * share;
+  const isVerse = isMany(VERSE) || (words <= ADDRESS.words && isMany(ADDRESS));
+  return {
+    isVerse,
+    hasRoom: (index) => ends[index] ?? true,
+    isEnded: (index) => {
+      if (!(ends[index] ?? true)) return false;
+      if (isVerse) return true;
+      const [line, next] = [lines[index], lines[index + 1]];
+      if (!line || !next) return true;
+      // Text that flows around a picture is cut short as well; there the sentence goes on in small letters.
+      return /[.!?:;,…][”’"')\]]*$/u.test(line.text) || !/^\p{Ll}/u.test(next.text);
+    },
+  };
+}
+
+/** How wide the first word of a line is. */
+function firstWord({ text, x, right }: Line): number {
+  const [word = ''] = text.split(' ');
+  return ((right - x) * word.length) / Math.max(1, text.length);
+}
+
+function isUnmarked(line: Line | undefined): boolean {
+  return line !== undefined && !/^(?:[•◦▪●■□☐–‣*·-]|\(?(?:\d{1,3}|[A-Za-z])[.)])\s/u.test(line.text);
+}
+
+/** Whether lines are set against the right margin. */
+function isSetRight(lines: readonly Line[]): boolean {
+  if (lines.length < 3) return false;
+  const spread = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
+  const size = lines[0]?.size ?? 0;
+  return spread(lines.map(({ right }) => right)) < size && spread(lines.map(({ x }) => x)) > size * 2;
+}
