@@ -38,7 +38,7 @@ const LARGER = 1.12;
 /** … and by this much where sizes are measured in a picture and the line is not bold. */
 const MUCH_LARGER = 1.3;
 /** Lines further apart than this many usual steps are of two paragraphs. */
-const PARTED = 1.25;
+const PARTED = 1.2;
 const HEADING_MAX_CHARACTERS = 140;
 
 /**
@@ -219,7 +219,7 @@ class Builder {
   }
 
   #headingLevel({ text, size, isBold }: Line): number | undefined {
-    if (text.length > HEADING_MAX_CHARACTERS || !/\p{L}/u.test(text)) return undefined;
+    if (text.length > HEADING_MAX_CHARACTERS || !/\p{L}/u.test(text) || /^[•☐]/u.test(text)) return undefined;
     const rounded = Math.round(size * 2) / 2;
     const rank = this.#body.headingSizes.indexOf(rounded);
     const isLarge = !this.#isMeasured || isBold || size >= this.#body.size * MUCH_LARGER;

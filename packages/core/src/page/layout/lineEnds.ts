@@ -48,8 +48,8 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
     isVerse,
     hasRoom: (index) => ends[index] ?? true,
     isEnded: (index) => {
-      if (!(ends[index] ?? true)) return false;
       if (isVerse) return true;
+      if (!(ends[index] ?? true)) return false;
       const [line, next] = [lines[index], lines[index + 1]];
       if (!line || !next) return true;
       // Text that flows around a picture is cut short as well; there the sentence goes on in small letters.

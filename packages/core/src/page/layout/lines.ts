@@ -8,6 +8,8 @@ export interface PlacedText {
   /** Size of the letters. */
   readonly size: number;
   readonly isBold: boolean;
+  /** Whether it is one whole word, as recognisers give them: a space follows however narrow the gap is. */
+  readonly isWord?: boolean;
 }
 
 /** Text of one line, or of the part of a line that stands apart from the rest of it. */
@@ -66,7 +68,8 @@ function joined(row: readonly PlacedText[]): Line[] {
         runs: [...last.runs, run],
       };
     } else if (last && gap < size * APART) {
-      const space = gap > size * 0.12 && !/\s$/u.test(last.text) && !/^\s/u.test(run.text) ? ' ' : '';
+      const isApart = run.isWord === true || gap > size * 0.12;
+      const space = isApart && !/\s$/u.test(last.text) && !/^\s/u.test(run.text) ? ' ' : '';
       lines[lines.length - 1] = {
         text: last.text + space + run.text,
         x: last.x,

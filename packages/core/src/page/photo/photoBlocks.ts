@@ -3,6 +3,7 @@ import { blocksFromLayout, type LayoutOptions } from '../layout/layoutBlocks.ts'
 import type { PlacedText } from '../layout/lines.ts';
 import { median } from '../layout/regions.ts';
 import type { RecognisedWord } from './hocr.ts';
+import { mended } from './mended.ts';
 import type { RuledLine } from './ruledLines.ts';
 import { segmentsOf, type Segment } from './segments.ts';
 import type { TickBox } from './tickBoxes.ts';
@@ -49,9 +50,10 @@ export function blocksFromPhotos(
 ): Pick<ImportedDocument, 'blocks' | 'cleanUps'> & { readonly words: readonly PhotoWord[] } {
   const cleanUps: CleanUp[] = [];
   const origin = new Map<PlacedText, PhotoWord>();
-  const segments = pages.map(({ words }) => segmentsOf(words));
+  const read = pages.map((page) => ({ ...page, words: mended(page.words, options.isWord, cleanUps) }));
+  const segments = read.map(({ words }) => segmentsOf(words));
   const snap = sizesSnapped(segments.flat());
-  const layout = pages.map(({ width, height, words, lines, dotted, ticks = [] }, page) => {
+  const layout = read.map(({ width, height, words, lines, dotted, ticks = [] }, page) => {
     const isBold = boldIn(segments[page] ?? []);
     const own = new Map(
       segments[page]?.flatMap((segment) => segment.words.map((word) => [word, segment] as const)),
@@ -76,6 +78,7 @@ export function blocksFromPhotos(
           width: word.width,
           size: snap(own.get(word)?.size ?? word.size),
           isBold: isBold(own.get(word)),
+          isWord: true,
         };
         if (!dots.has(word))
           origin.set(run, {

@@ -19,11 +19,12 @@ export function strokesOf(
     ];
     const [top, bottom] = [Math.max(0, Math.floor(y)), Math.min(height - 1, Math.ceil(y + high))];
     let [ink, edges] = [0, 0];
+    const shadeAt = shadesIn({ width, height, pixels }, { left, right, top, bottom });
     for (let row = top; row <= bottom; row++)
       for (let column = left; column <= right; column++) {
         const at = row * width + column;
-        const own = INKED - Math.min(INKED, pixels[at] ?? INKED);
-        const next = INKED - Math.min(INKED, pixels[at + 1] ?? INKED);
+        const own = INKED - Math.min(INKED, shadeAt(at));
+        const next = INKED - Math.min(INKED, shadeAt(at + 1));
         ink += own;
         edges += Math.abs(next - own);
       }
@@ -33,3 +34,20 @@ export function strokesOf(
 
 /** Lighter than this is paper with its grain. */
 const INKED = 190;
+
+/** The shades of a box's pixels; white letters on a dark ground are turned about. */
+function shadesIn(
+  { width, pixels }: GreyPicture,
+  { left, right, top, bottom }: Readonly<Record<'left' | 'right' | 'top' | 'bottom', number>>,
+): (at: number) => number {
+  let [dark, all] = [0, 0];
+  for (const row of [top, bottom])
+    for (let column = left; column <= right; column++) {
+      all += 1;
+      if ((pixels[row * width + column] ?? 255) < MIDDLE) dark += 1;
+    }
+  const isDark = dark > all / 2;
+  return (at) => (isDark ? 255 - (pixels[at] ?? 255) : (pixels[at] ?? 255));
+}
+/** Between ink and paper. */
+const MIDDLE = 128;
