@@ -111,6 +111,7 @@ export type { PlacedText } from './page/layout/lines.ts';
 export { proofread, type Finding, type FindingKind } from './literacy/proofread.ts';
 export { gradeLevel, guessSyllables, readingEase, type TextCounts } from './literacy/readability.ts';
 export {
+  distance,
   fromUnitSquare,
   inPageOrder,
   inverse,

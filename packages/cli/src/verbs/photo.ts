@@ -16,9 +16,16 @@ export async function photo(args: string[]): Promise<void> {
   const pages: ReadResults['photo'][] = [];
   for (const file of positionals) {
     const [name, bytes] = [path.basename(file), await readFile(file)];
-    const { corners, outline } = await readSafely({ kind: 'look', name, bytes });
+    const { corners, whole, outline } = await readSafely({ kind: 'look', name, bytes });
     if (!corners) warnings.push(`No page was found in ${name}: the whole picture was read.`);
-    pages.push(await readSafely({ kind: 'photo', name, bytes, choice: { corners, outline, languages } }));
+    pages.push(
+      await readSafely({
+        kind: 'photo',
+        name,
+        bytes,
+        choice: { corners: corners ?? whole, outline, languages },
+      }),
+    );
   }
   const { blocks, words } = blocksFromPhotos(pages, {
     isWord: (word) => Object.hasOwn(dictionary, word.toLowerCase()),

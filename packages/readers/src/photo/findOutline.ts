@@ -1,4 +1,4 @@
-import { inPageOrder, isPage, signedArea, type Point, type Quad } from '@aurelfield/core';
+import { distance, inPageOrder, isPage, signedArea, type Point, type Quad } from '@aurelfield/core';
 import type cvModule from '@techstark/opencv-js';
 import type { Mat } from '@techstark/opencv-js';
 import { constants, withOpenCv } from './openCv.ts';
@@ -19,16 +19,17 @@ interface SmallPicture {
 
 /** A page takes at least this share of the photo … */
 const LEAST = 0.12;
-/** … fills its four corners to this share … */
+/** … and fills its four corners to this share. */
 const FULL = 0.93;
-/** … and is found for sure when it fills them like this. */
-const SURE = 0.975;
+/** Corners this near to each other, in shares of the photo's longer side, are of one page. */
+const SAME = 0.03;
 /** Points of the outline that are kept. */
 const OUTLINE_POINTS = 480;
 
 /**
- * Looks for the outline of a page: in turn by brightness, by lack of colour, by brightness against what is around, and by edges. The first that gives a clear page is taken, else the clearest.
- * @returns nothing when no mask gives one: the corners are then for the teacher to set.
+ * Looks for the outline of a page in four ways: by brightness, by lack of colour, by brightness against what is around, and by edges. What most of them agree on is taken: a shadow or a dark banner deceives one of them, hardly two. Where no way
+ * gives a page with four corners in the photo, the straight edges that are there are drawn on until they meet.
+ * @returns nothing when no way gives a page: the corners are then for the teacher to set.
  */
 export function findOutline(picture: SmallPicture): Promise<FoundPage | undefined> {
   return withOpenCv((cv, keep) => {
@@ -36,16 +37,37 @@ export function findOutline(picture: SmallPicture): Promise<FoundPage | undefine
     const grey = keep(new cv.Mat());
     cv.cvtColor(rgb, grey, constants.COLOR_RGB2GRAY);
     cv.GaussianBlur(grey, grey, new cv.Size(5, 5), 0);
-    let best: (FoundPage & { readonly fullness: number }) | undefined;
-    for (const mask of [byBrightness, byColour, byLocalBrightness, byEdges]) {
-      const found = pageOf(cv, keep, mask(cv, keep, grey, rgb));
-      if (found && (best === undefined || found.fullness > best.fullness)) best = found;
-      if (best && best.fullness >= SURE) break;
-    }
+    const contours = [byBrightness, byColour, byLocalBrightness, byEdges].flatMap(
+      (mask) => largestIn(cv, keep, mask(cv, keep, grey, rgb)) ?? [],
+    );
+    const whole = contours.flatMap((contour) => pageOf(cv, keep, contour, picture) ?? []);
+    const best =
+      agreedOn(whole, picture) ??
+      agreedOn(
+        contours.flatMap((contour) => cutPageOf(cv, keep, contour, picture) ?? []),
+        picture,
+      );
     if (!best) return undefined;
     const share = ({ x, y }: Point) => ({ x: (x + 0.5) / picture.width, y: (y + 0.5) / picture.height });
     return { corners: best.corners.map(share) as unknown as Quad, outline: best.outline.map(share) };
   });
+}
+
+type Candidate = FoundPage & { readonly fullness: number };
+type Size = Pick<SmallPicture, 'width' | 'height'>;
+
+/** The page that most ways of looking agree on, the largest of several, as the clearest of them has it. */
+function agreedOn(found: readonly Candidate[], { width, height }: Size): Candidate | undefined {
+  const near = Math.max(width, height) * SAME;
+  const groups = found.map((one) =>
+    found.filter((other) =>
+      one.corners.every((corner, i) => distance(corner, other.corners[i] ?? corner) < near),
+    ),
+  );
+  const [best] = [...groups].sort(
+    (a, b) => b.length - a.length || signedArea(b[0]?.corners ?? []) - signedArea(a[0]?.corners ?? []),
+  );
+  return best?.reduce((a, b) => (b.fullness > a.fullness ? b : a));
 }
 
 type Library = typeof cvModule;
@@ -91,7 +113,13 @@ const byEdges: Mask = (cv, keep, grey) => {
   return mask;
 };
 
-function pageOf(cv: Library, keep: Keep, mask: Mat): (FoundPage & { fullness: number }) | undefined {
+/** A contour around the largest patch of a mask, with its area; nothing where it is small. */
+interface Contour {
+  readonly matrix: Mat;
+  readonly area: number;
+}
+
+function largestIn(cv: Library, keep: Keep, mask: Mat): Contour | undefined {
   const size = Math.max(mask.cols, mask.rows);
   const kernel = (share: number) =>
     keep(cv.Mat.ones(Math.round(size * share), Math.round(size * share), constants.CV_8U));
@@ -101,26 +129,144 @@ function pageOf(cv: Library, keep: Keep, mask: Mat): (FoundPage & { fullness: nu
   const contours = keep(new cv.MatVector());
   const hierarchy = keep(new cv.Mat());
   cv.findContours(mask, contours, hierarchy, constants.RETR_EXTERNAL, constants.CHAIN_APPROX_NONE);
-  let largest: Mat | undefined;
-  let area = 0;
+  let largest: Contour | undefined;
   for (let i = 0; i < contours.size(); i++) {
-    const contour = keep(contours.get(i));
-    const own = cv.contourArea(contour);
-    if (own > area) [largest, area] = [contour, own];
+    const matrix = keep(contours.get(i));
+    const area = cv.contourArea(matrix);
+    if (area > (largest?.area ?? 0)) largest = { matrix, area };
   }
-  if (!largest || area < mask.cols * mask.rows * LEAST) return undefined;
+  return largest && largest.area >= mask.cols * mask.rows * LEAST ? largest : undefined;
+}
+
+function pageOf(cv: Library, keep: Keep, { matrix, area }: Contour, size: Size): Candidate | undefined {
   const hull = keep(new cv.Mat());
-  cv.convexHull(largest, hull);
+  cv.convexHull(matrix, hull);
   const corners = cornersOf(cv, keep, hull);
   if (!corners || !isPage(corners)) return undefined;
   const quad = signedArea(corners);
-  const outside = pointsOf(largest);
+  const outside = pointsOf(matrix);
   // A page that runs out of the photo has no corners to be laid flat by.
-  const cut = outside.filter(({ x, y }) => x < 2 || y < 2 || x > mask.cols - 3 || y > mask.rows - 3).length;
+  const cut = outside.filter((point) => isAtRim(point, size)).length;
   const fullness = Math.min(area / quad, quad / area) - cut / outside.length;
-  if (fullness < FULL) return undefined;
-  const step = Math.max(1, Math.floor(outside.length / OUTLINE_POINTS));
-  return { corners, outline: outside.filter((_, i) => i % step === 0), fullness };
+  return fullness < FULL ? undefined : { corners, outline: thinned(outside), fullness };
+}
+
+function thinned(points: readonly Point[]): Point[] {
+  const step = Math.max(1, Math.floor(points.length / OUTLINE_POINTS));
+  return points.filter((_, i) => i % step === 0);
+}
+
+function isAtRim({ x, y }: Point, { width, height }: Size, near = 2): boolean {
+  return x < near || y < near || x > width - 1 - near || y > height - 1 - near;
+}
+
+/** Edges of a page are at least this long, in shares of the photo's longer side. */
+const EDGE = 0.12;
+/** Corners may lie this far outside the photo, in shares of it. */
+const BEYOND = 0.3;
+/** Contours of a page that is cut fill their part of the photo to this share. */
+const CUT_FULL = 0.8;
+
+/** A page of which a corner or an edge is out of the photo: its straight edges are drawn on until they meet; where a whole edge is missing, the rim of the photo stands for it. */
+function cutPageOf(cv: Library, keep: Keep, { matrix, area }: Contour, size: Size): Candidate | undefined {
+  const longest = Math.max(size.width, size.height);
+  const hull = keep(new cv.Mat());
+  cv.convexHull(matrix, hull);
+  const coarse = keep(new cv.Mat());
+  cv.approxPolyDP(hull, coarse, 0.012 * longest, true);
+  const vertices = pointsOf(coarse);
+  const clockwise = signedArea(vertices) >= 0 ? vertices : [...vertices].reverse();
+  const isRim = ({ from, to }: Side) =>
+    isAtRim({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }, size, 4) &&
+    isAtRim(from, size, 6) &&
+    isAtRim(to, size, 6);
+  const sides = straightened(
+    clockwise.map((from, i) => ({ from, to: clockwise[(i + 1) % clockwise.length] ?? from })),
+    isRim,
+  );
+  const edges = sides.filter((side) => !isRim(side) && distance(side.from, side.to) > longest * EDGE);
+  const rims = sides.filter(isRim);
+  if (rims.length === 0) return undefined;
+  const four =
+    edges.length === 4
+      ? edges
+      : edges.length === 3
+        ? [...edges, rims.reduce((a, b) => (distance(b.from, b.to) > distance(a.from, a.to) ? b : a))]
+        : [];
+  if (four.length !== 4) return undefined;
+  const inTurn = sides.filter((side) => four.includes(side));
+  const meeting = inTurn.map((side, i) => crossing(inTurn[(i + 3) % 4] ?? side, side));
+  if (meeting.some((point) => point === undefined)) return undefined;
+  const corners = inPageOrder(meeting as unknown as Quad);
+  const isNear = ({ x, y }: Point) =>
+    x > -size.width * BEYOND &&
+    x < size.width * (1 + BEYOND) &&
+    y > -size.height * BEYOND &&
+    y < size.height * (1 + BEYOND);
+  if (!corners.every(isNear) || !isPage(corners)) return undefined;
+  const seen = Math.abs(signedArea(clipped(corners, size)));
+  const fullness = Math.min(area / seen, seen / area);
+  if (fullness < CUT_FULL) return undefined;
+  const outline = pointsOf(matrix).filter((point) => !isAtRim(point, size, 4));
+  return { corners, outline: thinned(outline), fullness };
+}
+
+/** Sides of a polygon that go on nearly straight are one: a page that is bent has edges of several. */
+function straightened(sides: readonly Side[], isRim: (side: Side) => boolean): Side[] {
+  const merged: Side[] = [];
+  const goesOn = (a: Side, b: Side) => isRim(a) === isRim(b) && Math.abs(turnOf(a, b)) < BENT;
+  for (const side of sides) {
+    const last = merged.at(-1);
+    if (last && goesOn(last, side)) merged[merged.length - 1] = { from: last.from, to: side.to };
+    else merged.push(side);
+  }
+  const [first, last] = [merged[0], merged.at(-1)];
+  if (merged.length > 4 && first && last && goesOn(last, first))
+    return [{ from: last.from, to: first.to }, ...merged.slice(1, -1)];
+  return merged;
+}
+
+/** By how much a side turns from the one before, in radians. */
+function turnOf(a: Side, b: Side): number {
+  const [ax, ay, bx, by] = [a.to.x - a.from.x, a.to.y - a.from.y, b.to.x - b.from.x, b.to.y - b.from.y];
+  return Math.atan2(ax * by - ay * bx, ax * bx + ay * by);
+}
+/** An edge of a bent page turns by less than this: 14 degrees. */
+const BENT = 0.25;
+
+interface Side {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+/** Where two lines meet; nothing where they are parallel. */
+function crossing(a: Side, b: Side): Point | undefined {
+  const [ax, ay, bx, by] = [a.to.x - a.from.x, a.to.y - a.from.y, b.to.x - b.from.x, b.to.y - b.from.y];
+  const turn = ax * by - ay * bx;
+  if (Math.abs(turn) < 0.05 * Math.hypot(ax, ay) * Math.hypot(bx, by)) return undefined;
+  const t = ((b.from.x - a.from.x) * by - (b.from.y - a.from.y) * bx) / turn;
+  return { x: a.from.x + ax * t, y: a.from.y + ay * t };
+}
+
+/** The part of a polygon that lies in the photo (Sutherland and Hodgman 1974, from memory). */
+function clipped(polygon: readonly Point[], { width, height }: Size): Point[] {
+  const bounds: ((point: Point) => number)[] = [
+    ({ x }) => x,
+    ({ x }) => width - x,
+    ({ y }) => y,
+    ({ y }) => height - y,
+  ];
+  return bounds.reduce<Point[]>(
+    (points, inside) =>
+      points.flatMap((point, i) => {
+        const before = points[(i + points.length - 1) % points.length] ?? point;
+        const [a, b] = [inside(before), inside(point)];
+        const at = a / (a - b);
+        const between = { x: before.x + (point.x - before.x) * at, y: before.y + (point.y - before.y) * at };
+        return [...(a >= 0 !== b >= 0 ? [between] : []), ...(b >= 0 ? [point] : [])];
+      }),
+    [...polygon],
+  );
 }
 
 /** Four corners of a hull: its outline is made coarser until four are left. */

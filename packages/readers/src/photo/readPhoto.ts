@@ -4,6 +4,7 @@ import {
   linesOfWords,
   listDots,
   partedLines,
+  shapeOf,
   strokesOf,
   warpOf,
   wordsOfHocr,
@@ -23,6 +24,7 @@ import { layFlat, READ_DPI } from './layFlat.ts';
 import { lookedAtAgain } from './secondLook.ts';
 import { imageOf, pngOf } from './png.ts';
 import { recognise } from './tesseract.ts';
+import { uprightTurns } from './uprightTurns.ts';
 
 /** A photo as it was looked at. Places are shares of its width and height. */
 export interface LookedAt {
@@ -30,8 +32,10 @@ export interface LookedAt {
   readonly height: number;
   /** A JPEG for screens. */
   readonly shown: Uint8Array;
-  /** Nothing when no page was found. */
+  /** The first is the page's own top left, whichever way up it lies. Nothing when no page was found. */
   readonly corners: Quad | undefined;
+  /** The whole photo, the first corner being the top left of what is written on it. */
+  readonly whole: Quad;
   readonly outline: readonly Point[];
 }
 
@@ -61,7 +65,21 @@ export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<Look
   const { findOutline } = await import('./findOutline.ts');
   const found = await findOutline(await photo.small());
   const { width, height, shown } = photo;
-  return { width, height, shown, corners: found?.corners, outline: found?.outline ?? [] };
+  const warp = warpIn(photo, found?.corners ?? UNIT_SQUARE, found?.outline ?? []);
+  const turns = await uprightTurns(await photo.grey(), warp, shapeOf(warp));
+  return {
+    width,
+    height,
+    shown,
+    corners: found && turned(found.corners, turns),
+    whole: turned(UNIT_SQUARE, turns),
+    outline: found?.outline ?? [],
+  };
+}
+
+/** Corners of a page that is turned clockwise by so many quarters to stand upright. */
+function turned(corners: Quad, quarters: number): Quad {
+  return corners.map((_, i) => corners[(i + 4 - quarters) % 4]) as unknown as Quad;
 }
 
 /**

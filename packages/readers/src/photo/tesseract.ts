@@ -91,6 +91,12 @@ export async function recognise(
   );
 }
 
+/** What the engine finds out about the direction and the script of a page's letters, in its own words. */
+export async function recogniserSays(picture: Uint8Array): Promise<string> {
+  const folder = await dataFolder();
+  return run(['stdin', 'stdout', '--tessdata-dir', folder, '--psm', '0', '--dpi', '150'], picture);
+}
+
 function run(args: readonly string[], input: Uint8Array | undefined): Promise<string> {
   return new Promise((resolve, reject) => {
     const child = spawn('tesseract', args, {
