@@ -61,7 +61,7 @@ export const photoPageSchema = z.object({
   /** Pixels of the flat page. */
   width: z.number().int(),
   height: z.number().int(),
-  warp: z.object({ corners: cornersSchema, bend: bendSchema }),
+  warp: z.object({ corners: cornersSchema, bend: bendSchema, text: z.array(z.number()).max(12).optional() }),
   words: z.array(photoWordSchema),
   bare: z.array(boxSchema),
   /** Numbers of the words that a teacher found right. */

@@ -137,6 +137,7 @@ export {
 export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';
+export { largestMove, textBend } from './page/photo/textBend.ts';
 export { strokesOf } from './page/photo/strokes.ts';
 export { withoutTickBoxes, type TickBox } from './page/photo/tickBoxes.ts';
 export { blurred, grainOf } from './page/photo/grain.ts';

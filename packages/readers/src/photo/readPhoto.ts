@@ -1,5 +1,7 @@
 import {
   bareRegions,
+  largestMove,
+  textBend,
   isPage,
   linesOfWords,
   listDots,
@@ -58,6 +60,9 @@ export interface ReadPage extends RecognisedPage {
   readonly bare: readonly Box[];
 }
 
+/** Lines of text that leave the level by this many pixels are laid flat by themselves, and read again. */
+const LEVEL = 5;
+
 /** Decodes a photo and looks for the page in it. */
 export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<LookedAt> {
   const photo = await decodePhoto(name, bytes);
@@ -92,10 +97,23 @@ export async function readPhoto(
   { corners = UNIT_SQUARE, outline = [], languages }: PageChoice,
 ): Promise<ReadPage> {
   const photo = await decodePhoto(name, bytes);
-  const warp = warpIn(photo, corners, outline);
-  const { picture, unruled, lines, ticks } = layFlat(await photo.grey(), warp);
-  const first = wordsOfHocr(await recognise(await pngOf(unruled), { languages, dpi: READ_DPI }));
-  const parted = partedLines(await lookedAtAgain(unruled, first, languages));
+  const grey = await photo.grey();
+  const byOutline = warpIn(photo, corners, outline);
+  const read = async (warp: PageWarp) => {
+    const page = layFlat(grey, warp);
+    return {
+      warp,
+      ...page,
+      found: wordsOfHocr(await recognise(await pngOf(page.unruled), { languages, dpi: READ_DPI })),
+    };
+  };
+  const first = await read(byOutline);
+  const text = textBend(first.unruled, first.found);
+  const isLevel = text === undefined || largestMove(text, first.unruled, first.found) < LEVEL;
+  const { warp, picture, unruled, lines, ticks, found } = isLevel
+    ? first
+    : await read({ ...byOutline, text });
+  const parted = partedLines(await lookedAtAgain(unruled, found, languages));
   const strokes = strokesOf(unruled, parted);
   const words = parted.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
   return {
@@ -107,7 +125,7 @@ export async function readPhoto(
     dotted: listDots(unruled, words),
     bare: bareRegions(unruled, words),
     flat: await imageOf(picture).jpeg({ quality: 70 }).toBuffer(),
-    warp: { corners, bend: warp.bend },
+    warp: { corners, bend: warp.bend, ...(warp.text ? { text: warp.text } : {}) },
   };
 }
 

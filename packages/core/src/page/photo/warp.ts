@@ -1,3 +1,5 @@
+import { leastSquares } from './leastSquares.ts';
+import { lineLeaves, type TextBend } from './textBend.ts';
 import { distance, fromUnitSquare, inverse, through, type Point, type Quad } from './geometry.ts';
 
 /**
@@ -15,6 +17,8 @@ export interface Bend {
 export interface PageWarp {
   readonly corners: Quad;
   readonly bend: Bend;
+  /** What the lines of text say beyond the outline, where that is not little. */
+  readonly text?: TextBend | undefined;
 }
 
 /** A page that lies flat. */
@@ -35,26 +39,42 @@ export function warpOf(corners: Quad, outline: readonly Point[]): PageWarp {
   const between = (s: number) => s > CORNER && s < 1 - CORNER;
   const edge = (along: 'x' | 'y', at: 0 | 1) => {
     const across = along === 'x' ? 'y' : 'x';
-    return fitted(
-      points
-        .filter((point) => between(point[along]) && Math.abs(point[across] - at) < MOST_BENT)
-        .map((point) => [point[along], point[across] - at] as const),
-    );
+    return points
+      .filter((point) => between(point[along]) && Math.abs(point[across] - at) < MOST_BENT)
+      .map((point) => [point[along], point[across] - at] as const);
   };
-  return {
-    corners,
-    bend: { top: edge('x', 0), right: edge('y', 1), bottom: edge('x', 1), left: edge('y', 0) },
-  };
+  const [top, bottom] = bothFitted(edge('x', 0), edge('x', 1));
+  const [left, right] = bothFitted(edge('y', 0), edge('y', 1));
+  return { corners, bend: { top, right, bottom, left } };
+}
+
+/** An edge is known where its outline is there over this share of its length: a page that runs out of the photo lacks some of it. */
+const SEEN = 0.75;
+const PARTS = 12;
+
+/** The bends of two edges across from each other. Sheets bend alike there: an edge that is mostly out of the photo is bent as the other one. */
+function bothFitted(
+  a: readonly (readonly [number, number])[],
+  b: readonly (readonly [number, number])[],
+): [number[], number[]] {
+  const isSeen = (points: readonly (readonly [number, number])[]) =>
+    new Set(points.map(([s]) => Math.floor(s * PARTS))).size >= PARTS * SEEN;
+  const [seenA, seenB] = [isSeen(a), isSeen(b)];
+  if (seenA && seenB) return [fitted(a), fitted(b)];
+  const known = seenA ? fitted(a) : seenB ? fitted(b) : [];
+  return [known, known];
 }
 
 /** A function that takes page coordinates (0 to 1 from the left and from the top) to photo pixels. */
-export function toPhoto({ corners, bend }: PageWarp): (u: number, v: number) => Point {
+export function toPhoto({ corners, bend, text }: PageWarp): (u: number, v: number) => Point {
   const map = fromUnitSquare(corners);
-  return (u, v) =>
-    through(map, {
+  return (u, level) => {
+    const v = text ? level + lineLeaves(text, u, level) : level;
+    return through(map, {
       x: u + (1 - u) * leaving(bend.left, v) + u * leaving(bend.right, v),
       y: v + (1 - v) * leaving(bend.top, u) + v * leaving(bend.bottom, u),
     });
+  };
 }
 
 /** Usual shapes of paper, width by height: ISO 216 (A4) and ANSI/ASME Y14.1 letter. */
@@ -81,7 +101,9 @@ function fitted(points: readonly (readonly [number, number])[]): number[] {
   let coefficients: number[] = [];
   for (let round = 0; round < 4; round++) {
     if (kept.length < 12) return [];
-    coefficients = leastSquares(kept);
+    coefficients = leastSquares(
+      kept.map(([s, value]) => [s * (1 - s), s * (1 - s) * s, s * (1 - s) * s * s, value]),
+    );
     const off = kept.map(([s, value]) => Math.abs(value - leaving(coefficients, s)));
     const usual = [...off].sort((a, b) => a - b)[off.length >> 1] ?? 0;
     const most = Math.max(usual * 3, 0.002);
@@ -90,37 +112,4 @@ function fitted(points: readonly (readonly [number, number])[]): number[] {
     kept = fewer;
   }
   return coefficients;
-}
-
-function leastSquares(points: readonly (readonly [number, number])[]): number[] {
-  const normal = Array.from({ length: 3 }, () => [0, 0, 0, 0]);
-  for (const [s, value] of points) {
-    const base = s * (1 - s);
-    const terms = [base, base * s, base * s * s];
-    terms.forEach((term, i) => {
-      const row = normal[i] ?? [];
-      terms.forEach((other, j) => (row[j] = (row[j] ?? 0) + term * other));
-      row[3] = (row[3] ?? 0) + term * value;
-    });
-  }
-  return solved(normal);
-}
-
-/** Gauss elimination with the largest pivot. */
-function solved(rows: number[][]): number[] {
-  const n = rows.length;
-  for (let i = 0; i < n; i++) {
-    const best = rows
-      .slice(i)
-      .reduce((b, row, k) => (Math.abs(row[i] ?? 0) > Math.abs(rows[b]?.[i] ?? 0) ? k + i : b), i);
-    [rows[i], rows[best]] = [rows[best] ?? [], rows[i] ?? []];
-    const pivot = rows[i]?.[i] ?? 0;
-    if (Math.abs(pivot) < 1e-12) return [];
-    for (let k = 0; k < n; k++) {
-      if (k === i) continue;
-      const factor = (rows[k]?.[i] ?? 0) / pivot;
-      rows[k] = (rows[k] ?? []).map((value, j) => value - factor * (rows[i]?.[j] ?? 0));
-    }
-  }
-  return rows.map((row, i) => (row[n] ?? 0) / (row[i] ?? 1));
 }
