@@ -38,7 +38,9 @@ export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
   const edges = marginal.flatMap((lines, page) =>
     lines.flatMap((line): Furniture[] => {
       if (PAGE_NUMBER.test(line.text)) return [{ page, line, rule: 'page number taken out' }];
-      const isHead = (counts.get(keyOf(line)) ?? 0) >= enough || isSmallPrint(line, pages[page]);
+      const own = pages[page];
+      const isHead =
+        (counts.get(keyOf(line)) ?? 0) >= enough || isSmallPrint(line, own) || isAboveTitle(line, own);
       return isHead ? [{ page, line, rule: 'running head taken out' }] : [];
     }),
   );
@@ -75,6 +77,24 @@ function isSmallPrint({ y, size }: Line, page: PageLines | undefined): boolean {
   const isAtEdge = y < page.height * EDGE || y - size > page.height * (1 - EDGE);
   return isAtEdge && size < median(page.lines.map((line) => line.size)) * SMALLER;
 }
+
+/** A plain line by itself at the very top, with a title below it that is much larger: what the sheet belongs to. A line that is to be filled in is none. */
+function isAboveTitle(line: Line, page: PageLines | undefined): boolean {
+  if (!page || page.lines.length < 8 || line.y > page.height * EDGE || /[:_]/u.test(line.text)) return false;
+  const usual = median(page.lines.map(({ size }) => size));
+  const [next] = page.lines.filter(({ y }) => y > line.y + line.size * 0.5).sort((a, b) => a.y - b.y);
+  const isAlone = page.lines.every((other) => other === line || Math.abs(other.y - line.y) > line.size * 0.5);
+  return (
+    isAlone &&
+    next !== undefined &&
+    !line.isBold &&
+    line.size < usual * 1.05 &&
+    next.size > usual * TITLE &&
+    next.y - next.size - line.y > line.size * 0.7
+  );
+}
+/** Titles are this much larger than the text. */
+const TITLE = 1.35;
 
 function keyOf({ text }: Line): string {
   return text.replace(/\d+/gu, '#').toLowerCase();

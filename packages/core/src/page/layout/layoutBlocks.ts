@@ -6,7 +6,7 @@ import type { Rule } from './frames.ts';
 import { furnitureOf } from './furniture.ts';
 import { lineEnds } from './lineEnds.ts';
 import { linesOf, type Line, type PlacedText } from './lines.ts';
-import { joinedMarks, MARKS, partedBlanks } from './marks.ts';
+import { joinedMarks, MARKED, MARKS, partedBlanks } from './marks.ts';
 import { median, regionsOf, type Region } from './regions.ts';
 
 /** A page as placed runs of text. */
@@ -196,11 +196,12 @@ class Builder {
     const goesOn = !begins || MARKS.test(line.text);
     if (goesOn && last && last.type !== 'heading' && last.type !== 'table-row') {
       const text = this.#join(last.text, line.text);
-      const asks = last.label !== undefined && isQuestion(text);
+      const asks = (last.label !== undefined && isQuestion(text)) || MARKED.test(text);
       this.#blocks[this.#blocks.length - 1] = { ...last, text, ...(asks ? { type: 'question' } : {}) };
     } else {
       this.#itemAt = -Infinity;
-      this.#blocks.push({ type: 'paragraph', text: line.text });
+      const isMarked = MARKED.test(line.text);
+      this.#blocks.push({ type: isMarked ? 'question' : 'paragraph', text: line.text });
     }
   }
 
@@ -312,9 +313,9 @@ function levelJoined(lines: readonly Line[]): Line[] {
   return joined;
 }
 
-/** Whether a text asks; the marks that it earns may stand behind it. */
+/** Whether a text asks: by its last sign, or by the marks that it earns. */
 function isQuestion(text: string): boolean {
-  return /\?[”’"')]*(?:\s[[(]\d{1,2}(?:\smarks?)?[\])])?$/u.test(text);
+  return /\?[”’"')]*$/u.test(text) || MARKED.test(text);
 }
 
 function endsSentence(text: string): boolean {

@@ -13,7 +13,7 @@ export interface LineEnds {
   readonly isEnded: (index: number) => boolean;
   /** Whether the first word of the next line would have stood on this one. */
   readonly hasRoom: (index: number) => boolean;
-  /** Whether each line is one of its own, as in verse. */
+  /** Whether the last lines are each one of its own, as in verse. */
   readonly isVerse: boolean;
 }
 
@@ -43,12 +43,21 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
   const words = inside.reduce((sum, i) => sum + (lines[i]?.text.split(' ').length ?? 0), 0) / inside.length;
   const isMany = ({ fewest, share }: typeof VERSE) =>
     unexplained.length >= fewest && unexplained.length >= inside.length * share;
-  const isVerse = isMany(VERSE) || (words <= ADDRESS.words && isMany(ADDRESS));
+  const hasVerse = isMany(VERSE) || (words <= ADDRESS.words && isMany(ADDRESS));
+  const stanzas = stanzasOf(lines);
+  const isUnexplained = new Set(unexplained);
+  const told = stanzas.map((stanza) => hasVerse && stanza.some((i) => isUnexplained.has(i)));
+  // A stanza whose lines happen to be long is one all the same between two others.
+  const isVerse = new Set(
+    stanzas.flatMap((stanza, i) =>
+      told[i] === true || (hasVerse && told[i - 1] === true && told[i + 1] === true) ? stanza : [],
+    ),
+  );
   return {
-    isVerse,
+    isVerse: isVerse.has(lines.length - 1),
     hasRoom: (index) => ends[index] ?? true,
     isEnded: (index) => {
-      if (isVerse) return true;
+      if (isVerse.has(index)) return true;
       if (!(ends[index] ?? true)) return false;
       const [line, next] = [lines[index], lines[index + 1]];
       if (!line || !next) return true;
@@ -57,6 +66,21 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
     },
   };
 }
+
+/** Numbers of the lines that stand together, without a wider space between them. */
+function stanzasOf(lines: readonly Line[]): number[][] {
+  const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
+  const sorted = steps.filter((step) => step > 0).sort((a, b) => a - b);
+  const usual = sorted[Math.floor(sorted.length * 0.3)] ?? 0;
+  const stanzas: number[][] = [[]];
+  lines.forEach((_, i) => {
+    if (i > 0 && (steps[i - 1] ?? 0) > usual * APART) stanzas.push([]);
+    stanzas.at(-1)?.push(i);
+  });
+  return stanzas;
+}
+/** Lines further apart than this many usual steps are of two stanzas. */
+const APART = 1.2;
 
 /** How wide the first word of a line is. */
 function firstWord({ text, x, right }: Line): number {

@@ -3,6 +3,9 @@ import type { Line } from './lines.ts';
 /** What a question earns, as it is printed at the right of a worksheet: [2], (3 marks). Recognisers take one bracket for another. */
 export const MARKS = /^[[({|]\s?\d{1,2}(?:\smarks?)?\s?[\])}|]$/u;
 
+/** A text with the marks that it earns behind it. */
+export const MARKED = /\S\s[[(]\d{1,2}(?:\smarks?)?[\])]$/u;
+
 /** Marks that stand apart at the right belong to the line whose baseline they stand on. */
 export function joinedMarks(lines: readonly Line[]): Line[] {
   const marks = lines.filter(({ text }) => MARKS.test(text));

@@ -51,7 +51,7 @@ export function blocksFromPhotos(
   const cleanUps: CleanUp[] = [];
   const origin = new Map<PlacedText, PhotoWord>();
   const read = pages.map((page) => ({ ...page, words: mended(page.words, options.isWord, cleanUps) }));
-  const segments = read.map(({ words }) => segmentsOf(words));
+  const segments = read.map(({ words }) => ofOneStroke(segmentsOf(words)));
   const snap = sizesSnapped(segments.flat());
   const layout = read.map(({ width, height, words, lines, dotted, ticks = [] }, page) => {
     const isBold = boldIn(segments[page] ?? []);
@@ -59,7 +59,9 @@ export function blocksFromPhotos(
       segments[page]?.flatMap((segment) => segment.words.map((word) => [word, segment] as const)),
     );
     const dots = dotsOf(words);
-    const isDirt = dirtIn(words);
+    const drawn = new Set((segments[page] ?? []).filter(isDrawn).flatMap((segment) => segment.words));
+    const isSpeck = dirtIn(words);
+    const isDirt = (word: RecognisedWord) => drawn.has(word) || isSpeck(word);
     const dirt = words.filter((word) => !dots.has(word) && isDirt(word));
     if (dirt.length > 0)
       cleanUps.push({
@@ -119,6 +121,24 @@ export function blocksFromPhotos(
 /** Strokes thicker than those of most letters by this much are bold. Measured on photos of two sets: body text differs by 10 %, bold by 45 % and more. */
 const BOLD = 1.38;
 
+/** Type whose strokes are as thin as those of the body is no larger than it, whatever the boxes of a few letters say. */
+function ofOneStroke(segments: readonly Segment[]): Segment[] {
+  const letters = (of: (segment: Segment) => number) =>
+    median(segments.flatMap((segment) => Array.from({ length: lettersIn(segment) }, () => of(segment))));
+  const usual = letters(({ words }) => median(words.map(({ stroke = 0 }) => stroke)));
+  const size = letters((segment) => segment.size);
+  if (usual === 0) return [...segments];
+  return segments.map((segment) => {
+    const stroke = median(segment.words.map(({ stroke: own = 0 }) => own));
+    return segment.size > size * NOT_LARGER && stroke < usual * NOT_LARGER ? { ...segment, size } : segment;
+  });
+}
+const NOT_LARGER = 1.15;
+
+function lettersIn({ words }: Segment): number {
+  return words.reduce((sum, { text }) => sum + text.length, 0);
+}
+
 /** Tells which parts of lines are bold: by their strokes, against those of most letters of the page. */
 function boldIn(segments: readonly Segment[]): (segment: Segment | undefined) => boolean {
   const letters = segments.flatMap(({ words }) =>
@@ -145,6 +165,16 @@ function tickRun(box: TickBox, segments: readonly Segment[], snap: (size: number
   const size = snap(next.size);
   return [{ text: '☐', x: box.x, y: next.baseline, width: box.width, size, isBold: false }];
 }
+
+/** Lines of a drawing that were taken for a few large letters: their strokes are too thin for that. */
+function isDrawn({ words, size }: Segment): boolean {
+  const stroke = median(words.map(({ stroke: own = 0 }) => own));
+  const letters = words.reduce((sum, { text }) => sum + text.length, 0);
+  return (
+    letters <= 4 && stroke > 0 && words.some(({ height }) => height > size * 1.4 && stroke < height * THIN)
+  );
+}
+const THIN = 0.07;
 
 /** Tells what is no writing: specks and edges that were taken for marks. */
 function dirtIn(words: readonly RecognisedWord[]): (word: RecognisedWord) => boolean {
