@@ -23,7 +23,7 @@ import sharp from 'sharp';
 import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';
 import { layFlat, READ_DPI } from './layFlat.ts';
-import { lookedAtAgain } from './secondLook.ts';
+import { bareLookedAt, lookedAtAgain } from './secondLook.ts';
 import { imageOf, pngOf } from './png.ts';
 import { recognise } from './tesseract.ts';
 import { uprightTurns } from './uprightTurns.ts';
@@ -113,7 +113,8 @@ export async function readPhoto(
   const { warp, picture, unruled, lines, ticks, found } = isLevel
     ? first
     : await read({ ...byOutline, text });
-  const parted = partedLines(await lookedAtAgain(unruled, found, languages));
+  const again = await lookedAtAgain(unruled, found, languages);
+  const parted = partedLines(await bareLookedAt(unruled, again, languages));
   const strokes = strokesOf(unruled, parted);
   const words = parted.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
   return {

@@ -1,4 +1,10 @@
-import { segmentsOf, wordsOfHocr, type GreyPicture, type RecognisedWord } from '@aurelfield/core';
+import {
+  bareRegions,
+  segmentsOf,
+  wordsOfHocr,
+  type GreyPicture,
+  type RecognisedWord,
+} from '@aurelfield/core';
 import { READ_DPI } from './layFlat.ts';
 import { imageOf } from './png.ts';
 import { recognise } from './tesseract.ts';
@@ -8,7 +14,7 @@ const UNSURE = 72;
 /** A second reading must be this much surer. */
 const BETTER = 8;
 /** Parts of a page that are looked at again at most: each takes a third of a second. */
-const PARTS_AT_MOST = 5;
+const PARTS_AT_MOST = 6;
 const MARGIN = 14;
 
 interface Part {
@@ -18,6 +24,45 @@ interface Part {
   bottom: number;
 }
 
+/** Regions with ink and no words that are read by themselves at most, and how sure a reading must be there. */
+const BARE_AT_MOST = 6;
+const BARE_SURE = 62;
+/** Larger than this share of the page is a picture. */
+const PICTURE = 0.12;
+
+/** Reads regions by themselves in which no word was found: a line that was dropped, a figure in a cell. */
+export async function bareLookedAt(
+  page: GreyPicture,
+  words: readonly RecognisedWord[],
+  languages: readonly string[],
+): Promise<RecognisedWord[]> {
+  const result = [...words];
+  const parts = bareRegions(page, words)
+    .filter(({ width, height }) => width * height < PICTURE)
+    .slice(0, BARE_AT_MOST)
+    .map(({ x, y, width, height }) => ({
+      left: Math.floor(x * page.width),
+      top: Math.floor(y * page.height),
+      right: Math.ceil((x + width) * page.width),
+      bottom: Math.ceil((y + height) * page.height),
+    }));
+  for (const part of parts) {
+    const found = (await readPart(page, part, languages)).filter(
+      (word) => !result.some((other) => isInside(word, boxOf(other))),
+    );
+    const isText =
+      found.filter(({ text }) => /[\p{L}\p{N}]{2}|^\p{N}/u.test(text)).length >= found.length / 2;
+    if (found.length === 0 || !isText || sureness(found) < BARE_SURE) continue;
+    const number = Math.max(-1, ...result.map(({ line }) => line)) + 1;
+    result.push(...found.map((word) => ({ ...word, line: word.line + number })));
+  }
+  return result;
+}
+
+function boxOf({ x, y, width, height }: RecognisedWord): Part {
+  return { left: x, top: y, right: x + width, bottom: y + height };
+}
+
 /** Reads unsure lines again without what stands around them: beside a drawing or a rule a recogniser often cuts a line in two. */
 export async function lookedAtAgain(
   page: GreyPicture,
@@ -25,15 +70,22 @@ export async function lookedAtAgain(
   languages: readonly string[],
 ): Promise<RecognisedWord[]> {
   let result = [...words];
-  for (const part of partsOf(words).slice(0, PARTS_AT_MOST)) {
+  const doubt = (part: Part) =>
+    words.reduce(
+      (sum, word) => sum + (isInside(word, part) ? (100 - word.confidence) * word.text.length : 0),
+      0,
+    );
+  const parts = partsOf(words).sort((a, b) => doubt(b) - doubt(a));
+  for (const part of parts.slice(0, PARTS_AT_MOST)) {
     const inside = result.filter((word) => isInside(word, part));
-    const again = await readPart(page, part, languages);
+    const outside = result.filter((word) => !inside.includes(word));
+    // The margin around a part holds pieces of its neighbours.
+    const again = (await readPart(page, part, languages)).filter(
+      (word) => !outside.some((other) => isInside(word, boxOf(other))),
+    );
     if (sureness(again) < sureness(inside) + BETTER) continue;
     const number = Math.max(...result.map(({ line }) => line)) + 1;
-    result = [
-      ...result.filter((word) => !inside.includes(word)),
-      ...again.map((word) => ({ ...word, line: word.line + number })),
-    ];
+    result = [...outside, ...again.map((word) => ({ ...word, line: word.line + number }))];
   }
   return result;
 }

@@ -10,6 +10,8 @@ export interface PlacedText {
   readonly isBold: boolean;
   /** Whether it is one whole word, as recognisers give them: a space follows however narrow the gap is. */
   readonly isWord?: boolean;
+  /** Its size as it was measured in a picture, before sizes that differ little were made one. */
+  readonly measured?: number;
 }
 
 /** Text of one line, or of the part of a line that stands apart from the rest of it. */

@@ -30,6 +30,7 @@ const TABLE_SHARE = 0.7;
 const FILLED = 0.72;
 /** A head of a column is larger than what it heads by this much. */
 const HEAD = 1.1;
+const BOLD_HEAD = 1.06;
 
 /**
  * Parts a page into regions in reading order. What is ruled comes first: tables, and boxes, each read as a whole where it stands. The rest goes by white space: bands from the top, in each band columns from the left (recursive cuts
@@ -190,14 +191,18 @@ function isTable(left: readonly Line[], right: readonly Line[]): boolean {
   return !isProse(left) || !isProse(right);
 }
 
-/** Whether both columns begin with a head that is larger than the rest: two lists beside each other and no table. */
+/** Whether both columns begin with a head that is larger than the rest: two lists beside each other and no table, whose heads are of its own size. */
 function haveHeads(left: readonly Line[], right: readonly Line[]): boolean {
   return [left, right].every((lines) => {
     const [first, ...rest] = inOrder(lines);
-    return (
-      first !== undefined && rest.length >= 2 && first.size > median(rest.map(({ size }) => size)) * HEAD
-    );
+    if (first === undefined || rest.length < 2) return false;
+    return sizeOf(first) > median(rest.map(sizeOf)) * (first.isBold ? BOLD_HEAD : HEAD);
   });
+}
+
+function sizeOf({ size, runs }: Line): number {
+  const measured = runs.flatMap((run) => run.measured ?? []);
+  return measured.length > 0 ? median(measured) : size;
 }
 
 const LABEL = /^(?:[☐☑]\s*)?\(?([A-Za-z]|\d{1,2})[.):]?\s/u;

@@ -18,6 +18,8 @@ const INKED = 0.03;
 const REACH = 3;
 /** Smaller patches are specks. Squares. */
 const LEAST = 8;
+/** One row of squares is a line of text that was dropped if it is this long. Squares. */
+const LINE = 8;
 /** A rim of the page this wide, in squares, is shadow and desk. */
 const RIM = 3;
 
@@ -25,7 +27,7 @@ const RIM = 3;
 export function bareRegions(page: GreyPicture, words: readonly RecognisedWord[]): Box[] {
   const [columns, rows] = [Math.ceil(page.width / SQUARE), Math.ceil(page.height / SQUARE)];
   const inked = inkedSquares(page, columns, rows);
-  for (const { x, y, width, height } of words)
+  for (const { x, y, width, height } of words.map(tight))
     for (let row = Math.floor((y - 6) / SQUARE); row <= (y + height + 6) / SQUARE; row++)
       for (let column = Math.floor((x - 6) / SQUARE); column <= (x + width + 6) / SQUARE; column++)
         if (row >= 0 && row < rows && column >= 0 && column < columns) inked[row * columns + column] = 0;
@@ -40,18 +42,28 @@ export function bareRegions(page: GreyPicture, words: readonly RecognisedWord[])
       Math.max(...at.map(({ column }) => column)),
     ];
     const [top, bottom] = [Math.min(...at.map(({ row }) => row)), Math.max(...at.map(({ row }) => row))];
-    if (right - left < 2 || bottom - top < 1) continue;
+    const isLine = bottom === top && right - left >= LINE;
+    if (right - left < 2 || (bottom === top && !isLine)) continue;
+    // Of a line between two others its middle is seen.
+    const more = isLine ? 1 : 0;
     regions.push({
       squares: patch.length,
       box: {
         x: left / columns,
-        y: top / rows,
+        y: Math.max(0, top - more) / rows,
         width: (right - left + 1) / columns,
-        height: (bottom - top + 1) / rows,
+        height: (bottom - top + 1 + more * 2) / rows,
       },
     });
   }
   return regions.sort((a, b) => b.squares - a.squares).map(({ box }) => box);
+}
+
+/** A word's box without the lines around it, which recognisers put into the boxes of lines that are not quite level. */
+function tight(word: RecognisedWord): Pick<RecognisedWord, 'x' | 'y' | 'width' | 'height'> {
+  const { x, width, y, height, baseline, size } = word;
+  if (size === 0 || height < size * 1.25) return word;
+  return { x, width, y: Math.max(y, baseline - size * 0.85), height: Math.min(height, size * 1.1) };
 }
 
 function inkedSquares({ width, height, pixels }: GreyPicture, columns: number, rows: number): Uint8Array {

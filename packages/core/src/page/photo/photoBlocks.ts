@@ -81,6 +81,7 @@ export function blocksFromPhotos(
           size: snap(own.get(word)?.size ?? word.size),
           isBold: isBold(own.get(word)),
           isWord: true,
+          measured: own.get(word)?.size ?? word.size,
         };
         if (!dots.has(word))
           origin.set(run, {

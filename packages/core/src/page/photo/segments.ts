@@ -18,6 +18,7 @@ const MIDDLING = { pattern: /[tij]/u, height: 0.65 };
 const SMALL = 0.5;
 /** Word boxes that make the type larger than the line's own size by this much hold more than their word. */
 const TOO_LARGE = 1.2;
+const TOO_FAR = 0.2;
 const BELOW = { pattern: /[gjpqy,;()[\]]/u, depth: 0.21 };
 
 /** Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words. */
@@ -57,7 +58,10 @@ function measured(words: readonly RecognisedWord[]): Segment {
   const seen = sizes.length > 0 ? median(sizes) : told;
   const size = told > 0 && seen > told * TOO_LARGE ? told : seen;
   const feet = letters.map(({ text, y, height }) => y + height - depthOf(text) * size);
-  return { words, size, baseline: feet.length > 0 ? median(feet) : (words[0]?.baseline ?? 0) };
+  const line = words[0]?.baseline ?? 0;
+  const foot = feet.length > 0 ? median(feet) : line;
+  // The same goes for where its letters stand.
+  return { words, size, baseline: line > 0 && Math.abs(foot - line) > size * TOO_FAR ? line : foot };
 }
 
 function heightOf(text: string): number {
