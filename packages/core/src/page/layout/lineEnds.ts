@@ -5,7 +5,7 @@ const AROUND = 4;
 /** Line ends that neither the margin nor the end of a sentence explains: so many, and this share of all, make verse … */
 const VERSE = { fewest: 3, share: 0.25 };
 /** … and these an address, of lines of a few words. */
-const ADDRESS = { fewest: 2, share: 0.5, words: 4 };
+const ADDRESS = { fewest: 2, share: 0.5, words: 4.5 };
 
 /** How the lines of a region end. */
 export interface LineEnds {
@@ -35,7 +35,9 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
   };
   const ends = lines.slice(0, -1).map((_, i) => fits(i));
   const inside = lines.flatMap((line, i) =>
-    i < lines.length - 1 && isUnmarked(line) && isUnmarked(lines[i + 1]) ? i : [],
+    i < lines.length - 1 && isUnmarked(line) && isUnmarked(lines[i + 1]) && isOfOneType(line, lines[i + 1])
+      ? i
+      : [],
   );
   const unexplained = inside.filter(
     (i) => ends[i] === true && !/[.!?][”’"')\]]*$/u.test(lines[i]?.text ?? ''),
@@ -86,6 +88,11 @@ const APART = 1.2;
 function firstWord({ text, x, right }: Line): number {
   const [word = ''] = text.split(' ');
   return ((right - x) * word.length) / Math.max(1, text.length);
+}
+
+/** Whether two lines are set alike: a heading ends where it ends. */
+function isOfOneType(line: Line, next: Line | undefined): boolean {
+  return next !== undefined && line.isBold === next.isBold && Math.abs(line.size / next.size - 1) < 0.08;
 }
 
 function isUnmarked(line: Line | undefined): boolean {

@@ -130,6 +130,8 @@ function beside(atoms: readonly Atom[], left: readonly Line[], right: readonly L
   const lines = inOrder(all);
   if (areChoices(lines, [...inOrder(left), ...inOrder(right)]))
     return [{ kind: 'text', lines, isApart: true }];
+  // Labels with blanks behind them are fields of a form, one below the other.
+  if (right.every(({ text }) => /^_+$/u.test(text))) return [{ kind: 'text', lines }];
   if (!isTable(left, right) || haveHeads(left, right)) return undefined;
   if (areSpeakers(left, right)) return [{ kind: 'text', lines }];
   return tableApart(lines);

@@ -23,9 +23,10 @@ export function mended(
 ): RecognisedWord[] {
   const note = (before: string, after: string) =>
     cleanUps.push({ rule: 'words parted', block: 0, before, after });
-  return words.flatMap((word, i) => {
+  const single = words.filter((word) => !words.some((other) => covers(other, word)));
+  return single.flatMap((word, i) => {
     const { text } = word;
-    const next = words[i + 1]?.line === word.line ? words[i + 1] : undefined;
+    const next = single[i + 1]?.line === word.line ? single[i + 1] : undefined;
     if (/^[|¦]$/u.test(text) && next && /^\p{Ll}/u.test(next.text)) return { ...word, text: 'I' };
     const at = partedAt(text, isWord);
     if (at !== undefined) {
@@ -34,6 +35,15 @@ export function mended(
     }
     return isOdd(text, next?.text, isWord) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word;
   });
+}
+
+/** Whether a letter or two lie within another word that was read at the same place, and more surely: recognisers read some places twice. */
+function covers(other: RecognisedWord, word: RecognisedWord): boolean {
+  if (other === word || other.width * other.height <= word.width * word.height * 1.5) return false;
+  if (word.text.length > 2 || other.confidence < word.confidence + 10) return false;
+  const wide = Math.min(other.x + other.width, word.x + word.width) - Math.max(other.x, word.x);
+  const high = Math.min(other.y + other.height, word.y + word.height) - Math.max(other.y, word.y);
+  return wide > 0 && high > 0 && wide * high > word.width * word.height * 0.7;
 }
 
 /** Where two words were read as one; undefined in one word. */

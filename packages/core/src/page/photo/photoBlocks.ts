@@ -40,6 +40,8 @@ const ONE_SIZE = 1.13;
 /** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */
 const DIRT = 40;
 const DIRT_LINE = 25;
+/** A figure in a cell stands alone; it is kept, and doubtful. */
+const AMOUNT = /^[-−–+]?[£$€]?\d+(?:[.,:]\d+)*%?$/u;
 /** What recognisers take the dot of a list for. */
 const TAKEN_FOR_DOT = /^(?:[«»•·°*+¢©®¤eo.]|[«»•·°*+]{2})$/u;
 
@@ -183,7 +185,7 @@ function dirtIn(words: readonly RecognisedWord[]): (word: RecognisedWord) => boo
   for (const { line, confidence, text } of words)
     if (/[\p{L}\p{N}]/u.test(text)) surest.set(line, Math.max(surest.get(line) ?? 0, confidence));
   return ({ text, confidence, line }) =>
-    (surest.get(line) ?? 0) < DIRT_LINE ||
+    ((surest.get(line) ?? 0) < DIRT_LINE && !AMOUNT.test(text)) ||
     /^[|¦]+$/u.test(text) ||
     (confidence < DIRT && !/[\p{L}\p{N}]/u.test(text));
 }

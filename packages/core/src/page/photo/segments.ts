@@ -56,7 +56,9 @@ function measured(words: readonly RecognisedWord[]): Segment {
   // On lines that are not quite level recognisers give every word the box of its line; the size that they tell for the line is rough, but not as far off.
   const told = (words[0]?.size ?? 0) / (TALL.height + BELOW.depth);
   const seen = sizes.length > 0 ? median(sizes) : told;
-  const size = told > 0 && seen > told * TOO_LARGE ? told : seen;
+  // The box of a single word may be cut short as well.
+  const isOff = seen > told * TOO_LARGE || (letters.length === 1 && seen * TOO_LARGE < told);
+  const size = told > 0 && isOff ? told : seen;
   const feet = letters.map(({ text, y, height }) => y + height - depthOf(text) * size);
   const line = words[0]?.baseline ?? 0;
   const foot = feet.length > 0 ? median(feet) : line;
