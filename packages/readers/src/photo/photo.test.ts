@@ -60,8 +60,10 @@ beforeAll(async () => {
     languages: ['eng'],
   });
 });
+/** Words on these pages by which runs of letters are parted. */
+const WORDS = new Set(['lay', 'dish', 'forests']);
 const textOf = (pages: readonly ReadResults['photo'][]) =>
-  blocksFromPhotos(pages, { isWord: () => false }).blocks.map(
+  blocksFromPhotos(pages, { isWord: (word) => WORDS.has(word) }).blocks.map(
     ({ type, level, text }) => `${type}${level ?? ''}: ${text}`,
   );
 
@@ -121,16 +123,10 @@ describe('a photo', () => {
     });
   });
 
-  test('turned by the teacher is read the right way up: the first corner is the page’s top left', async () => {
+  test('on its side is read the right way up, without a corner touched', async () => {
     const turned = await sharp(MOSS).rotate(90).jpeg().toBuffer();
-    const again = await lookAtPhoto('turned.jpg', turned);
-    const [a, b, c, d] = again.corners ?? [];
-    if (!a || !b || !c || !d) throw new Error('No page was found.');
-    const read = await readPhoto('turned.jpg', turned, {
-      corners: [b, c, d, a],
-      outline: again.outline,
-      languages: ['eng'],
-    });
+    const { corners, outline } = await lookAtPhoto('turned.jpg', turned);
+    const read = await readPhoto('turned.jpg', turned, { corners, outline, languages: ['eng'] });
     expect(textOf([read])[0]).toBe('heading1: Moss under the lens');
   });
 
@@ -201,4 +197,48 @@ describe('a scanned PDF', () => {
 
 test('English can be recognised, and what else is installed', async () => {
   expect(await recognisableLanguages()).toContain('eng');
+});
+
+describe('a page as it happens to lie', () => {
+  const upright = (corners: Quad | undefined, turns: number) => {
+    // Where the page's own top left lies in a photo that is turned clockwise by so many quarters.
+    const [x, y] = [
+      [0, 0],
+      [1, 0],
+      [1, 1],
+      [0, 1],
+    ][turns] as [number, number];
+    const first = corners?.[0] ?? { x: 0.5, y: 0.5 };
+    return Math.abs(first.x - x) < 0.35 && Math.abs(first.y - y) < 0.35;
+  };
+
+  test.each([1, 2, 3])('turned by %d quarters its first corner is its own top left', async (turns) => {
+    const turned = await sharp(MOSS)
+      .rotate(turns * 90)
+      .jpeg()
+      .toBuffer();
+    const found = await lookAtPhoto('turned.jpg', turned);
+    expect(upright(found.corners, turns)).toBe(true);
+    expect(upright(found.whole, turns)).toBe(true);
+  });
+
+  test('upright it is left as it is', () => {
+    expect(upright(look.corners, 0)).toBe(true);
+  });
+
+  test('with an edge out of the picture it is laid flat by those that are there, and read', async () => {
+    const { width, height } = await sharp(MOSS).metadata();
+    const edge = Math.round(Math.max(look.corners?.[0].x ?? 0, look.corners?.[3].x ?? 0) * width) + 8;
+    const cut = await sharp(MOSS)
+      .extract({ left: edge, top: 0, width: width - edge, height })
+      .jpeg()
+      .toBuffer();
+    const found = await lookAtPhoto('cut.jpg', cut);
+    expect(found.corners).toBeDefined();
+    const read = await readPhoto('cut.jpg', cut, { ...found, languages: ['eng'] });
+    const { blocks } = blocksFromPhotos([read], { isWord: () => true });
+    expect(blocks.map(({ text }) => text).join(' ')).toContain(
+      'the green cushion on a wall is a forest in small',
+    );
+  });
 });

@@ -13,6 +13,8 @@ import { recognise } from './tesseract.ts';
 const UNSURE = 72;
 /** A second reading must be this much surer. */
 const BETTER = 8;
+/** … and have at least this share of its words. */
+const FEWER = 0.5;
 /** Parts of a page that are looked at again at most: each takes a third of a second. */
 const PARTS_AT_MOST = 6;
 const MARGIN = 14;
@@ -26,7 +28,10 @@ interface Part {
 
 /** Regions with ink and no words that are read by themselves at most, and how sure a reading must be there. */
 const BARE_AT_MOST = 6;
-const BARE_SURE = 62;
+const BARE_SURE = 75;
+/** Words from which on a region without words is believed to be a line of text; a drawing gives one or two. Figures may stand alone. */
+const BARE_WORDS = 3;
+const FIGURE = /^[-−–]?\p{N}+(?:[.,]\p{N}+)?[%.)]?$/u;
 /** Larger than this share of the page is a picture. */
 const PICTURE = 0.12;
 
@@ -50,9 +55,10 @@ export async function bareLookedAt(
     const found = (await readPart(page, part, languages)).filter(
       (word) => !result.some((other) => isInside(word, boxOf(other))),
     );
-    const isText =
-      found.filter(({ text }) => /[\p{L}\p{N}]{2}|^\p{N}/u.test(text)).length >= found.length / 2;
-    if (found.length === 0 || !isText || sureness(found) < BARE_SURE) continue;
+    const whole = found.filter(({ text }) => /\p{L}{2}|^\p{N}+$/u.test(text));
+    const isText = whole.length >= BARE_WORDS && whole.length >= found.length / 2;
+    const isFigure = found.length > 0 && found.every(({ text }) => FIGURE.test(text));
+    if (!(isText || isFigure) || sureness(found) < BARE_SURE) continue;
     const number = Math.max(-1, ...result.map(({ line }) => line)) + 1;
     result.push(...found.map((word) => ({ ...word, line: word.line + number })));
   }
@@ -83,7 +89,8 @@ export async function lookedAtAgain(
     const again = (await readPart(page, part, languages)).filter(
       (word) => !outside.some((other) => isInside(word, boxOf(other))),
     );
-    if (sureness(again) < sureness(inside) + BETTER) continue;
+    // One that is surer because it runs words together is no better.
+    if (sureness(again) < sureness(inside) + BETTER || again.length < inside.length * FEWER) continue;
     const number = Math.max(...result.map(({ line }) => line)) + 1;
     result = [...outside, ...again.map((word) => ({ ...word, line: word.line + number }))];
   }

@@ -1,4 +1,4 @@
-import type { Line } from './lines.ts';
+import { measuredSize, type Line } from './lines.ts';
 import { median } from './regions.ts';
 
 /** A page with its lines and height, in the same unit. */
@@ -72,10 +72,11 @@ function lineNumbers(lines: readonly Line[]): Line[] {
   });
 }
 
-function isSmallPrint({ y, size }: Line, page: PageLines | undefined): boolean {
+function isSmallPrint(line: Line, page: PageLines | undefined): boolean {
   if (!page || page.lines.length < 4) return false;
-  const isAtEdge = y < page.height * EDGE || y - size > page.height * (1 - EDGE);
-  return isAtEdge && size < median(page.lines.map((line) => line.size)) * SMALLER;
+  const size = measuredSize(line);
+  const isAtEdge = line.y < page.height * EDGE || line.y - size > page.height * (1 - EDGE);
+  return isAtEdge && size < median(page.lines.map(measuredSize)) * SMALLER;
 }
 
 /** A plain line by itself at the very top, with a title below it that is much larger: what the sheet belongs to. A line that is to be filled in is none. */

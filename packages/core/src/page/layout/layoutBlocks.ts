@@ -39,6 +39,8 @@ const LARGER = 1.12;
 const MUCH_LARGER = 1.3;
 /** Lines further apart than this many usual steps are of two paragraphs. */
 const PARTED = 1.2;
+/** A line of fewer words is not taken to go on in a column that begins with a capital. */
+const GOES_ON = 4;
 const HEADING_MAX_CHARACTERS = 140;
 
 /**
@@ -99,6 +101,8 @@ class Builder {
   readonly #runs: PlacedText[] = [];
   /** Whether the last block may go on in the next column or page. */
   #isOpen = false;
+  /** Whether the last line has but a few words: it may be an item of a list. */
+  #isShort = false;
   #lines: readonly Line[] = [];
   /** Where the mark of the list item that is being read stands. */
   #itemAt = -Infinity;
@@ -132,6 +136,7 @@ class Builder {
 
   region(region: Region): void {
     this.#runs.push(...region.lines.flatMap(({ runs }) => runs));
+    if (region.opensBox) this.#isOpen = false;
     if (region.kind === 'table') {
       this.#blocks.push(...tableRows(region.rows ?? rowsOf(region.lines), false));
       this.#isOpen = false;
@@ -152,7 +157,7 @@ class Builder {
       const before = lines[i - 1];
       const begins =
         before === undefined
-          ? !this.#isOpen
+          ? !this.#isOpen || (/^\p{Lu}/u.test(line.text) && this.#isShort)
           : line.y - before.y > usual * PARTED ||
             line.y - before.y < line.size * 0.4 ||
             line.x < this.#itemAt - this.#body.size * 0.5 ||
@@ -165,7 +170,9 @@ class Builder {
       this.#line(line, begins);
     });
     const last = lines.at(-1);
+    this.#isShort = last !== undefined && last.text.split(' ').length < GOES_ON;
     this.#isOpen =
+      region.closesBox !== true &&
       last !== undefined &&
       this.#blocks.at(-1)?.type !== 'heading' &&
       !ends.isVerse &&

@@ -7,6 +7,11 @@ const VERSE = { fewest: 3, share: 0.25 };
 /** … and these an address, of lines of a few words. */
 const ADDRESS = { fewest: 2, share: 0.5, words: 4.5 };
 
+/** Three lines and more that are narrower than this share of their column are no text around a picture, but short lines. */
+const NARROW = 0.45;
+/** A line that ends like this is ended even there. */
+const CLOSED = /[.!?:][”’"')\]]*$/u;
+
 /** How the lines of a region end. */
 export interface LineEnds {
   /** Whether the line was ended on purpose. */
@@ -20,18 +25,25 @@ export interface LineEnds {
 /**
  * Tells lines that were ended on purpose from those that were ended by the margin: a margin ends a line only when the next word would not have stood on it.
  * @param lines of one region, in order.
- * @param margin where lines of this column of the page end at the latest, if more of it is known than these lines tell.
+ * @param margin where lines of this column of the page end at the latest: it counts where one or two lines stand by themselves.
  */
 export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
   const isRight = isSetRight(lines);
+  const stanzas = stanzasOf(lines);
+  const stanzaOf = stanzas.flatMap((stanza) => stanza.map(() => stanza));
   const fits = (index: number): boolean => {
     const [line, next] = [lines[index], lines[index + 1]];
     if (!line || !next) return true;
-    const near = lines.slice(Math.max(0, index - AROUND), index + AROUND + 1);
+    // Text that flows around a picture has a margin of its own: that of the lines it stands with.
+    const stanza = stanzaOf[index] ?? [];
+    const near = stanza.flatMap((i) => (Math.abs(i - index) <= AROUND ? (lines[i] ?? []) : []));
+    const widest = Math.max(...near.map(({ x, right }) => right - x));
+    const isNarrow = stanza.length > 2 && widest > (margin - line.x) * NARROW;
+    const known = isNarrow && !CLOSED.test(line.text) ? -Infinity : margin;
     const word = firstWord(next);
     const needed = word + line.size * 0.45;
     if (isRight) return line.x - Math.min(...near.map(({ x }) => x)) > needed;
-    return Math.max(margin, ...near.map(({ right }) => right)) - line.right > needed;
+    return Math.max(known, ...near.map(({ right }) => right)) - line.right > needed;
   };
   const ends = lines.slice(0, -1).map((_, i) => fits(i));
   const inside = lines.flatMap((line, i) =>
@@ -46,7 +58,6 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
   const isMany = ({ fewest, share }: typeof VERSE) =>
     unexplained.length >= fewest && unexplained.length >= inside.length * share;
   const hasVerse = isMany(VERSE) || (words <= ADDRESS.words && isMany(ADDRESS));
-  const stanzas = stanzasOf(lines);
   const isUnexplained = new Set(unexplained);
   const told = stanzas.map((stanza) => hasVerse && stanza.some((i) => isUnexplained.has(i)));
   // A stanza whose lines happen to be long is one all the same between two others.
@@ -92,7 +103,7 @@ function firstWord({ text, x, right }: Line): number {
 
 /** Whether two lines are set alike: a heading ends where it ends. */
 function isOfOneType(line: Line, next: Line | undefined): boolean {
-  return next !== undefined && line.isBold === next.isBold && Math.abs(line.size / next.size - 1) < 0.08;
+  return next !== undefined && line.isBold === next.isBold && Math.abs(line.size / next.size - 1) < 0.15;
 }
 
 function isUnmarked(line: Line | undefined): boolean {

@@ -94,3 +94,9 @@ function joined(row: readonly PlacedText[]): Line[] {
   }
   return lines.map((line) => ({ ...line, text: line.text.replace(/\s+/gu, ' ').trim() }));
 }
+
+/** The size of a line as it was measured, where sizes that differ little were made one. */
+export function measuredSize({ size, runs }: Line): number {
+  const measured = runs.flatMap((run) => run.measured ?? []).sort((a, b) => a - b);
+  return measured[measured.length >> 1] ?? size;
+}

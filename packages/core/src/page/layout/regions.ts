@@ -1,19 +1,27 @@
 import { boxesOf, isWithin, mergedRules, ruledTables, type Rectangle, type Rule } from './frames.ts';
-import type { Line } from './lines.ts';
+import { measuredSize, type Line } from './lines.ts';
+
+interface RegionPlace {
+  readonly lines: readonly Line[];
+  /** Whether it is the first, or the last, of a box: no sentence goes into a box or out of it. */
+  readonly opensBox?: boolean;
+  readonly closesBox?: boolean;
+}
+
+/** Text that is read line by line. */
+interface TextRegion extends RegionPlace {
+  readonly kind: 'text';
+  /** Whether lines side by side are choices or labels of their own; otherwise they are one line. */
+  readonly isApart?: boolean;
+}
+
+interface TableRegion extends RegionPlace {
+  readonly kind: 'table';
+  readonly rows?: readonly (readonly string[])[];
+}
 
 /** What is read together: text line by line, or the rows of a table. */
-export type Region =
-  | {
-      readonly kind: 'text';
-      readonly lines: readonly Line[];
-      /** Whether lines side by side are choices or labels of their own; otherwise they are one line. */
-      readonly isApart?: boolean;
-    }
-  | {
-      readonly kind: 'table';
-      readonly lines: readonly Line[];
-      readonly rows?: readonly (readonly string[])[];
-    };
+export type Region = TextRegion | TableRegion;
 
 /** Something that takes up room on the page: a line, or regions that were found inside a box. */
 interface Atom extends Rectangle {
@@ -26,6 +34,8 @@ interface Atom extends Rectangle {
 const GUTTER = 1.1;
 /** Lines on one baseline, of all lines of the narrower side, from which on two columns may be a table. */
 const TABLE_SHARE = 0.7;
+/** Cells of a row stand on one baseline, to this share of their size; a caption beside a text does not. */
+const LEVEL = 0.25;
 /** A column of prose fills its width in most lines; a column of a table does not. */
 const FILLED = 0.72;
 /** A head of a column is larger than what it heads by this much. */
@@ -65,7 +75,11 @@ function atomsOf(
     left = left.filter((line) => !inside.includes(line));
     const held = atoms.filter((atom) => atom.regions !== undefined && isInside(atom, box));
     for (const atom of held) atoms.splice(atoms.indexOf(atom), 1);
-    const regions = cut([...held, ...inside.map(atomOf)]);
+    const regions = cut([...held, ...inside.map(atomOf)]).map((region, i, all) => ({
+      ...region,
+      opensBox: i === 0,
+      closesBox: i === all.length - 1,
+    }));
     atoms.push({ ...rectangleOf(box), size: inside[0]?.size ?? 0, regions });
   }
   return [...atoms, ...left.map(atomOf)];
@@ -132,8 +146,8 @@ function beside(atoms: readonly Atom[], left: readonly Line[], right: readonly L
     return [{ kind: 'text', lines, isApart: true }];
   // Labels with blanks behind them are fields of a form, one below the other.
   if (right.every(({ text }) => /^_+$/u.test(text))) return [{ kind: 'text', lines }];
-  if (!isTable(left, right) || haveHeads(left, right)) return undefined;
   if (areSpeakers(left, right)) return [{ kind: 'text', lines }];
+  if (!isTable(left, right) || haveHeads(left, right)) return undefined;
   return tableApart(lines);
 }
 
@@ -188,9 +202,19 @@ function tableApart(lines: readonly Line[]): Region[] {
 
 function isTable(left: readonly Line[], right: readonly Line[]): boolean {
   const [few, many] = left.length <= right.length ? [left, right] : [right, left];
-  const level = few.filter((line) => many.some(({ y }) => Math.abs(y - line.y) < line.size * 0.4)).length;
+  const level = few.filter((line) => many.some(({ y }) => Math.abs(y - line.y) < line.size * LEVEL)).length;
   if (level / few.length < TABLE_SHARE) return false;
-  return !isProse(left) || !isProse(right);
+  if (isProse(left) && isProse(right)) return false;
+  return ![left, right].some((lines) => isProse(lines) && runsOn(lines));
+}
+
+/** Whether sentences go on from line to line: text with something beside it, and no column of cells. */
+function runsOn(lines: readonly Line[]): boolean {
+  const rows = inOrder(lines);
+  const on = rows.filter(
+    (line, i) => i > 0 && /^\p{Ll}/u.test(line.text) && !/[.!?]$/u.test(rows[i - 1]?.text ?? ''),
+  );
+  return on.length >= (rows.length - 1) / 3;
 }
 
 /** Whether both columns begin with a head that is larger than the rest: two lists beside each other and no table, whose heads are of its own size. */
@@ -198,13 +222,8 @@ function haveHeads(left: readonly Line[], right: readonly Line[]): boolean {
   return [left, right].every((lines) => {
     const [first, ...rest] = inOrder(lines);
     if (first === undefined || rest.length < 2) return false;
-    return sizeOf(first) > median(rest.map(sizeOf)) * (first.isBold ? BOLD_HEAD : HEAD);
+    return measuredSize(first) > median(rest.map(measuredSize)) * (first.isBold ? BOLD_HEAD : HEAD);
   });
-}
-
-function sizeOf({ size, runs }: Line): number {
-  const measured = runs.flatMap((run) => run.measured ?? []);
-  return measured.length > 0 ? median(measured) : size;
 }
 
 const LABEL = /^(?:[☐☑]\s*)?\(?([A-Za-z]|\d{1,2})[.):]?\s/u;
@@ -231,7 +250,12 @@ function areSpeakers(left: readonly Line[], right: readonly Line[]): boolean {
     lines.reduce((sum, { text }) => sum + text.split(' ').length, 0) / lines.length;
   const isName = ({ text }: Line) =>
     /^[\p{Lu}\d\s.'’-]{2,24}:?$/u.test(text) || /^\p{Lu}[\p{L} .'’-]{0,22}:$/u.test(text);
-  return left.filter(isName).length >= left.length * 0.8 && words(left) <= 2.5 && words(right) >= 3;
+  const isLevel = (line: Line) => right.some(({ y }) => Math.abs(y - line.y) < line.size * 0.4);
+  return (
+    left.filter((line) => isName(line) && isLevel(line)).length >= left.length * 0.8 &&
+    words(left) <= 2.5 &&
+    words(right) >= 3
+  );
 }
 
 function isProse(lines: readonly Line[]): boolean {

@@ -107,6 +107,22 @@ describe('a warp', () => {
     expect(near(place(0.6, 0), { x: 580, y: 100 }, 2)).toBe(true);
   });
 
+  test('an edge that is mostly out of the picture is bent as the one across from it', () => {
+    const outline = outlineWith(30).filter(({ x, y }) => y > 1000 || (y <= 105 && x < 1000));
+    const without = warpOf(
+      FLAT_PAGE,
+      outline.filter(({ y }) => y < 200),
+    );
+    expect(without.bend.bottom).toEqual(without.bend.top);
+    expect(near(toPhoto(without)(0.5, 1), { x: 500, y: 1201 }, 2)).toBe(true);
+    // A few points at one end say nothing of the whole edge.
+    const corner = warpOf(
+      FLAT_PAGE,
+      outline.filter(({ x, y }) => y < 200 && x < 300),
+    );
+    expect(corner.bend).toEqual({ top: [], right: [], bottom: [], left: [] });
+  });
+
   test.each([
     ['A4 upright', FLAT_PAGE, 1 / Math.SQRT2],
     ['A4 on its side', quad(0, 0, 1131, 0, 1131, 800, 0, 800), Math.SQRT2],

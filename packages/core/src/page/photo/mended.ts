@@ -1,12 +1,16 @@
 import type { CleanUp } from '../imported.ts';
 import type { RecognisedWord } from './hocr.ts';
 
-/** Small words that recognisers join to the next one where the gap is narrow. */
-const JOINED = /^(of|to|in|is|as|at|by|on|or|the|and|for|a)(\p{Ll}+)$/u;
-/** … or to the one before. */
-const TRAILING = /^(\p{L}{2,})(of|the|a)$/u;
+/** Small words that recognisers join to others where gaps are narrow; no other words of one or two letters are believed. */
+const SMALL = new Set('a i am an as at be by do go he if in is it me my no of on or so to up us we and are but for had has her his its not she the was you'.split(' ')); // prettier-ignore
+/** Of them those that end no name. */
+const SURE = new Set(['a', 'and', 'his', 'is', 'it', 'of', 'the', 'to', 'was', 'we', 'you']);
+/** Longer runs of letters are no words of any language. */
+const LONGEST = 40;
 /** What is no word for sure is as doubtful as this at most. */
 const ODD = 60;
+/** Signs less sure than this may be specks. */
+const UNSURE = 50;
 /** A sign of punctuation inside a word, or a figure beside letters that is none of a unit. */
 const INSIDE =
   /[\p{L}\p{N}][,;?!’"*%{}[\]|~=+][\p{L}\p{N}]|\p{L}\d\p{L}|[{}|~¢©®«»§¥€$]\p{L}|\p{L}[{}|~¢©®«»§¥]/u;
@@ -23,18 +27,34 @@ export function mended(
 ): RecognisedWord[] {
   const note = (before: string, after: string) =>
     cleanUps.push({ rule: 'words parted', block: 0, before, after });
-  const single = words.filter((word) => !words.some((other) => covers(other, word)));
+  const strokes = words.filter(isStroke);
+  if (strokes.length > 0)
+    cleanUps.push({
+      rule: 'specks taken out',
+      block: 0,
+      before: strokes.map(({ text }) => text).join(' '),
+      after: '',
+    });
+  const single = words.filter(
+    (word) => !strokes.includes(word) && !words.some((other) => covers(other, word)),
+  );
   return single.flatMap((word, i) => {
     const { text } = word;
     const next = single[i + 1]?.line === word.line ? single[i + 1] : undefined;
     if (/^[|¦]$/u.test(text) && next && /^\p{Ll}/u.test(next.text)) return { ...word, text: 'I' };
-    const at = partedAt(text, isWord);
-    if (at !== undefined) {
-      note(text, `${text.slice(0, at)} ${text.slice(at)}`);
-      return [part(word, 0, at), part(word, at, text.length)];
+    const apart = wordsIn(text, isWord);
+    if (apart) {
+      note(text, apart.join(' '));
+      let from = 0;
+      return apart.map((piece) => part(word, from, (from += piece.length)));
     }
     return isOdd(text, next?.text, isWord) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word;
   });
+}
+
+/** Whether something is a stroke of nothing: it would tie together what stands on both sides of a gap. */
+function isStroke({ text, confidence }: RecognisedWord): boolean {
+  return confidence < UNSURE && /^[~^`\\/_=—–-]{1,3}$/u.test(text);
 }
 
 /** Whether a letter or two lie within another word that was read at the same place, and more surely: recognisers read some places twice. */
@@ -46,17 +66,35 @@ function covers(other: RecognisedWord, word: RecognisedWord): boolean {
   return wide > 0 && high > 0 && wide * high > word.width * word.height * 0.7;
 }
 
-/** Where two words were read as one; undefined in one word. */
-function partedAt(text: string, isWord: (word: string) => boolean): number | undefined {
+/** The words that were read as one: "ofa", "2eggs", "Layitinadish"; undefined in what is one word, or cannot be parted for sure. */
+function wordsIn(text: string, isWord: (word: string) => boolean): string[] | undefined {
   const [, bare = '', rest = ''] = /^([\p{L}\p{N}]+)([.,;:!?’”)]*)$/u.exec(text) ?? [];
-  if (bare === '' || isWord(bare) || rest.length > 2) return undefined;
-  const count = /^(\d+)(\p{Ll}{4,})$/u.exec(bare);
-  if (count?.[1] !== undefined && isWord(count[2] ?? '')) return count[1].length;
-  const [, small = '', after = ''] = JOINED.exec(bare) ?? [];
-  if (small !== '' && isWord(after) && (after.length >= 3 || after === 'a' || after === 'it'))
-    return small.length;
-  const [, before = '', last = ''] = TRAILING.exec(bare) ?? [];
-  return last !== '' && before.length >= 3 && isWord(before) ? before.length : undefined;
+  if (bare.length < 3 || bare.length > LONGEST || isWord(bare.toLowerCase())) return undefined;
+  const [, figures, unit = ''] = /^(\d+)(\p{Ll}{4,})$/u.exec(bare) ?? [];
+  if (figures !== undefined) return isWord(unit) ? [figures, unit + rest] : undefined;
+  if (!/^\p{L}\p{Ll}+$/u.test(bare)) return undefined;
+  const words = fewestWords(bare, isWord);
+  if (!words || words.length < 2) return undefined;
+  // Two words may be a name: Marrowby, Overton. Three are none.
+  const isName = /^\p{Lu}/u.test(bare) || !words.some((word) => SURE.has(word));
+  if (words.length === 2 && isName) return undefined;
+  if (!words.some((word) => SMALL.has(word.toLowerCase()))) return undefined;
+  return [...words.slice(0, -1), (words.at(-1) ?? '') + rest];
+}
+
+/** The fewest known words that make up a run of letters. */
+function fewestWords(letters: string, isWord: (word: string) => boolean): string[] | undefined {
+  const ways: (string[] | undefined)[] = [[]];
+  for (let end = 1; end <= letters.length; end++)
+    for (let start = 0; start < end; start++) {
+      const before = ways[start];
+      const piece = letters.slice(start, end);
+      const low = piece.toLowerCase();
+      const isKnown = piece.length <= 2 ? SMALL.has(low) : SMALL.has(low) || isWord(low);
+      if (!before || !isKnown || before.length + 1 >= (ways[end]?.length ?? Infinity)) continue;
+      ways[end] = [...before, piece];
+    }
+  return ways[letters.length];
 }
 
 function part(word: RecognisedWord, from: number, to: number): RecognisedWord {

@@ -46,8 +46,10 @@ const line = (text: string, x: number, y: number, size = 32, confidence = 95): R
 };
 const page = (words: readonly RecognisedWord[], lines: readonly RuledLine[] = [], dotted: readonly number[] = []): RecognisedPage =>
   ({ width: 1654, height: 2339, words, lines, dotted }); // prettier-ignore
+/** What hyphens and joined words are judged by. */
+const NO_WORDS = new Set(['wellknown', 'ofroses', 'ofa', 'eggsq', '2eggs', 'raper']);
 const made = (...pages: RecognisedPage[]) =>
-  blocksFromPhotos(pages, { isWord: (word) => ['measurement', 'well', 'known'].includes(word) });
+  blocksFromPhotos(pages, { isWord: (word) => !NO_WORDS.has(word) });
 const outline = (...pages: RecognisedPage[]) =>
   made(...pages).blocks.map(
     ({ type, level, text }) => `${type}${level ?? ''}: ${text.replaceAll('\t', ' | ')}`,

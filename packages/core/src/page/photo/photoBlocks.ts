@@ -39,7 +39,7 @@ export const DOUBTFUL_CONFIDENCE = 80;
 const ONE_SIZE = 1.13;
 /** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */
 const DIRT = 40;
-const DIRT_LINE = 25;
+const DIRT_LINE = 30;
 /** A figure in a cell stands alone; it is kept, and doubtful. */
 const AMOUNT = /^[-−–+]?[£$€]?\d+(?:[.,:]\d+)*%?$/u;
 /** What recognisers take the dot of a list for. */

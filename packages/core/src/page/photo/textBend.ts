@@ -115,6 +115,7 @@ function footOf({ width, height, pixels }: GreyPicture, word: RecognisedWord): n
   if (most < 4) return undefined;
   // The feet of a line are the last row that has half as much ink as its fullest one.
   const row = ink.findLastIndex((count) => count >= most * 0.5);
-  const [full = 0, next = 0] = [ink[row], ink[row + 1] ?? 0];
+  const full = ink[row] ?? 0;
+  const next = ink[row + 1] ?? 0;
   return top + row + (full > next ? (full - most * 0.5) / (full - next) : 0);
 }
