@@ -18,7 +18,6 @@ const MIDDLING = { pattern: /[tij]/u, height: 0.65 };
 const SMALL = 0.5;
 /** Word boxes that make the type larger than the line's own size by this much hold more than their word. */
 const TOO_LARGE = 1.2;
-const TOO_FAR = 0.2;
 const BELOW = { pattern: /[gjpqy,;()[\]]/u, depth: 0.21 };
 
 /** Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words. */
@@ -63,7 +62,8 @@ function measured(words: readonly RecognisedWord[]): Segment {
   const line = words[0]?.baseline ?? 0;
   const foot = feet.length > 0 ? median(feet) : line;
   // The same goes for where its letters stand.
-  return { words, size, baseline: line > 0 && Math.abs(foot - line) > size * TOO_FAR ? line : foot };
+  const isInflated = told > 0 && seen > told * TOO_LARGE;
+  return { words, size, baseline: isInflated && line > 0 ? line : foot };
 }
 
 function heightOf(text: string): number {
