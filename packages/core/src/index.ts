@@ -104,7 +104,7 @@ export { otherReadings } from './spoken/otherReadings.ts';
 export { ruleVocabulary } from './spoken/vocabulary.ts';
 export { mathmlLine } from './maths/mathml.ts';
 export { ommlLine } from './maths/omml.ts';
-export { blocksFromElement, tableRows, type NodeLike } from './page/elementBlocks.ts';
+export { blocksFromElement, roman, tableRows, type NodeLike } from './page/elementBlocks.ts';
 export { withoutNoteMarks } from './page/noteMarks.ts';
 export { blocksFromLayout, type LayoutPage } from './page/layout/layoutBlocks.ts';
 export type { PlacedText } from './page/layout/lines.ts';

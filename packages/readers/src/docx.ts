@@ -1,7 +1,8 @@
 import { placed, type Block, type CleanUp, type ImportedDocument } from '@aurelfield/core';
 import mammoth from 'mammoth';
 import { unpack } from './archive.ts';
-import { equationBlocks, withEquationsAsText } from './docxEquations.ts';
+import { equationBlocks, withTextForAll } from './docxEquations.ts';
+import { toldBlocks } from './docxParagraphs.ts';
 import { blocksOfHtml } from './html.ts';
 import { ReaderError } from './readerError.ts';
 import { named, parseXml } from './xml.ts';
@@ -18,11 +19,11 @@ export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
   for (const [path, content] of archive)
     if (/\.xml$/u.test(path)) refuseEntities(new TextDecoder().decode(content.subarray(0, 100_000)));
   const { value, messages } = await mammoth.convertToHtml(
-    { buffer: Buffer.from(withEquationsAsText(bytes, archive)) },
+    { buffer: Buffer.from(withTextForAll(bytes, archive)) },
     { styleMap: STYLES, convertImage: mammoth.images.imgElement(() => Promise.resolve({ src: '' })) },
   );
   const cleanUps: CleanUp[] = [];
-  const blocks = notesApart(equationBlocks(blocksOfHtml(value)), cleanUps);
+  const blocks = notesApart(equationBlocks(toldBlocks(blocksOfHtml(value))), cleanUps);
   const core = archive.get('docProps/core.xml');
   const properties = core && parseXml(new TextDecoder().decode(core));
   return {

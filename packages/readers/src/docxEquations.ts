@@ -1,5 +1,6 @@
 import { ommlLine, type Block } from '@aurelfield/core';
 import { unzipSync, zipSync } from 'fflate';
+import { withParagraphsTold } from './docxParagraphs.ts';
 import { parseXml } from './xml.ts';
 
 /** Opens an equation on a line of its own; a sign that no document uses. */
@@ -7,15 +8,24 @@ const ALONE = '\u{f8a0}';
 const PARTS = /^word\/(?:document|footnotes|endnotes)\.xml$/u;
 
 /**
- * The converter knows no equations: each is put as text into its place before, one that stands alone with a mark. A document without any is given back as it is.
+ * The converter knows no equations: each is put as text into its place before, one that stands alone with a mark; and what it does not know of paragraphs is told (see `docxParagraphs.ts`). A document without any of both is given back as it is.
  * @param parts the unpacked documents, which have been looked at.
  */
-export function withEquationsAsText(bytes: Uint8Array, parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
+export function withTextForAll(bytes: Uint8Array, parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
   const changed = new Map<string, Uint8Array>();
+  const read = (path: string) => {
+    const part = parts.get(path);
+    return part && new TextDecoder().decode(part);
+  };
   for (const [path, content] of parts) {
     if (!PARTS.test(path)) continue;
     const source = new TextDecoder().decode(content);
-    if (source.includes('<m:oMath')) changed.set(path, new TextEncoder().encode(equationsAsText(source)));
+    const plain = source.includes('<m:oMath') ? equationsAsText(source) : source;
+    const told =
+      path === 'word/document.xml'
+        ? withParagraphsTold(plain, read('word/numbering.xml'), read('word/styles.xml'))
+        : plain;
+    if (told !== source) changed.set(path, new TextEncoder().encode(told));
   }
   if (changed.size === 0) return bytes;
   const files = unzipSync(bytes, { filter: ({ name }) => parts.has(name) });

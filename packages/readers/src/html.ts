@@ -19,12 +19,18 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
     if (!(error instanceof NotTextError)) throw error;
     throw new ReaderError('not-text', 'The file is called a web page but holds something else.');
   }
-  const { document } = parseHTML(wrapped(source));
+  const { document } = parseHTML(whole(source));
+  const blocks = blocksFromElement(document.body);
+  if (/<script|id="(?:root|app)"/iu.test(source) && isBlankPage(blocks))
+    throw new ReaderError(
+      'no-text',
+      'There is no text in this page that can be read without running it. Open it in a browser, copy the text and paste it.',
+    );
   return {
     title: document.querySelector('title')?.textContent.trim() ?? '',
     language: document.documentElement.getAttribute('lang') ?? undefined,
     warnings: [],
-    ...cleaned(blocksFromElement(document.body)),
+    ...cleaned(blocks),
   };
 }
 
@@ -36,9 +42,19 @@ export function cleaned(
   return { blocks: placed(blocks), cleanUps };
 }
 
-/** The parser needs the outer elements to be there. */
-function wrapped(source: string): string {
-  return /<html[\s>]/iu.test(source) ? source : `<html><body>${source}</body></html>`;
+/** A page as the parser needs it: with its outer elements, and with nothing behind their end, where browsers still read. */
+export function whole(source: string): string {
+  const open = source.replace(/<\/(?:body|html)\s*>/giu, '');
+  return /<html[\s>]/iu.test(open) ? open : `<html><body>${open}</body></html>`;
+}
+
+/** Whether a page says nothing but that it is being loaded. */
+export function isBlankPage(blocks: readonly Pick<Block, 'text'>[]): boolean {
+  const text = blocks
+    .map((block) => block.text)
+    .join(' ')
+    .trim();
+  return text === '' || /^(?:please wait|loading)[\s.…]*$/iu.test(text);
 }
 
 /** Blocks of a piece of HTML that another reader made. */

@@ -12,10 +12,34 @@ export function readOdt(bytes: Uint8Array): ImportedDocument {
   const archive = openDocument(bytes, 'text');
   const content = parseXml(textOf(archive, 'content.xml') ?? '');
   putEquations(content, archive);
-  const body = named(content, 'text')[0];
+  putDates(content, textOf(archive, 'meta.xml'));
+  // Styles of dates have elements of the same name; the text is in the body.
+  const body = [...(named(content, 'body')[0]?.children ?? [])].find((child) => localName(child) === 'text');
   const blocks: Draft[] = [];
   if (body) collect(body, blocks, undefined);
   return finish(archive, blocks);
+}
+
+/** Dates that are written "as the language does": the file holds them as the program that stored it would. They are written as the document's own language does, British where it tells none. */
+function putDates(content: Document, meta: string | undefined): void {
+  const asLanguage = new Set(
+    named(content, 'date-style')
+      .filter(
+        (style) =>
+          attributeOf(style, 'automatic-order') === 'true' &&
+          attributeOf(style, 'format-source') === 'language',
+      )
+      .map((style) => attributeOf(style, 'name')),
+  );
+  const language = (meta && named(parseXml(meta), 'language')[0]?.textContent?.trim()) || 'en-GB';
+  for (const date of named(content, 'date')) {
+    const day = new Date((attributeOf(date, 'date-value') ?? '').slice(0, 10));
+    if (!asLanguage.has(attributeOf(date, 'data-style-name')) || Number.isNaN(day.getTime())) continue;
+    const isShort = /^\d{1,2}\D\d{1,2}\D\d{2}$/u.test(date.textContent.trim());
+    date.textContent = new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, {
+      day: '2-digit', month: '2-digit', year: isShort ? '2-digit' : 'numeric', timeZone: 'UTC',
+    }).format(day); // prettier-ignore
+  }
 }
 
 /** The sheets of an OpenDocument spreadsheet → table rows, each under its sheet's name. */

@@ -6,7 +6,7 @@ import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
-/** Slides → blocks: each slide's title as a heading, its text, tables and pictures, and what the speaker's notes say. */
+/** Slides → blocks: each slide's title as a heading, its text, tables and pictures as they are read, from the top and from the left, and the speaker's notes, which are shown and not read. Hidden slides are left out, and told. */
 export function readPptx(bytes: Uint8Array): ImportedDocument {
   const archive = unpack(bytes, (path) => /\.(?:xml|rels)$/u.test(path));
   const presentation = textOf(archive, 'ppt/presentation.xml');
@@ -14,12 +14,18 @@ export function readPptx(bytes: Uint8Array): ImportedDocument {
     throw new ReaderError('not-document', 'The file holds no slides, whatever its name says.');
   const targets = relations(archive, 'ppt/_rels/presentation.xml.rels');
   const blocks: Draft[] = [];
+  const hidden: number[] = [];
   named(parseXml(presentation), 'sldId').forEach((entry, i) => {
     const target = targets.get(relationOf(entry));
     const path = target === undefined ? undefined : pathIn('ppt', target);
     const source = path === undefined ? undefined : textOf(archive, path);
     if (source === undefined || path === undefined) return;
-    const slide = slideBlocks(parseXml(source));
+    const whole = parseXml(source);
+    if (isHidden(whole)) {
+      hidden.push(i + 1);
+      return;
+    }
+    const slide = slideBlocks(whole);
     if (slide[0]?.type !== 'heading') blocks.push({ type: 'heading', level: 2, text: `Slide ${i + 1}` });
     blocks.push(...slide, ...notesBlocks(archive, path));
   });
@@ -28,16 +34,25 @@ export function readPptx(bytes: Uint8Array): ImportedDocument {
     title: (core === undefined ? undefined : named(parseXml(core), 'title')[0]?.textContent?.trim()) ?? '',
     language: undefined,
     blocks: placed(blocks),
-    warnings: [],
+    warnings:
+      hidden.length === 0
+        ? []
+        : [
+            `${hidden.length === 1 ? 'Slide' : 'Slides'} ${hidden.join(', ')} ${hidden.length === 1 ? 'is' : 'are'} hidden in the file and ${hidden.length === 1 ? 'was' : 'were'} left out.`,
+          ],
     cleanUps: [],
   };
+}
+
+function isHidden(slide: Document): boolean {
+  return named(slide, 'sld').some((element) => /^(?:0|false)$/u.test(attributeOf(element, 'show') ?? ''));
 }
 
 function slideBlocks(slide: Document): Draft[] {
   const title: Draft[] = [];
   const rest: Draft[] = [];
   const tree = named(slide, 'spTree')[0];
-  for (const shape of tree ? shapesOf(tree) : []) {
+  for (const shape of tree ? inReadingOrder(shapesOf(tree)) : []) {
     switch (localName(shape)) {
       case 'sp': {
         const kind = placeholder(shape);
@@ -96,6 +111,31 @@ function shapesOf(tree: Element): Element[] {
   });
 }
 
+/** Where a shape begins, in the file's units (914,400 an inch); shapes that take their place from the layout have none. */
+function placeOf(shape: Element): { x: number; y: number } | undefined {
+  const at = named(shape, 'off')[0];
+  const [x, y] = [Number(at && attributeOf(at, 'x')), Number(at && attributeOf(at, 'y'))];
+  return Number.isFinite(x) && Number.isFinite(y) ? { x, y } : undefined;
+}
+
+/** Shapes this near to each other in height stand side by side: a third of an inch. */
+const LEVEL = 304_800;
+
+/** Shapes as they are read: from the top, and those side by side from the left. Files keep them as they were drawn. */
+function inReadingOrder(shapes: readonly Element[]): Element[] {
+  const places = new Map(shapes.map((shape) => [shape, placeOf(shape)]));
+  const unplaced = shapes.filter((shape) => places.get(shape) === undefined);
+  const rows: Element[][] = [];
+  const top = (shape: Element | undefined) => (shape ? (places.get(shape)?.y ?? 0) : 0);
+  for (const shape of shapes.filter((one) => places.get(one) !== undefined).sort((a, b) => top(a) - top(b))) {
+    const row = rows.at(-1);
+    if (row && top(shape) - top(row[0]) < LEVEL) row.push(shape);
+    else rows.push([shape]);
+  }
+  const left = (shape: Element) => places.get(shape)?.x ?? 0;
+  return [...unplaced, ...rows.flatMap((row) => row.sort((a, b) => left(a) - left(b)))];
+}
+
 function placeholder(shape: Element): string | undefined {
   const found = named(shape, 'ph')[0];
   return found && (attributeOf(found, 'type') ?? '');
@@ -128,7 +168,11 @@ function notesBlocks(archive: Archive, slidePath: string): Draft[] {
     if (source === undefined) return [];
     const bodies = named(parseXml(source), 'sp').filter((shape) => placeholder(shape) === 'body');
     const texts = bodies.flatMap(paragraphsOf).map(({ text }) => text);
-    return texts.map((text, i): Draft => ({ type: 'paragraph', text: i === 0 ? `Notes: ${text}` : text }));
+    return texts.map((text, i): Draft => ({
+      type: 'paragraph',
+      text: i === 0 ? `Notes: ${text}` : text,
+      silent: true,
+    }));
   }
   return [];
 }

@@ -11,9 +11,20 @@ const SKIPPED = new Set(
   ),
 );
 const SIGNS: Readonly<Record<string, string>> = {
-  tab: ' ', line: ' ', emdash: '—', endash: '–', lquote: '‘', rquote: '’', ldblquote: '“', rdblquote: '”', bullet: '•', '~': '\u00a0', _: '-', emspace: ' ', enspace: ' ',
+  line: ' ', emdash: '—', endash: '–', lquote: '‘', rquote: '’', ldblquote: '“', rdblquote: '”', bullet: '•', '~': '\u00a0', _: '-', emspace: ' ', enspace: ' ',
 }; // prettier-ignore
-const WINDOWS_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+/** Code pages of Windows by the numbers that fonts name character sets by (RTF 1.9.1, \\fcharset; from memory). */
+const CHARSETS: Readonly<Record<number, number>> = { 161: 1253, 162: 1254, 163: 1258, 177: 1255, 178: 1256, 186: 1257, 204: 1251, 222: 874, 238: 1250 }; // prettier-ignore
+const LATIN = 1252;
+
+/** One letter of a code page of Windows; of one that is not known, of the Latin one. */
+function letterOf(byte: number, page: number): string {
+  try {
+    return new TextDecoder(`windows-${page}`).decode(Uint8Array.of(byte));
+  } catch {
+    return new TextDecoder('windows-1252').decode(Uint8Array.of(byte));
+  }
+}
 
 interface State {
   skip: boolean;
@@ -26,6 +37,11 @@ interface State {
   inNote: boolean;
   isOptional: boolean;
   inTable: boolean;
+  /** Number of the font. */
+  font: number;
+  /** Hidden or deleted text. */
+  isGone: boolean;
+  isUnderlined: boolean;
 }
 
 /**
@@ -47,10 +63,16 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     inNote: false,
     isOptional: false,
     inTable: false,
+    font: 0,
+    isGone: false,
+    isUnderlined: false,
   };
+  /** Code pages by the number of the font; the file's own for others. */
+  const pages = new Map<number, number>();
+  let page = LATIN;
   let pending = 0;
   const put = (text: string) => {
-    if (state.skip) return;
+    if (state.skip || state.isGone) return;
     let rest = text;
     while (pending > 0 && rest !== '') {
       rest = rest.slice(1);
@@ -59,11 +81,12 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     if (rest !== '') builder.text(rest, state);
   };
   const token = /\\([a-z]+)(-?\d+)? ?|\\'([0-9a-f]{2})|\\([^a-z])|([{}])|([^\\{}\r\n]+)/giu;
-  for (const [, word, parameter, hex, sign, brace, text] of source.matchAll(token)) {
+  for (let found = token.exec(source); found; found = token.exec(source)) {
+    const [, word, parameter, hex, sign, brace, text] = found;
     if (brace === '{') stack.push({ ...state });
     else if (brace === '}') state = stack.pop() ?? state;
     else if (text !== undefined) put(text);
-    else if (hex !== undefined) put(fromWindows(Number.parseInt(hex, 16)));
+    else if (hex !== undefined) put(letterOf(Number.parseInt(hex, 16), pages.get(state.font) ?? page));
     else if (sign !== undefined) {
       // A group marked so is passed over, but for notes.
       if (sign === '*') state.isOptional = true;
@@ -73,10 +96,17 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
       if (word === 'u' && value !== undefined) {
         put(String.fromCharCode(value < 0 ? value + 65_536 : value));
         pending = state.skip ? 0 : state.fallback;
-      } else if (word === 'uc') state.fallback = value ?? 1;
+      } else if (word === 'ansicpg') page = value ?? LATIN;
+      else if (word === 'f' && value !== undefined) state.font = value;
+      else if (word === 'fcharset' && value !== undefined && CHARSETS[value] !== undefined)
+        pages.set(state.font, CHARSETS[value]);
+      else if (word === 'uc') state.fallback = value ?? 1;
       else if (SKIPPED.has(word) || (state.isOptional && word !== 'footnote')) state.skip = true;
-      else if (word === 'bin') continue;
-      else if (!state.skip) state = command(word, value, state, builder, put);
+      // What follows is no text, whatever signs are in it.
+      else if (word === 'bin') {
+        const end = token.lastIndex + (value ?? 0);
+        if (source[end] === '}') token.lastIndex = end;
+      } else if (!state.skip) state = command(word, value, state, builder, put);
     }
   }
   builder.paragraph(state);
@@ -99,7 +129,18 @@ function command(
     case 'pard':
       return { ...state, outline: undefined, inTable: false };
     case 'plain':
-      return { ...state, bold: false, size: 24 };
+      return { ...state, bold: false, size: 24, isGone: false, isUnderlined: false };
+    case 'v':
+    case 'deleted':
+      return { ...state, isGone: value !== 0 };
+    case 'ul':
+      return { ...state, isUnderlined: value !== 0 };
+    case 'ulnone':
+      return { ...state, isUnderlined: false };
+    case 'tab':
+      // An underlined gap is to be filled in.
+      put(state.isUnderlined ? ' ____ ' : ' ');
+      return state;
     case 'b':
       return { ...state, bold: value !== 0 };
     case 'fs':
@@ -235,8 +276,4 @@ function usual(blocks: readonly { readonly text: string; readonly size: number }
   const weights = new Map<number, number>();
   for (const { text, size } of blocks) weights.set(size, (weights.get(size) ?? 0) + text.length);
   return [...weights].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 24;
-}
-
-function fromWindows(byte: number): string {
-  return byte >= 0x80 && byte < 0xa0 ? (WINDOWS_1252[byte - 0x80] ?? '') : String.fromCharCode(byte);
 }

@@ -3,11 +3,15 @@
 import { DOMParser } from 'linkedom';
 import { ReaderError } from './readerError.ts';
 
+/** The name of a public document type, as old pages of EPUB have it: nothing is fetched for it, and it declares nothing here. */
+const PUBLIC_TYPE = /<!DOCTYPE\s[^[\]<>]*>/iu;
+
 /**
- * Reads XML of a document. Declarations of a document type are refused: entities could make a small file huge.
+ * Reads XML of a document. Declarations of entities are refused: they could make a small file huge.
  * @throws ReaderError
  */
-export function parseXml(source: string): Document {
+export function parseXml(text: string): Document {
+  const source = text.replace(PUBLIC_TYPE, '');
   if (/<!(?:DOCTYPE|ENTITY)/iu.test(source.slice(0, 100_000)))
     throw new ReaderError(
       'hostile',

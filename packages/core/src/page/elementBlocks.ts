@@ -16,12 +16,14 @@ const ELEMENT = 1;
 const TEXT = 3;
 const HEADING = /^H([1-6])$/u;
 const IGNORED = new Set(
-  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED FORM BUTTON INPUT SELECT TEXTAREA DIALOG SVG AUDIO VIDEO CANVAS'.split(
+  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED DEL BUTTON INPUT SELECT TEXTAREA DIALOG SVG AUDIO VIDEO CANVAS'.split(
     ' ',
   ),
 );
+/** Elements of which one at least stands in a text. */
+const OF_TEXT = ['P', 'H1', 'H2', 'H3', 'OL', 'UL', 'TABLE'];
 const INLINE = new Set(
-  'A ABBR B BDI BDO CITE CODE DATA DEL DFN EM FONT I INS KBD LABEL MARK Q RUBY S SAMP SMALL SPAN STRONG SUB SUP TIME TT U VAR WBR'.split(
+  'A ABBR B BDI BDO CITE CODE DATA DFN EM FONT I INS KBD LABEL MARK Q RUBY S SAMP SMALL SPAN STRONG SUB SUP TIME TT U VAR WBR'.split(
     ' ',
   ),
 );
@@ -68,6 +70,8 @@ class Collector {
     }
     const name = node.nodeName.toUpperCase();
     if (node.nodeType !== ELEMENT || IGNORED.has(name)) return;
+    // A search box has no text of the page; some pages stand in a form as a whole.
+    if (name === 'FORM' && !OF_TEXT.some((kind) => find(node, kind))) return;
     if (isHidden(node)) {
       // Pages that show an equation as a picture keep it hidden beside it.
       if (find(node, 'MATH')) this.#text += inlineText(node);
@@ -104,16 +108,21 @@ class Collector {
   }
 
   #list(list: NodeLike, isOrdered: boolean): void {
-    let number = Number(list.getAttribute?.('start') ?? 1) || 1;
+    const items = [...list.childNodes].filter(({ nodeName }) => nodeName.toUpperCase() === 'LI').length;
+    const isReversed = typeof list.getAttribute?.('reversed') === 'string';
+    let number = Number(list.getAttribute?.('start') ?? NaN);
+    if (!Number.isInteger(number)) number = isReversed ? items : 1;
     for (const item of list.childNodes) {
       if (item.nodeName.toUpperCase() !== 'LI') {
         if (item.nodeType === ELEMENT) this.#node(item);
         continue;
       }
+      const own = Number(item.getAttribute?.('value') ?? NaN);
+      if (Number.isInteger(own)) number = own;
       const before = this.#out.length;
       this.children(item);
-      this.#labelItem(before, isOrdered ? String(number) : undefined);
-      number += 1;
+      this.#labelItem(before, isOrdered ? itemLabel(number, list.getAttribute?.('type') ?? '') : undefined);
+      number += isReversed ? -1 : 1;
     }
   }
 
@@ -134,8 +143,14 @@ class Collector {
   #table(table: NodeLike): void {
     const caption = find(table, 'CAPTION');
     if (caption) this.#push({ type: 'paragraph', text: inlineText(caption) });
-    const rows = findAll(table, 'TR').map((row) => ({
-      cells: cellsOf(row),
+    if (isLayout(table)) {
+      for (const cell of [...findCells(table)]) this.children(cell);
+      return;
+    }
+    const trs = findAll(table, 'TR');
+    const cells = gridOf(trs);
+    const rows = trs.map((row, i) => ({
+      cells: cells[i] ?? [],
       isHead: [...row.childNodes].every(
         (cell) => cell.nodeType !== ELEMENT || cell.nodeName.toUpperCase() === 'TH',
       ),
@@ -190,6 +205,32 @@ class Collector {
  * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its cells are all filled and none is a number.
  * A table of one column is paragraphs.
  */
+/** The label of a list's item, by the kind of counting that the list asks for ("a", "A", "i", "I"; HTML, ol element). */
+function itemLabel(number: number, type: string): string {
+  if (number < 1 || number > 3999) return String(number);
+  const isLetter = type === 'a' || type === 'A';
+  const label =
+    isLetter && number <= 26
+      ? String.fromCharCode(96 + number)
+      : type.toLowerCase() === 'i'
+        ? roman(number)
+        : String(number);
+  return type === 'A' || type === 'I' ? label.toUpperCase() : label;
+}
+
+const ROMAN = [[1000, 'm'], [900, 'cm'], [500, 'd'], [400, 'cd'], [100, 'c'], [90, 'xc'], [50, 'l'], [40, 'xl'], [10, 'x'], [9, 'ix'], [5, 'v'], [4, 'iv'], [1, 'i']] as const; // prettier-ignore
+
+/** A number in Roman figures, in small letters. */
+export function roman(number: number): string {
+  let [rest, text] = [number, ''];
+  for (const [worth, sign] of ROMAN)
+    while (rest >= worth) {
+      text += sign;
+      rest -= worth;
+    }
+  return text;
+}
+
 export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean): Draft[] {
   const filled = rows.map((row) => row.map(tidy)).filter((row) => row.some((cell) => cell !== ''));
   const columns = Math.max(0, ...filled.map((row) => row.length));
@@ -207,12 +248,49 @@ export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean
   }));
 }
 
-function cellsOf(row: NodeLike): string[] {
-  return [...row.childNodes].flatMap((cell) => {
-    if (!/^T[DH]$/iu.test(cell.nodeName)) return [];
-    const span = Math.min(20, Number(cell.getAttribute?.('colspan') ?? 1) || 1);
-    return [inlineText(cell), ...Array.from({ length: span - 1 }, () => '')];
+/** Cells of rows in their columns: what spans columns or rows leaves the places behind it and below it empty. */
+function gridOf(rows: readonly NodeLike[]): string[][] {
+  /** For each column how many rows more are taken by a cell from above. */
+  const taken: number[] = [];
+  return rows.map((row) => {
+    const cells: string[] = [];
+    const pass = () => {
+      while ((taken[cells.length] ?? 0) > 0) {
+        taken[cells.length] = (taken[cells.length] ?? 0) - 1;
+        cells.push('');
+      }
+    };
+    for (const cell of row.childNodes) {
+      if (!/^T[DH]$/iu.test(cell.nodeName)) continue;
+      pass();
+      const [across, down] = [spanOf(cell, 'colspan'), spanOf(cell, 'rowspan')];
+      for (let i = 0; i < across; i++) {
+        taken[cells.length] = down - 1;
+        cells.push(i === 0 ? inlineText(cell) : '');
+      }
+    }
+    pass();
+    return cells;
   });
+}
+
+function spanOf(cell: NodeLike, name: 'colspan' | 'rowspan'): number {
+  return Math.max(1, Math.min(20, Number(cell.getAttribute?.(name) ?? 1) || 1));
+}
+
+/** Whether a table only places parts of a page: a cell of it has headings, or paragraphs one after the other. */
+function isLayout(table: NodeLike): boolean {
+  return findCells(table).some(
+    (cell) =>
+      ['H1', 'H2', 'H3'].some((name) => find(cell, name)) || findAll(cell, 'P').length >= LAYOUT_PARAGRAPHS,
+  );
+}
+const LAYOUT_PARAGRAPHS = 4;
+
+function findCells(table: NodeLike): NodeLike[] {
+  return findAll(table, 'TR').flatMap((row) =>
+    [...row.childNodes].filter(({ nodeName }) => /^T[DH]$/iu.test(nodeName)),
+  );
 }
 
 /** Text of an element; raised and lowered figures keep their place, since "m2" and "m²" are said differently. */

@@ -40,7 +40,6 @@ const LEVEL = 0.25;
 const FILLED = 0.72;
 /** A head of a column is larger than what it heads by this much. */
 const HEAD = 1.1;
-const BOLD_HEAD = 1.06;
 
 /**
  * Parts a page into regions in reading order. What is ruled comes first: tables, and boxes, each read as a whole where it stands. The rest goes by white space: bands from the top, in each band columns from the left (recursive cuts
@@ -222,7 +221,10 @@ function haveHeads(left: readonly Line[], right: readonly Line[]): boolean {
   return [left, right].every((lines) => {
     const [first, ...rest] = inOrder(lines);
     if (first === undefined || rest.length < 2) return false;
-    return measuredSize(first) > median(rest.map(measuredSize)) * (first.isBold ? BOLD_HEAD : HEAD);
+    // In a picture all rules are known: what has bold heads there and no rules is two lists.
+    const isPicture = first.runs.some(({ measured }) => measured !== undefined);
+    const isBoldAlone = isPicture && first.isBold && !rest.some(({ isBold }) => isBold);
+    return isBoldAlone || measuredSize(first) > median(rest.map(measuredSize)) * HEAD;
   });
 }
 
