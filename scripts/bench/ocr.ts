@@ -21,9 +21,13 @@ import { cornersOf, photograph, randomFrom, shotOf, type Level } from '../photob
 import { errorRates } from '../photobench/errors.ts';
 import { benchPages } from '../photobench/pages.ts';
 import { renderPages } from '../photobench/render.ts';
+import { ROOT } from '../lib/prepare.mjs';
+import { scorePhotoSet } from './photoSet.ts';
+import path from 'node:path';
 
 /**
  * How well photographed pages are read: six made-up pages, each photographed mildly, typically and hard by our own camera, read at several stages of the cleaning. Character and word error rates in percent.
+ * Then a set of photos from a camera that is not ours, if it is there (the folder AURELFIELD_PHOTOS, or ../shared/photos).
  * The seed is another one than those the cleaning was tuned with; give one to try others: `npm run bench:ocr -- 7`.
  */
 const SEED = Number(process.argv[2] ?? 20_261);
@@ -139,3 +143,4 @@ async function imageSize(png: Buffer): Promise<{ width: number; height: number }
   const { width, height } = await sharp(png).metadata();
   return { width, height };
 }
+await scorePhotoSet(process.env.AURELFIELD_PHOTOS ?? path.join(ROOT, '../shared/photos'));

@@ -1,4 +1,4 @@
-import { guessLanguage, guessTitle, type Block } from '@aurelfield/core';
+import { guessLanguage, guessTitle, type Block, type Box } from '@aurelfield/core';
 
 /** What `import` and `photo` write: the contract of docs/cli.md. */
 export function importedJson(
@@ -7,11 +7,14 @@ export function importedJson(
     language,
     blocks,
     warnings,
+    bare = [],
   }: {
     readonly title: string;
     readonly language: string | undefined;
     readonly blocks: readonly Block[];
     readonly warnings: readonly string[];
+    /** Regions of photographed pages with ink and no words, in shares of the flat page. */
+    readonly bare?: readonly Box[];
   },
   name: string,
 ): string {
@@ -24,6 +27,7 @@ export function importedJson(
     language: language ?? guessLanguage(sample),
     blocks: blocks.map(({ offset: _offset, ...block }) => block),
     warnings,
+    ...(bare.length > 0 ? { bare } : {}),
   };
   return `${JSON.stringify(result, null, 2)}\n`;
 }

@@ -32,9 +32,17 @@ export async function photo(args: string[]): Promise<void> {
   });
   const doubtful = words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).map(({ text }) => text);
   if (doubtful.length > 0) warnings.push(`Doubtful words: ${doubtful.join(', ')}`);
+  const bare = pages.flatMap((page) => page.bare);
+  if (bare.length > 0)
+    console.error(
+      `${bare.length === 1 ? 'One region has' : `${bare.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "bare" in the file.`,
+    );
   if (blocks.length === 0) throw new Error('No words were found on the pictures.');
   await writeFile(
     values.out,
-    importedJson({ title: '', language: undefined, blocks, warnings }, path.basename(positionals[0] ?? '')),
+    importedJson(
+      { title: '', language: undefined, blocks, warnings, bare },
+      path.basename(positionals[0] ?? ''),
+    ),
   );
 }
