@@ -116,15 +116,29 @@ function isOdd(text: string, next: string | undefined, isWord: (word: string) =>
   return bare !== '' && !isKnown(bare, isWord);
 }
 
-/** Whether a word, or what it is a form of, is in the list. */
+/** British spellings that a list of American words has otherwise. */
+const BRITISH: readonly (readonly [RegExp, string])[] = [
+  [/our/u, 'or'],
+  [/re(?=s?$)/u, 'er'],
+  [/is(?=e[ds]?$|ing$|ations?$)/u, 'iz'],
+  [/ys(?=e[ds]?$|ing$)/u, 'yz'],
+  [/ll(?=ed$|ing$|ers?$)/u, 'l'],
+  [/ae|oe/u, 'e'],
+  [/ogue(?=s?$)/u, 'og'],
+  [/nce(?=s?$)/u, 'nse'],
+];
+
+/** Whether a word, what it is a form of, or its American spelling is in the list. */
 function isKnown(word: string, isWord: (word: string) => boolean): boolean {
   const plain = word.normalize('NFD').replace(/\p{M}/gu, '');
-  return [
-    word,
-    plain,
-    word.replace(/s$/u, ''),
-    word.replace(/(?:ed|es|ing|ly|er)$/u, ''),
-    word.replace(/(?:ed|ing|er)$/u, 'e'),
-    word.replace(/ies$/u, 'y'),
-  ].some(isWord);
+  const spellings = [word, plain, ...BRITISH.map(([from, to]) => plain.replace(from, to))];
+  return spellings.some((one) =>
+    [
+      one,
+      one.replace(/s$/u, ''),
+      one.replace(/(?:ed|es|ing|ly|er)$/u, ''),
+      one.replace(/(?:ed|ing|er)$/u, 'e'),
+      one.replace(/ies$/u, 'y'),
+    ].some(isWord),
+  );
 }

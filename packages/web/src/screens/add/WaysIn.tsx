@@ -59,7 +59,10 @@ export function WaysIn({ onFiles, onAddress }: WaysInProps) {
             </Button>
           </FileTrigger>
         </OnTouch>
-        <Fact>Photos of pages become one handout, page after page. Keep all four corners in view.</Fact>
+        <Fact>
+          Photos of pages become one handout, page after page, whichever way up they lie. Keep the whole text
+          in view.
+        </Fact>
       </Row>
       <Row style={{ alignItems: 'flex-end' }}>
         <div style={{ flex: '1 1 16rem' }}>
