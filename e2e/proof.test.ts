@@ -173,3 +173,18 @@ test('the shelf is searched by the text of its handouts, and a handout is archiv
   await clickText(page, 'Undo');
   await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
 });
+
+describe('a worksheet of Word', () => {
+  test('keeps its own labels, and what is looked at in a sentence stays in its line', async () => {
+    await choose('unseen/w01-worksheet.docx');
+    await seeText(page, '(ii) Say what it does.');
+    await clickText(page, 'Store and proof');
+    await page.waitForSelector('.tiptap .found.picture');
+    expect(await textOf()).toContain('a) Which part holds the genes?');
+    const drawn = await page.$eval('.tiptap .found.picture', (found) => {
+      const { paddingLeft, borderLeftWidth, fontStyle } = getComputedStyle(found);
+      return { paddingLeft, borderLeftWidth, fontStyle };
+    });
+    expect(drawn).toEqual({ paddingLeft: '0px', borderLeftWidth: '0px', fontStyle: 'normal' });
+  });
+});

@@ -61,13 +61,13 @@ export const Paper = styled.div`
     text-decoration: line-through 1px;
   }
 
-  .picture {
+  .block.picture {
     padding: 0.5em 0.9em;
     border-inline-start: 3px solid var(--edge);
     font-style: italic;
   }
 
-  .picture:has(> br:only-child)::before {
+  .block.picture:has(> br:only-child)::before {
     content: attr(data-placeholder);
     color: var(--quiet);
     float: left;
