@@ -43,7 +43,9 @@ export function withParagraphsTold(
   const styles = stylesOf(stylesXml);
   const counters = new Map<string, number[]>();
   const begun = new Set<string>();
-  return source.replace(/<w:pPr\b[^>]*>([\s\S]*?)<\/w:pPr>/gu, (whole, inner: string) => {
+  // What a paragraph was before a tracked change holds properties of its own.
+  const current = source.replace(/<w:pPrChange\b[\s\S]*?<\/w:pPrChange>/gu, '');
+  return current.replace(/<w:pPr(?:\s[^>]*[^/>])?>([\s\S]*?)<\/w:pPr>/gu, (whole, inner: string) => {
     const own = value(inner, 'pStyle');
     const chain = chainOf(styles, own);
     const list = listOf(inner) ?? chain.find((style) => style.list)?.list;

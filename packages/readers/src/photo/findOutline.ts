@@ -164,7 +164,7 @@ function isAtRim({ x, y }: Point, { width, height }: Size, near = 2): boolean {
 /** Edges of a page are at least this long, in shares of the photo's longer side. */
 const EDGE = 0.12;
 /** Corners may lie this far outside the photo, in shares of it. */
-const BEYOND = 0.3;
+const BEYOND = 0.2;
 /** Contours of a page that is cut fill their part of the photo to this share. */
 const CUT_FULL = 0.8;
 
