@@ -26,6 +26,7 @@ test.each([
     'heading2: Part B: Tick the right answer', 'paragraph: Question 1: The nucleus', 'list-item: red',
   ]],
   ['w05-equations.docx', ['paragraph: Speed is v = s/t where s is the distance.', 'equation: E = 1/2 mv²']],
+  ['w03-tables.docx', ['table-row: Day | High water | ', 'table-row:  | Time | Height', 'table-row: Group | Tasks', 'table-row: Red | measure the depth write it down', 'picture: A heron on one leg.', 'heading2: Remember']],
   ['s01-tide.pptx', ['paragraph: Step 1: the moon pulls.', 'paragraph: Step 2: the water rises.', 'paragraph: Step 3: the water turns.', 'paragraph!: Notes: Bring a pole.']],
   ['aspnet-form.html', ['heading1: The salt marsh', 'heading2: The creeks', 'list-item: First creek']],
   ['structure.html', ['list-item(a): a. apples', 'list-item(b): b. pears', 'list-item(5): 5. five', 'question(6): 6. six?', 'table-row: Day | High water | ', 'table-row:  | Time | Height']],

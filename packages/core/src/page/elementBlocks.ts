@@ -161,6 +161,11 @@ class Collector {
         rows[0]?.isHead ?? false,
       ),
     );
+    // A cell holds text; what its pictures show is told after the table.
+    for (const picture of findAll(table, 'IMG')) {
+      const description = tidy(picture.getAttribute?.('alt') ?? '');
+      if (description !== '' && !isDrawnEquation(picture)) this.#picture(description);
+    }
   }
 
   #figure(figure: NodeLike): void {
@@ -278,14 +283,17 @@ function spanOf(cell: NodeLike, name: 'colspan' | 'rowspan'): number {
   return Math.max(1, Math.min(20, Number(cell.getAttribute?.(name) ?? 1) || 1));
 }
 
-/** Whether a table only places parts of a page: a cell of it has headings, or paragraphs one after the other. */
+/** Whether a table only places parts of a page: a cell of it has headings, or, where it has a row or two, paragraphs one after the other. */
 function isLayout(table: NodeLike): boolean {
+  const isFlat = findAll(table, 'TR').length <= LAYOUT_ROWS;
   return findCells(table).some(
     (cell) =>
-      ['H1', 'H2', 'H3'].some((name) => find(cell, name)) || findAll(cell, 'P').length >= LAYOUT_PARAGRAPHS,
+      ['H1', 'H2', 'H3'].some((name) => find(cell, name)) ||
+      (isFlat && findAll(cell, 'P').length >= LAYOUT_PARAGRAPHS),
   );
 }
 const LAYOUT_PARAGRAPHS = 4;
+const LAYOUT_ROWS = 2;
 
 function findCells(table: NodeLike): NodeLike[] {
   return findAll(table, 'TR').flatMap((row) =>
