@@ -1,4 +1,4 @@
-import { roman, type Block } from '@aurelfield/core';
+import { listLabel, type Block, type Counting } from '@aurelfield/core';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 
 /** Stand around what is told of a paragraph in front of its text; signs that no document uses. */
@@ -195,15 +195,14 @@ function nextLabel(
   return own.text.replace(/%(\d)/gu, (_whole, figure: string) => {
     const at = Number(figure) - 1;
     const part = pattern[at];
-    return part ? formatted(counter[at] ?? part.start, part.format) : '';
+    return part ? listLabel(counter[at] ?? part.start, FORMATS.get(part.format) ?? 'figures') : '';
   });
 }
 
-function formatted(number: number, format: string): string {
-  const letters = () => String.fromCharCode(97 + ((number - 1) % 26)).repeat(Math.ceil(number / 26));
-  if (format === 'lowerLetter') return letters();
-  if (format === 'upperLetter') return letters().toUpperCase();
-  if (format === 'lowerRoman') return roman(Math.min(number, 3999));
-  if (format === 'upperRoman') return roman(Math.min(number, 3999)).toUpperCase();
-  return String(number);
-}
+/** Formats of counting (17.18.59, from memory); all others are figures here. */
+const FORMATS: ReadonlyMap<string, Counting> = new Map([
+  ['lowerLetter', 'letters'],
+  ['upperLetter', 'capitals'],
+  ['lowerRoman', 'roman'],
+  ['upperRoman', 'roman capitals'],
+]);

@@ -1,5 +1,7 @@
 import { mathmlLine } from '../maths/mathml.ts';
 import { LOWERED, RAISED } from '../maths/raised.ts';
+import { lookupTable } from '../text/lookupTable.ts';
+import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
 import { partLongBlock } from '../text/longBlocks.ts';
 
@@ -20,6 +22,8 @@ const IGNORED = new Set(
     ' ',
   ),
 );
+/** What the type of an ordered list asks for (HTML, the ol element). */
+const COUNTINGS = lookupTable<Counting>({ a: 'letters', A: 'capitals', i: 'roman', I: 'roman capitals' });
 /** Elements of which one at least stands in a text. */
 const OF_TEXT = ['P', 'H1', 'H2', 'H3', 'OL', 'UL', 'TABLE'];
 const INLINE = new Set(
@@ -121,7 +125,10 @@ class Collector {
       if (Number.isInteger(own)) number = own;
       const before = this.#out.length;
       this.children(item);
-      this.#labelItem(before, isOrdered ? itemLabel(number, list.getAttribute?.('type') ?? '') : undefined);
+      this.#labelItem(
+        before,
+        isOrdered ? listLabel(number, COUNTINGS[list.getAttribute?.('type') ?? ''] ?? 'figures') : undefined,
+      );
       number += isReversed ? -1 : 1;
     }
   }
@@ -144,7 +151,7 @@ class Collector {
     const caption = find(table, 'CAPTION');
     if (caption) this.#push({ type: 'paragraph', text: inlineText(caption) });
     if (isLayout(table)) {
-      for (const cell of [...findCells(table)]) this.children(cell);
+      for (const cell of findCells(table)) this.children(cell);
       return;
     }
     const trs = findAll(table, 'TR');
@@ -210,32 +217,6 @@ class Collector {
  * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its cells are all filled and none is a number.
  * A table of one column is paragraphs.
  */
-/** The label of a list's item, by the kind of counting that the list asks for ("a", "A", "i", "I"; HTML, ol element). */
-function itemLabel(number: number, type: string): string {
-  if (number < 1 || number > 3999) return String(number);
-  const isLetter = type === 'a' || type === 'A';
-  const label =
-    isLetter && number <= 26
-      ? String.fromCharCode(96 + number)
-      : type.toLowerCase() === 'i'
-        ? roman(number)
-        : String(number);
-  return type === 'A' || type === 'I' ? label.toUpperCase() : label;
-}
-
-const ROMAN = [[1000, 'm'], [900, 'cm'], [500, 'd'], [400, 'cd'], [100, 'c'], [90, 'xc'], [50, 'l'], [40, 'xl'], [10, 'x'], [9, 'ix'], [5, 'v'], [4, 'iv'], [1, 'i']] as const; // prettier-ignore
-
-/** A number in Roman figures, in small letters. */
-export function roman(number: number): string {
-  let [rest, text] = [number, ''];
-  for (const [worth, sign] of ROMAN)
-    while (rest >= worth) {
-      text += sign;
-      rest -= worth;
-    }
-  return text;
-}
-
 export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean): Draft[] {
   const filled = rows.map((row) => row.map(tidy)).filter((row) => row.some((cell) => cell !== ''));
   const columns = Math.max(0, ...filled.map((row) => row.length));

@@ -121,7 +121,7 @@ export function blocksFromPhotos(
   };
 }
 
-/** Strokes thicker than those of most letters by this much are bold. Measured on photos of two sets: body text differs by 10 %, bold by 45 % and more. */
+/** Strokes thicker than those of most letters by this much are bold. Measured on 28 photos of one camera: body text differs by 10 %, bold by 45 % and more. */
 const BOLD = 1.38;
 
 /** Type whose strokes are as thin as those of the body is no larger than it, whatever the boxes of a few letters say. */
