@@ -17,12 +17,23 @@ const SIGNS: Readonly<Record<string, string>> = {
 const CHARSETS: Readonly<Record<number, number>> = { 161: 1253, 162: 1254, 163: 1258, 177: 1255, 178: 1256, 186: 1257, 204: 1251, 222: 874, 238: 1250 }; // prettier-ignore
 const LATIN = 1252;
 
+const decoders = new Map<number, TextDecoder>();
+
 /** One letter of a code page of Windows; of one that is not known, of the Latin one. */
 function letterOf(byte: number, page: number): string {
+  let decoder = decoders.get(page);
+  if (!decoder) {
+    decoder = decoderOf(page);
+    decoders.set(page, decoder);
+  }
+  return decoder.decode(Uint8Array.of(byte));
+}
+
+function decoderOf(page: number): TextDecoder {
   try {
-    return new TextDecoder(`windows-${page}`).decode(Uint8Array.of(byte));
+    return new TextDecoder(`windows-${page}`);
   } catch {
-    return new TextDecoder('windows-1252').decode(Uint8Array.of(byte));
+    return new TextDecoder('windows-1252');
   }
 }
 

@@ -169,6 +169,11 @@ describe('words as they were read', () => {
     expect((read(text, 'the')[0]?.confidence ?? 0) < 80).toBe(isDoubtful);
   }); // prettier-ignore
 
+  test('a page in another language is left as it was read', () => {
+    const polish = 'woda rzeka brzeg trawa kamień most statek port burza wiatr chmura deszcz zima lato jesień wiosna ranek wieczór noc dzień'.split(' '); // prettier-ignore
+    expect(read(...polish, 'ofroses').every(({ confidence }) => confidence === 95)).toBe(true);
+  });
+
   test('a letter that was read twice is once there', () => {
     const twice = [
       word({ text: 'stop', confidence: 96 }),

@@ -38,6 +38,8 @@ export function mended(
   const single = words.filter(
     (word) => !strokes.includes(word) && !words.some((other) => covers(other, word)),
   );
+  // What the list does not know of a page in another language says nothing.
+  if (!isOfList(words, isWord)) return single;
   return single.flatMap((word, i) => {
     const { text } = word;
     const next = single[i + 1]?.line === word.line ? single[i + 1] : undefined;
@@ -51,6 +53,14 @@ export function mended(
     return isOdd(text, next?.text, isWord) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word;
   });
 }
+
+/** Whether a page is in the language of the list of words: most of its small-letter words are in it. */
+function isOfList(words: readonly RecognisedWord[], isWord: (word: string) => boolean): boolean {
+  const plain = words.flatMap(({ text }) => /^\p{Ll}{3,}$/u.exec(text)?.[0] ?? []);
+  return plain.length < FEW || plain.filter((word) => isKnown(word, isWord)).length > plain.length / 2;
+}
+/** Fewer words than this tell no language. */
+const FEW = 20;
 
 /** Whether something is a stroke of nothing: it would tie together what stands on both sides of a gap. */
 function isStroke({ text, confidence }: RecognisedWord): boolean {
