@@ -82,6 +82,13 @@ export const intakeSchema = z.object({
 });
 export type Intake = z.infer<typeof intakeSchema>;
 
+/** A name by which whoever uploads asks for its place in the line; made up by itself. */
+export const waitingKeySchema = z.string().regex(/^[0-9a-f]{16,64}$/u);
+
+/** How many documents are read before one that was uploaded; null when it is not in the line (yet, or any more). */
+export const placeInLineSchema = z.object({ ahead: z.number().int().nonnegative().nullable() });
+export type PlaceInLine = z.infer<typeof placeInLineSchema>;
+
 export const pageRequestSchema = z.object({
   address: z.string().trim().min(1, 'Enter a web address.').max(2000),
 });

@@ -1,14 +1,16 @@
+import { withoutBrokenCharacters } from './tidy.ts';
 import { ReaderError } from './readerError.ts';
-import type { ReadAnswer, ReadJob, ReadResults } from './readSafely.ts';
+import type { ReadAnswer, ReadJob, ReadResults, ReadStep } from './readJob.ts';
 
-/** The process that reads one document or photo and is then ended. */
-const send = (answer: ReadAnswer | { readonly type: 'ready' }) => process.send?.(answer);
+/** The process that reads documents and photos, one after another. */
+const send = (answer: ReadAnswer | ReadStep | { readonly type: 'ready' }) => process.send?.(answer);
+const onStep = () => send({ type: 'step' });
 
 async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
   const { name, bytes } = job;
   switch (job.kind) {
     case 'page':
-      return (await import('./webPage.ts')).readWebPage(bytes);
+      return withoutBrokenCharacters((await import('./webPage.ts')).readWebPage(bytes));
     case 'look':
       return (await import('./photo/readPhoto.ts')).lookAtPhoto(name, bytes);
     case 'photo':
@@ -20,22 +22,24 @@ async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
     case 'file': {
       const { dictionary } = await import('cmu-pronouncing-dictionary');
       const isWord = (word: string) => Object.hasOwn(dictionary, word.toLowerCase());
-      return (await import('./readDocument.ts')).readDocument(name, bytes, { isWord });
+      return (await import('./readDocument.ts')).readDocument(name, bytes, { isWord, onStep });
     }
+  }
+}
+
+async function answerTo(job: ReadJob): Promise<ReadAnswer> {
+  try {
+    const result = await read(job);
+    return { type: 'done', result, held: process.memoryUsage.rss() };
+  } catch (error) {
+    const held = process.memoryUsage.rss();
+    return error instanceof ReaderError
+      ? { type: 'refused', problem: error.problem, message: error.message, held }
+      : { type: 'failed', message: error instanceof Error ? error.message : String(error), held };
   }
 }
 
 // Whoever wanted it is gone, however that came: this process ends, and the recogniser that it started with it.
 process.once('disconnect', () => process.kill(-process.pid, 'SIGKILL'));
-process.once('message', (job: ReadJob) => {
-  read(job).then(
-    (result) => send({ type: 'done', result }),
-    (error: unknown) =>
-      send(
-        error instanceof ReaderError
-          ? { type: 'refused', problem: error.problem, message: error.message }
-          : { type: 'failed', message: error instanceof Error ? error.message : String(error) },
-      ),
-  );
-});
+process.on('message', (job: ReadJob) => void answerTo(job).then(send));
 send({ type: 'ready' });

@@ -8,18 +8,21 @@ import { ReaderError } from './readerError.ts';
 import { named, parseXml } from './xml.ts';
 
 const STYLES = ["p[style-name='Title'] => h1:fresh", "p[style-name='Subtitle'] => p:fresh"];
+/** Pictures, sounds and other files that lie in a document; they are not unpacked, and the converter does not get them. */
+const UNREAD = /^word\/(?:media|embeddings|fonts)\//u;
 const NOTE_MARK = /\[(\d{1,3})\]/gu;
 
 /** A Word document → blocks: headings by style, lists, tables, pictures with their alt text, footnotes at the end. */
 export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
   // The archive is looked at first: the converter itself would unpack anything.
-  const archive = unpack(bytes, (path) => /\.xml$|\.rels$/u.test(path));
+  const archive = unpack(bytes, (path) => !UNREAD.test(path));
   if (!archive.has('word/document.xml'))
     throw new ReaderError('not-document', 'The file is no Word document, whatever its name says.');
-  for (const [path, content] of archive)
-    if (/\.xml$/u.test(path)) refuseEntities(new TextDecoder().decode(content.subarray(0, 100_000)));
+  // Whatever they are called: relations can make any part the document.
+  for (const content of archive.values())
+    refuseEntities(new TextDecoder().decode(content.subarray(0, 100_000)));
   const { value, messages } = await mammoth.convertToHtml(
-    { buffer: Buffer.from(withTextForAll(bytes, archive)) },
+    { buffer: Buffer.from(withTextForAll(archive)) },
     { styleMap: STYLES, convertImage: mammoth.images.imgElement(() => Promise.resolve({ src: '' })) },
   );
   const cleanUps: CleanUp[] = [];

@@ -1,5 +1,5 @@
 import { ommlLine, type Block } from '@aurelfield/core';
-import { unzipSync, zipSync } from 'fflate';
+import { zipSync } from 'fflate';
 import { withParagraphsTold } from './docxParagraphs.ts';
 import { parseXml } from './xml.ts';
 
@@ -8,10 +8,10 @@ const ALONE = '\u{f8a0}';
 const PARTS = /^word\/(?:document|footnotes|endnotes)\.xml$/u;
 
 /**
- * The converter knows no equations: each is put as text into its place before, one that stands alone with a mark; and what it does not know of paragraphs is told (see `docxParagraphs.ts`). A document without any of both is given back as it is.
- * @param parts the unpacked documents, which have been looked at.
+ * The converter knows no equations: each is put as text into its place before, one that stands alone with a mark; and what it does not know of paragraphs is told (see `docxParagraphs.ts`).
+ * @param parts what was unpacked and looked at; nothing else is in what comes back.
  */
-export function withTextForAll(bytes: Uint8Array, parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
+export function withTextForAll(parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
   const changed = new Map<string, Uint8Array>();
   const read = (path: string) => {
     const part = parts.get(path);
@@ -27,9 +27,7 @@ export function withTextForAll(bytes: Uint8Array, parts: ReadonlyMap<string, Uin
         : plain;
     if (told !== source) changed.set(path, new TextEncoder().encode(told));
   }
-  if (changed.size === 0) return bytes;
-  const files = unzipSync(bytes, { filter: ({ name }) => parts.has(name) });
-  return zipSync({ ...files, ...Object.fromEntries(changed) }, { level: 0 });
+  return zipSync(Object.fromEntries([...parts, ...changed]), { level: 0 });
 }
 
 function equationsAsText(source: string): string {

@@ -1,4 +1,4 @@
-import { zipSync, strToU8 } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';
@@ -70,6 +70,40 @@ describe('hostile and broken files are refused in words', () => {
   });
 });
 
+/** Files that people made who had not seen the readers: bombs in streams and in nested drawings, a title in broken bytes, half a character, a main part by another name. */
+const unseen = (name: string) => fixture(`unseen/${name}`);
+
+describe('hostile files from elsewhere', () => {
+  test.each([
+    ['flate-bomb.pdf', 'file', 'too-large'],
+    ['xobj-lol.pdf', 'file', 'too-slow'],
+    ['xobj-lol.pdf', 'scan', 'broken'],
+  ] as const)('%s as a %s is refused in words', async (name, kind, problem) => {
+    await expect(readSafely({ kind, name, bytes: unseen(name) }, { step: 4000 })).rejects.toMatchObject({
+      problem,
+    });
+  });
+
+  test('what is sound in them is read', async () => {
+    expect((await read('a.rtf', unseen('lonesurrogate.rtf'))).blocks.map(({ text }) => text)).toEqual([
+      'Fish \u{fffd} end of the line.',
+    ]);
+    const titled = await read('a.pdf', unseen('nul-title.pdf'));
+    expect([titled.title, titled.blocks.map(({ text }) => text)]).toEqual([
+      '',
+      ['A page whose title has a null.'],
+    ]);
+  });
+
+  test('the limits of a document hold whatever its parts are called', async () => {
+    const { 'word/evil.dat': part = new Uint8Array(), ...others } = unzipSync(unseen('altmain-small.docx'));
+    const source = strFromU8(part);
+    const entities = strToU8(source.replace('<w:document', '<!DOCTYPE x [<!ENTITY a "b">]><w:document'));
+    expect(await problemOf('a.docx', zipSync({ ...others, 'word/evil.dat': entities }))).toBe('hostile');
+    expect(await problemOf('a.docx', zipSync({ ...others, 'word/evil.dat': bomb }))).toBe('too-large');
+  });
+});
+
 describe('a process of its own', () => {
   test('reads, and gives the document back', async () => {
     const { blocks } = await readSafely({ kind: 'file', name: 'a.docx', bytes: fixture('marsh.docx') });
@@ -80,10 +114,7 @@ describe('a process of its own', () => {
     const job = { kind: 'file', name: 'a.docx', bytes: fixture('marsh.docx') } as const;
     await expect(readSafely(job, { timeout: 50 })).rejects.toMatchObject({ problem: 'too-slow' });
     await expect(
-      readSafely(
-        { kind: 'file', name: 'a.html', bytes: strToU8('<p>x</p>'.repeat(700_000)) },
-        { memory: 60 },
-      ),
+      readSafely({ kind: 'file', name: 'a.html', bytes: strToU8('<p>x</p>'.repeat(700_000)) }, { heap: 60 }),
     ).rejects.toMatchObject({ problem: 'too-large' });
     const controller = new AbortController();
     const reading = readSafely(job, { signal: controller.signal });

@@ -11,6 +11,7 @@ import path from 'node:path';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PDFPageProxy } from 'pdfjs-dist';
 import type { TextContent, TextItem, TextMarkedContent } from 'pdfjs-dist/types/src/display/api.js';
+import type { ReadOptions } from './readDocument.ts';
 import { ReaderError } from './readerError.ts';
 import { tidy } from './tidy.ts';
 
@@ -27,7 +28,7 @@ const FONTS = `${path.join(path.dirname(createRequire(import.meta.url).resolve('
  */
 export async function readPdf(
   bytes: Uint8Array,
-  isWord: (word: string) => boolean,
+  { isWord, onStep = () => undefined }: ReadOptions,
 ): Promise<ImportedDocument> {
   const task = getDocument({
     data: new Uint8Array(bytes),
@@ -46,6 +47,7 @@ export async function readPdf(
     const pages: { layout: LayoutPage; tagged: Draft[] | undefined }[] = [];
     const emptyPages: number[] = [];
     for (let number = 1; number <= pdf.numPages; number++) {
+      onStep();
       const page = await pdf.getPage(number);
       const content = await page.getTextContent({ includeMarkedContent: true });
       const layout = layoutOf(page, content);

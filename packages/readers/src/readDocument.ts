@@ -7,10 +7,13 @@ import {
   type ImportedDocument,
 } from '@aurelfield/core';
 import { ReaderError } from './readerError.ts';
+import { withoutBrokenCharacters } from './tidy.ts';
 
 /** What is known of words, for readers that mend hyphens. */
 export interface ReadOptions {
   readonly isWord: (word: string) => boolean;
+  /** Called before each part of a long document. */
+  readonly onStep?: () => void;
 }
 
 type Reader = (bytes: Uint8Array, options: ReadOptions) => ImportedDocument | Promise<ImportedDocument>;
@@ -27,7 +30,7 @@ const READERS: Readonly<Record<string, Reader>> = {
   docx: async (bytes) => (await import('./docx.ts')).readDocx(bytes),
   odt: async (bytes) => (await import('./odf.ts')).readOdt(bytes),
   rtf: async (bytes) => (await import('./rtf.ts')).readRtf(bytes),
-  pdf: async (bytes, { isWord }) => (await import('./pdf.ts')).readPdf(bytes, isWord),
+  pdf: async (bytes, options) => (await import('./pdf.ts')).readPdf(bytes, options),
   pptx: async (bytes) => (await import('./pptx.ts')).readPptx(bytes),
   epub: async (bytes) => (await import('./epub.ts')).readEpub(bytes),
   csv: async (bytes) => (await import('./sheet.ts')).readCsv(bytes),
@@ -63,7 +66,7 @@ export async function readDocument(
   if (bytes.length === 0)
     throw new ReaderError('empty', `“${name}” is empty. Choose the file again, or paste its text.`);
   checkBeginning(name, ending, bytes);
-  const found = await reader(bytes, options);
+  const found = withoutBrokenCharacters(await reader(bytes, options));
   if (found.blocks.every(({ text }) => text === ''))
     throw new ReaderError(
       'no-text',

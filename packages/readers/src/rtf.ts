@@ -16,6 +16,10 @@ const SIGNS: Readonly<Record<string, string>> = {
 /** Code pages of Windows by the numbers that fonts name character sets by (RTF 1.9.1, \\fcharset; from memory). */
 const CHARSETS: Readonly<Record<number, number>> = { 161: 1253, 162: 1254, 163: 1258, 177: 1255, 178: 1256, 186: 1257, 204: 1251, 222: 874, 238: 1250 }; // prettier-ignore
 const LATIN = 1252;
+const CENTRAL_EUROPEAN = 1250;
+/** Signs of the central European code page inside words: the bytes were written after ISO 8859-2, in which they are letters (both tables by the Encoding standard). */
+const SLIP = /[¬±¶¦ˇ](?=\p{L})|(?<=\p{L})[¬±¶¦ˇ]/gu;
+const SLIPS: Readonly<Record<string, string>> = { '¬': 'Ź', '±': 'ą', '¶': 'ś', '¦': 'Ś', ˇ: 'Ą' };
 
 const decoders = new Map<number, TextDecoder>();
 
@@ -121,7 +125,13 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     }
   }
   builder.paragraph(state);
-  return { title: '', language: undefined, blocks: placed(builder.finish()), warnings: [], cleanUps: [] };
+  const isCentral = [page, ...pages.values()].includes(CENTRAL_EUROPEAN);
+  const blocks = builder
+    .finish()
+    .map((block) =>
+      isCentral ? { ...block, text: block.text.replace(SLIP, (sign) => SLIPS[sign] ?? sign) } : block,
+    );
+  return { title: '', language: undefined, blocks: placed(blocks), warnings: [], cleanUps: [] };
 }
 
 function command(

@@ -18,7 +18,7 @@ test.each([
   ['letter.pdf', ['paragraph: August 25, 2013', 'paragraph: Redmond, Virginia', 'paragraph: Sincerely,']],
   ['dropcap-min.pdf', ['paragraph: Small line above.', 'paragraph: Large line below it.']],
   ['o04.odt', ['paragraph: Handed out on 25/11/26.', 'paragraph: Read the whole page before you begin.']],
-  ['r01-polish.rtf', ['paragraph: Dzień dobry. Świat jest piękny, a żółw śpi.', 'paragraph: Привет', 'paragraph: Blank: ____ here. inserted words.', 'table-row: 1 | 2', 'question(2): 2. Second?']],
+  ['r01-polish.rtf', ['heading1: Źódło rzeki', 'paragraph: Dzień dobry. Świat jest piękny, a żółw śpi.', 'paragraph: Привет', 'paragraph: Blank: ____ here. inserted words.', 'table-row: 1 | 2', 'question(2): 2. Second?']],
   ['e02-doctype.epub', ['heading1: The ferry', 'paragraph: It crossed twice a day. The spanned river.', 'list-item(a): a. first', 'list-item(e): e. fifth', 'list-item(3): 3. three', 'list-item(2): 2. two', 'paragraph: Before after. A right word. Quoted.']],
   ['w01-worksheet.docx', [
     'question(1): 1. What is the jelly inside a cell called?', 'list-item(2): 2. Look at the picture and answer.', 'question(a): a) Which part holds the genes?', 'question(b): b) Which part is green?',

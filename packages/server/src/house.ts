@@ -17,6 +17,7 @@ import { VersionStore } from './handouts/versionStore.ts';
 import { Examiner } from './intake/examine.ts';
 import { PhotoTray } from './intake/photoTray.ts';
 import { photoWork } from './intake/photoWork.ts';
+import { Readers } from './intake/readers.ts';
 import { SourceTray } from './intake/sourceTray.ts';
 import { Jobs } from './jobs/jobs.ts';
 import { JobStore } from './jobs/jobStore.ts';
@@ -107,7 +108,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   }); // prettier-ignore
   const tray = new SourceTray(store);
   const photoTray = new PhotoTray(store);
-  const readerProcess = urlOf(config.readerProcess);
+  const readers = new Readers(urlOf(config.readerProcess));
   const works: JobWorks = {
     reading: async ({ schoolId, payload }, context) => {
       await readingMaker.makeAll(await readings.get(schoolId, payload.readingId), context);
@@ -115,7 +116,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     },
     readings: readingsWork({ database, opener, readings, progress, voices, jobs, jobStore }),
     export: exports.work,
-    photo: photoWork(photoTray, readerProcess),
+    photo: photoWork(photoTray, readers),
   };
   return {
     config, log, database, store, voices, threads, queue, works,
@@ -124,11 +125,15 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     pupils, pronunciations, accepted, jobs, jobStore,
     doubtful: new DoubtfulService({ shelf, threads, pupils, pronunciations, accepted, voices }),
     checker: new TextChecker(threads), examiner: new Examiner(voices, threads),
-    readings, clips, clipMaker, opener, service, exports, tray, photoTray, readerProcess,
-    /** Threads read what they know of words before anybody waits for it. */
-    warmUp: () => (options.withoutThreads ? Promise.resolve() : pool.warmUp()),
+    readings, clips, clipMaker, opener, service, exports, tray, photoTray, readers,
+    /** Threads read what they know of words, and a reading process starts, before anybody waits for it. */
+    warmUp: async () => {
+      if (config.role !== 'work') readers.warmUp();
+      if (!options.withoutThreads) await pool.warmUp();
+    },
     close: async () => {
       await queue.stop();
+      readers.stop();
       await voices.stop();
       await pool.stop();
       await database.close();

@@ -100,12 +100,12 @@ async function startStandIns({ config, voices, database }: House) {
 
 /** Loads the demo into an empty database; of several processes one does. */
 async function bringDemo(house: House): Promise<void> {
-  const { config, database, maker, log, threads, readerProcess } = house;
+  const { config, database, maker, log, threads, readers } = house;
   const demo = path.join(config.resources, 'demo');
   await underLock(config.databaseUrl, LOCKS.demo, async () => {
     if (!(await loadDemo(house, path.join(demo, 'handouts'))) || !config.demoPhoto) return;
     await loadDemoPhoto(
-      { db: database.db, maker, threads, readerProcess },
+      { db: database.db, maker, threads, readers },
       path.join(demo, 'photos', DEMO_PHOTO.name),
     ).catch((error: unknown) => log.warn({ error }, 'The demo has no photographed page.'));
   });

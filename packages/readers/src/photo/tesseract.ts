@@ -1,9 +1,9 @@
-import { spawn } from 'node:child_process';
 import { copyFile, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
+import { ProgramMissing, runProgram } from '../program.ts';
 import { ReaderError } from '../readerError.ts';
 
 /** Where Debian keeps the engine's data: settings, and languages installed with it. */
@@ -97,29 +97,13 @@ export async function recogniserSays(picture: Uint8Array): Promise<string> {
   return run(['stdin', 'stdout', '--tessdata-dir', folder, '--psm', '0', '--dpi', '150'], picture);
 }
 
-function run(args: readonly string[], input: Uint8Array | undefined): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const child = spawn('tesseract', args, {
-      stdio: ['pipe', 'pipe', 'pipe'],
-      env: { ...process.env, OMP_THREAD_LIMIT: '1' },
-      timeout: TIMEOUT,
-    });
-    const out: Buffer[] = [];
-    let told = '';
-    child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
-    child.stderr.on('data', (chunk: Buffer) => (told = (told + chunk.toString()).slice(-400)));
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(input);
-    child.on('error', reject);
-    child.on('close', (code) => {
-      if (code === 0) resolve(Buffer.concat(out).toString('utf8'));
-      else
-        reject(
-          new ReaderError(
-            'engine',
-            `The recogniser stopped: ${told.trim() || 'it took too long'}. Try the page again.`,
-          ),
-        );
-    });
-  });
+async function run(args: readonly string[], input: Uint8Array | undefined): Promise<string> {
+  const env = { ...process.env, OMP_THREAD_LIMIT: '1' };
+  const out = await runProgram('tesseract', args, { input, env, timeout: TIMEOUT }).catch(
+    (error: unknown) => {
+      if (!(error instanceof Error) || error instanceof ProgramMissing) throw error;
+      throw new ReaderError('engine', `The recogniser stopped: ${error.message}. Try the page again.`);
+    },
+  );
+  return out.toString('utf8');
 }

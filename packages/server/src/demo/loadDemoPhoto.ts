@@ -6,7 +6,7 @@ import { schools, teachers } from '../db/schema/index.ts';
 import type { HandoutMaker } from '../handouts/handoutMaker.ts';
 import { newPhotoPages } from '../handouts/newPhotoPages.ts';
 import { documentOf } from '../intake/photosOf.ts';
-import { read } from '../intake/reading.ts';
+import type { Readers } from '../intake/readers.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { DEMO_PHOTO } from './people.ts';
 
@@ -14,7 +14,7 @@ export interface DemoPhotoParts {
   readonly db: Database;
   readonly maker: HandoutMaker;
   readonly threads: TextThreads;
-  readonly readerProcess: URL | undefined;
+  readonly readers: Readers;
 }
 
 /**
@@ -22,7 +22,7 @@ export interface DemoPhotoParts {
  * @throws Refusal when photos cannot be read on this computer.
  */
 export async function loadDemoPhoto(
-  { db, maker, threads, readerProcess }: DemoPhotoParts,
+  { db, maker, threads, readers }: DemoPhotoParts,
   file: string,
 ): Promise<void> {
   const [school] = await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
@@ -33,12 +33,9 @@ export async function loadDemoPhoto(
     .where(eq(teachers.schoolId, school.id));
   const { name, subject, className } = DEMO_PHOTO;
   const photo = await readFile(file);
-  const { corners, outline, width, height, shown } = await read(
-    { kind: 'look', name, bytes: photo },
-    readerProcess,
-  );
+  const { corners, outline, width, height, shown } = await readers.read({ kind: 'look', name, bytes: photo });
   const choice = { corners, outline, languages: ['eng'] };
-  const { flat, ...reading } = await read({ kind: 'photo', name, bytes: photo, choice }, readerProcess);
+  const { flat, ...reading } = await readers.read({ kind: 'photo', name, bytes: photo, choice });
   const facts = { name, mediaType: 'image/jpeg', width, height, corners: corners ?? null, outline };
   const pages = [{ facts, reading, photo, shown: Buffer.from(shown), flat: Buffer.from(flat) }];
   const { blocks, cleanUps } = await documentOf(pages, threads);

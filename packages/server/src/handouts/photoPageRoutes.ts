@@ -6,18 +6,17 @@ import { attachment } from '../http/attachment.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { recogniserCode } from '../intake/recogniserCode.ts';
-import { read } from '../intake/reading.ts';
 import type { IntakeParts } from '../intake/routes.ts';
 import type { PhotoStore } from './photoStore.ts';
 import type { Shelf } from './shelf.ts';
 
-export interface PhotoPageParts extends Pick<IntakeParts, 'readerProcess'> {
+export interface PhotoPageParts extends Pick<IntakeParts, 'readers'> {
   readonly shelf: Shelf;
   readonly photos: PhotoStore;
 }
 
 /** The photos of a handout beside its text: pages, words, what was found right, a part read alone. */
-export function photoPageRoutes({ shelf, photos, readerProcess }: PhotoPageParts): Router {
+export function photoPageRoutes({ shelf, photos, readers }: PhotoPageParts): Router {
   const router = Router();
 
   router.get('/handouts/:id/photos', async (request, response) => {
@@ -53,10 +52,9 @@ export function photoPageRoutes({ shelf, photos, readerProcess }: PhotoPageParts
     const [schoolId, handoutId] = [schoolOf(request), idParam(request)];
     const { text: of } = await shelf.row(schoolId, handoutId);
     const { name, content } = await photos.picture(schoolId, handoutId, pageOf(request), 'flat');
-    const text = await read(
+    const text = await readers.read(
       { kind: 'region', name, bytes: content, box, languages: recogniserCode(of.language) },
-      readerProcess,
-      leaving(response),
+      { signal: leaving(response) },
     );
     response.json({ text });
   });

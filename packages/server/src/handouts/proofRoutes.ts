@@ -2,7 +2,7 @@ import { saveBlocksSchema, setAsideSchema } from '@aurelfield/api';
 import { Router, type Request } from 'express';
 import { authorOf, schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
-import { fetchForReading, read } from '../intake/reading.ts';
+import { fetchForReading } from '../intake/fetchForReading.ts';
 import type { IntakeParts } from '../intake/routes.ts';
 import { tidyBlocks } from '../intake/tidyBlocks.ts';
 import type { TextKeeper } from '../texts/textKeeper.ts';
@@ -11,7 +11,7 @@ import type { Shelf } from './shelf.ts';
 import type { SourceStore } from './sourceStore.ts';
 import type { VersionStore } from './versionStore.ts';
 
-export interface ProofParts extends Pick<IntakeParts, 'readerProcess' | 'allowedOrigins'> {
+export interface ProofParts extends Pick<IntakeParts, 'readers' | 'allowedOrigins'> {
   readonly shelf: Shelf;
   readonly keeper: TextKeeper;
   readonly versions: VersionStore;
@@ -21,7 +21,7 @@ export interface ProofParts extends Pick<IntakeParts, 'readerProcess' | 'allowed
 
 /** Making a handout's text right: save, set aside, versions, fetch a page again. */
 export function proofRoutes(parts: ProofParts): Router {
-  const { shelf, keeper, versions, sources, threads, readerProcess, allowedOrigins } = parts;
+  const { shelf, keeper, versions, sources, threads, readers, allowedOrigins } = parts;
   const router = Router();
 
   router.put('/handouts/:id/blocks', async (request, response) => {
@@ -53,7 +53,7 @@ export function proofRoutes(parts: ProofParts): Router {
     const schoolId = schoolOf(request);
     const address = await sources.address(schoolId, idParam(request));
     const page = await fetchForReading(address, { allowedOrigins });
-    const document = await read({ kind: 'page', name: page.address, bytes: page.content }, readerProcess);
+    const document = await readers.read({ kind: 'page', name: page.address, bytes: page.content });
     const { text } = await shelf.row(schoolId, idParam(request));
     const before = new Set(text.blocks.map((block) => block.text));
     const now = new Set(document.blocks.map((block) => block.text));

@@ -8,7 +8,11 @@ export interface UploadLimits {
   readonly fields: number;
 }
 
-/** Takes one file from a form, in its part `file`, within limits. A form that breaks off or is none is refused as such. */
+/** Bytes of all uploads that are held in memory at the same time, in this process. */
+const HELD_AT_MOST = 500 * 1024 * 1024;
+let held = 0;
+
+/** Takes one file from a form, in its part `file`, within limits. A form that breaks off or is none is refused as such; one for which there is no room now, too. */
 export function oneFile({ bytes, fields }: UploadLimits): RequestHandler {
   const take = multer({
     storage: multer.memoryStorage(),
@@ -16,6 +20,14 @@ export function oneFile({ bytes, fields }: UploadLimits): RequestHandler {
     defParamCharset: 'utf8',
   }).single('file');
   return (request, response, next) => {
+    const size = Math.min(Number(request.headers['content-length'] ?? bytes), bytes);
+    if (held + size > HELD_AT_MOST) {
+      request.resume();
+      next(new Refusal('busy', 'Many files are arriving just now. Try again in a minute.'));
+      return;
+    }
+    held += size;
+    response.once('close', () => (held -= size));
     take(request, response, (error: unknown) => {
       if (error === undefined || error === null || error instanceof MulterError) next(error);
       else next(new Refusal('invalid', 'The upload is not as it should be, or broke off. Try again.'));

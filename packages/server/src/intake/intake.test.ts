@@ -1,4 +1,4 @@
-import type { Handout, Intake, Problem } from '@aurelfield/api';
+import type { Handout, Intake, PlaceInLine, Problem } from '@aurelfield/api';
 import { fetchPage } from '@aurelfield/readers';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -16,6 +16,17 @@ afterAll(() => server.stop());
 
 const fixture = (name: string) =>
   new Uint8Array(readFileSync(new URL(`../../../readers/fixtures/${name}`, import.meta.url)));
+/** Reading processes that this process started and that still run. */
+const readersRunning = () =>
+  readFileSync(`/proc/${process.pid}/task/${process.pid}/children`, 'utf8')
+    .split(' ')
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('readerProcess');
+      } catch {
+        return false;
+      }
+    }).length;
 const examine = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
   client.upload<Intake & Problem>('/intake/file', undefined, { name, bytes });
 const store = (intake: Intake) =>
@@ -60,6 +71,36 @@ describe('a file', () => {
     expect([large.status, large.body.problem]).toEqual([413, 'too-large']);
     expect((await client.get<unknown[]>('/handouts')).body).toHaveLength(before);
     expect((await client.get('/health')).status).toBe(200);
+  });
+
+  test('is read in its turn when forty come at once, and whoever asks is told the place', async () => {
+    const key = '0123456789abcdef01234567';
+    const all = Array.from({ length: 40 }, (_, i) =>
+      client.upload<Intake>(`/intake/file${i === 39 ? `?waiting=${key}` : ''}`, undefined, {
+        name: 'marsh.docx',
+        bytes: fixture('marsh.docx'),
+      }),
+    );
+    const ahead: (number | null)[] = [];
+    const readers: number[] = [];
+    let isOver = false;
+    const watching = (async () => {
+      while (!isOver) {
+        ahead.push((await client.get<PlaceInLine>(`/intake/waiting/${key}`)).body.ahead);
+        readers.push(readersRunning());
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
+    })();
+    const answers = await Promise.all(all);
+    isOver = true;
+    await watching;
+    expect(answers.map(({ status }) => status)).toEqual(Array(40).fill(200));
+    expect(new Set(answers.map(({ body }) => body.blocks))).toEqual(new Set([15]));
+    const places = ahead.filter((place) => place !== null);
+    expect(places.length).toBeGreaterThan(3);
+    expect(places).toEqual([...places].sort((a, b) => b - a));
+    expect(Math.max(...readers)).toBeLessThanOrEqual(2);
+    expect((await client.get<PlaceInLine>(`/intake/waiting/${key}`)).body.ahead).toBeNull();
   });
 
   test('of another school cannot be had by its ticket', async () => {

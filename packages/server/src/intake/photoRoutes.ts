@@ -9,7 +9,6 @@ import {
 import { UNIT_SQUARE, type Quad } from '@aurelfield/core';
 import { recognisableLanguages } from '@aurelfield/readers';
 import { Router, type Request } from 'express';
-import pLimit from 'p-limit';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
@@ -19,22 +18,17 @@ import { Refusal } from '../refusal.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { PhotoTray } from './photoTray.ts';
 import { documentOf, gone, photosOf } from './photosOf.ts';
-import { read } from './reading.ts';
 import type { IntakeParts } from './routes.ts';
 
-/** Photos that are looked at at the same time. */
-const AT_ONCE = 2;
-
-export interface PhotoParts extends Pick<IntakeParts, 'readerProcess' | 'examiner'> {
+export interface PhotoParts extends Pick<IntakeParts, 'readers' | 'examiner'> {
   readonly photoTray: PhotoTray;
   readonly jobs: Jobs;
   readonly threads: TextThreads;
 }
 
 /** Photos of pages on their way to become a handout: looked at, read one by one, put together. */
-export function photoRoutes({ photoTray, readerProcess, examiner, jobs, threads }: PhotoParts): Router {
+export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: PhotoParts): Router {
   const router = Router();
-  const turn = pLimit(AT_ONCE);
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 2 });
 
   const lookAt = async (
@@ -42,10 +36,10 @@ export function photoRoutes({ photoTray, readerProcess, examiner, jobs, threads 
     { name, mediaType, bytes }: { name: string; mediaType: string; bytes: Uint8Array },
     signal: AbortSignal,
   ): Promise<PhotoView> => {
-    const { shown, corners, outline, width, height } = await turn(() => {
-      signal.throwIfAborted();
-      return read({ kind: 'look', name, bytes }, readerProcess, signal);
-    });
+    const { shown, corners, outline, width, height } = await readers.read(
+      { kind: 'look', name, bytes },
+      { signal },
+    );
     const facts = { name, mediaType, width, height, corners: corners ?? null, outline };
     const ticket = await photoTray.put(schoolId, facts, bytes, shown);
     return { ticket, name, width, height, corners: cornersView(facts.corners) };
@@ -65,7 +59,7 @@ export function photoRoutes({ photoTray, readerProcess, examiner, jobs, threads 
     if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
     const { originalname: name, buffer: bytes } = request.file;
     const signal = leaving(response);
-    const pages = await read({ kind: 'scan', name, bytes }, readerProcess, signal);
+    const pages = await readers.read({ kind: 'scan', name, bytes }, { signal });
     const photos = await Promise.all(
       pages.map(async (page, i): Promise<PhotoView> => {
         const view = await lookAt(

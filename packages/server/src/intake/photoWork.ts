@@ -2,15 +2,15 @@ import { DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
 import type { JobWork } from '../jobs/worker.ts';
 import { gone } from './photosOf.ts';
 import type { PhotoTray } from './photoTray.ts';
-import { read } from './reading.ts';
+import type { Readers } from './readers.ts';
 
 /** Carries out jobs that recognise the words of a photo on the tray. */
-export function photoWork(tray: PhotoTray, readerProcess: URL | undefined): JobWork<'photo'> {
+export function photoWork(tray: PhotoTray, readers: Readers): JobWork<'photo'> {
   return async ({ schoolId, payload: { ticket, choice } }, { signal }) => {
     const facts = await tray.facts(schoolId, ticket);
     const bytes = await tray.picture(schoolId, ticket, 'photo');
     if (!facts || !bytes) throw gone();
-    const { flat, ...reading } = await read(
+    const { flat, ...reading } = await readers.read(
       {
         kind: 'photo',
         name: facts.name,
@@ -21,8 +21,7 @@ export function photoWork(tray: PhotoTray, readerProcess: URL | undefined): JobW
           languages: choice.languages,
         },
       },
-      readerProcess,
-      signal,
+      { signal },
     );
     await tray.putReading(schoolId, ticket, reading, flat);
     const doubtful = reading.words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).length;

@@ -1,24 +1,31 @@
-import { intakeRequestSchema, MAX_FILE_BYTES, pageRequestSchema } from '@aurelfield/api';
-import { Router } from 'express';
+import {
+  intakeRequestSchema,
+  MAX_FILE_BYTES,
+  pageRequestSchema,
+  waitingKeySchema,
+  type PlaceInLine,
+} from '@aurelfield/api';
+import { Router, type Request } from 'express';
+import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { oneFile } from '../http/upload.ts';
 import { Refusal } from '../refusal.ts';
 import { isTextFile, readTextFile, type Examiner } from './examine.ts';
-import { fetchForReading, read } from './reading.ts';
+import { fetchForReading } from './fetchForReading.ts';
+import type { Readers } from './readers.ts';
 import type { SourceTray } from './sourceTray.ts';
 
 export interface IntakeParts {
   readonly tray: SourceTray;
   readonly examiner: Examiner;
-  /** The reading process's script in a bundle. */
-  readonly readerProcess: URL | undefined;
+  readonly readers: Readers;
   /** Origins that may be fetched although they are not public. */
   readonly allowedOrigins: readonly string[];
 }
 
 /** What a text, a file or a web page is, before it becomes a handout. */
-export function intakeRoutes({ tray, examiner, readerProcess, allowedOrigins }: IntakeParts): Router {
+export function intakeRoutes({ tray, examiner, readers, allowedOrigins }: IntakeParts): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 2 });
 
@@ -44,19 +51,26 @@ export function intakeRoutes({ tray, examiner, readerProcess, allowedOrigins }: 
       response.json({ ...found, ticket: await tray.put(schoolId, item) });
       return;
     }
-    const document = await read({ kind: 'file', name, bytes }, readerProcess, leaving(response));
+    const document = await readers.read(
+      { kind: 'file', name, bytes },
+      { signal: leaving(response), key: waitingKey(request) },
+    );
     const ticket = await tray.put(schoolId, item);
     response.json(await examiner.document(document, { fileName: name, ticket }));
+  });
+
+  router.get('/intake/waiting/:key', (request, response) => {
+    const key = waitingKeySchema.parse(request.params.key);
+    response.json({ ahead: readers.ahead(key) ?? null } satisfies PlaceInLine);
   });
 
   router.post('/intake/page', async (request, response) => {
     const { address } = pageRequestSchema.parse(request.body);
     const signal = leaving(response);
     const page = await fetchForReading(address, { allowedOrigins, signal });
-    const document = await read(
+    const document = await readers.read(
       { kind: 'page', name: page.address, bytes: page.content },
-      readerProcess,
-      signal,
+      { signal },
     );
     const ticket = await tray.put(schoolOf(request), {
       kind: 'web-page',
@@ -69,4 +83,10 @@ export function intakeRoutes({ tray, examiner, readerProcess, allowedOrigins }: 
   });
 
   return router;
+}
+
+/** The name by which whoever uploads asks for its place in the line, where it gave one. */
+function waitingKey(request: Request): string | undefined {
+  const { waiting } = z.object({ waiting: waitingKeySchema.optional() }).parse(request.query);
+  return waiting;
 }

@@ -86,6 +86,7 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /intake/photos/together': { address: () => '/intake/photos/together', body: ({ ticket }) => ({ tickets: [ticket] }), status: 410 },
   'POST /intake/text': 'looks at what is sent',
   'POST /intake/file': 'takes in what is sent',
+  'GET /intake/waiting/:key': 'tells a number by a key that whoever waits has made up',
   'POST /intake/page': 'fetches a public page',
   'GET /handouts/:id/photos': of('/handouts/:id/photos', 'handout'),
   'GET /handouts/:id/photos/:page/flat': of('/handouts/:id/photos/:page/flat', 'photographed'),

@@ -1,5 +1,6 @@
-import { intakeSchema } from '@aurelfield/api';
+import { intakeSchema, placeInLineSchema } from '@aurelfield/api';
 import { useQuery } from '@tanstack/react-query';
+import pLimit from 'p-limit';
 import { ask } from './client.ts';
 
 /** What a pasted text is; asked again whenever it has changed and rested. */
@@ -15,10 +16,32 @@ export function useExamination(text: string) {
   });
 }
 
-export function examineFile(file: File, signal: AbortSignal) {
+/** A browser has few connections to one server: more uploads at once would leave none for anything else. */
+const UPLOADS_AT_ONCE = 3;
+const turn = pLimit(UPLOADS_AT_ONCE);
+
+/** @param key by which its place in the server's line can be asked for */
+export function examineFile(file: File, key: string, signal: AbortSignal) {
   const form = new FormData();
   form.append('file', file);
-  return ask(intakeSchema, '/intake/file', { method: 'POST', form, signal });
+  return turn(() => {
+    signal.throwIfAborted();
+    return ask(intakeSchema, `/intake/file?waiting=${key}`, { method: 'POST', form, signal });
+  });
+}
+
+const PLACE_MILLISECONDS = 1000;
+
+/** How many documents the server reads before the one with this key; null when it is not in its line. */
+export function usePlaceInLine(key: string | undefined) {
+  return useQuery({
+    queryKey: ['waiting', key],
+    queryFn: ({ signal }) => ask(placeInLineSchema, `/intake/waiting/${key}`, { signal }),
+    enabled: key !== undefined,
+    refetchInterval: PLACE_MILLISECONDS,
+    gcTime: 0,
+    retry: false,
+  });
 }
 
 export function examinePage(address: string, signal: AbortSignal) {

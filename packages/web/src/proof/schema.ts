@@ -5,6 +5,7 @@ import Text from '@tiptap/extension-text';
 import type { JSONContent } from '@tiptap/react';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { Plugin } from '@tiptap/pm/state';
+import { randomId } from '../ui/randomId.ts';
 
 /** The document is a flat row of blocks; what a block is to a reader is an attribute of it. */
 const FlatDocument = Document.extend({ content: 'block+' });
@@ -66,7 +67,7 @@ const BlockIds = Extension.create({
           const taken = new Set<string>();
           doc.forEach((node, at) => {
             const { id } = node.attrs as Attributes;
-            if (id === null || taken.has(id)) tr.setNodeAttribute(at, 'id', newBlockId());
+            if (id === null || taken.has(id)) tr.setNodeAttribute(at, 'id', randomId());
             else taken.add(id);
           });
           return tr.docChanged ? tr : null;
@@ -75,12 +76,6 @@ const BlockIds = Extension.create({
     ];
   },
 });
-
-function newBlockId(): string {
-  return [...crypto.getRandomValues(new Uint8Array(12))]
-    .map((byte) => byte.toString(16).padStart(2, '0'))
-    .join('');
-}
 
 export const EXTENSIONS = [FlatDocument, Text, HandoutBlock, BlockIds];
 

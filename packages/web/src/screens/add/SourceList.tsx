@@ -1,5 +1,6 @@
 import { FileText, Globe, LoaderCircle, X } from 'lucide-react';
 import styled from 'styled-components';
+import { usePlaceInLine } from '../../api/intakeQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -58,7 +59,7 @@ export function SourceList({ sources, onRemove, onScan }: SourceListProps) {
             <span>
               {source.name}{' '}
               <Fact role="status">
-                {source.state === 'reading' && 'is being read …'}
+                {source.state === 'reading' && <Place of={source.key} />}
                 {source.found && factsOf(source.found)}
               </Fact>
             </span>
@@ -87,6 +88,13 @@ export function SourceList({ sources, onRemove, onScan }: SourceListProps) {
       ))}
     </List>
   );
+}
+
+/** Whether a file is being read or waits, and for how many. */
+function Place({ of }: { readonly of: string | undefined }) {
+  const { data } = usePlaceInLine(of);
+  const ahead = data?.ahead ?? 0;
+  return ahead === 0 ? 'is being read …' : `waits: ${count(ahead, 'other document')} first …`;
 }
 
 function factsOf(found: NonNullable<Source['found']>): string {

@@ -3,6 +3,7 @@ import { useCallback, useRef, useState } from 'react';
 import { ApiError } from '../../api/client.ts';
 import { examineFile, examinePage } from '../../api/intakeQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
+import { randomId } from '../../ui/randomId.ts';
 
 /** A file or page on its way to become a handout. */
 export interface Source {
@@ -11,6 +12,8 @@ export interface Source {
   readonly state: 'reading' | 'failed' | 'found';
   readonly found?: Intake;
   readonly error?: string;
+  /** Its name in the server's line, while it is read. */
+  readonly key?: string;
   /** A PDF whose pages are pictures: they can be added as photos. */
   readonly scan?: File;
 }
@@ -28,13 +31,18 @@ export function useSources() {
   );
 
   const begin = useCallback(
-    async (name: string, work: (signal: AbortSignal) => Promise<Intake>, file?: File): Promise<Source> => {
+    async (
+      name: string,
+      work: (key: string, signal: AbortSignal) => Promise<Intake>,
+      file?: File,
+    ): Promise<Source> => {
+      const key = randomId();
       const id = nextId.current++;
       const stop = new AbortController();
       stops.current.set(id, stop);
-      setSources((all) => [...all, { id, name, state: 'reading' }]);
+      setSources((all) => [...all, { id, name, state: 'reading', key }]);
       try {
-        const found = await work(stop.signal);
+        const found = await work(key, stop.signal);
         change(id, { state: 'found', found });
         return { id, name, state: 'found', found };
       } catch (error) {
@@ -57,20 +65,20 @@ export function useSources() {
     (file: File) =>
       begin(
         file.name,
-        (signal) =>
+        (key, signal) =>
           file.size > MAX_FILE_BYTES
             ? Promise.reject(
                 new Error(
                   `“${file.name}” is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Split it and add the parts one by one.`,
                 ),
               )
-            : examineFile(file, signal),
+            : examineFile(file, key, signal),
         file,
       ),
     [begin],
   );
   const addPage = useCallback(
-    (address: string) => begin(address, (signal) => examinePage(address, signal)),
+    (address: string) => begin(address, (_key, signal) => examinePage(address, signal)),
     [begin],
   );
   /** Stops reading it, if it is being read, and takes it off the list. */
