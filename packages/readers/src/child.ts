@@ -1,4 +1,4 @@
-import { withoutBrokenCharacters } from './tidy.ts';
+import { withSoundText } from './tidy.ts';
 import { ReaderError } from './readerError.ts';
 import type { ReadAnswer, ReadJob, ReadResults, ReadStep } from './readJob.ts';
 
@@ -10,7 +10,7 @@ async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
   const { name, bytes } = job;
   switch (job.kind) {
     case 'page':
-      return withoutBrokenCharacters((await import('./webPage.ts')).readWebPage(bytes));
+      return withSoundText((await import('./webPage.ts')).readWebPage(bytes));
     case 'look':
       return (await import('./photo/readPhoto.ts')).lookAtPhoto(name, bytes);
     case 'photo':

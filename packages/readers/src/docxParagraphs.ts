@@ -1,4 +1,4 @@
-import { listLabel, type Block, type Counting } from '@aurelfield/core';
+import { labelledBlock, listLabel, type Block, type Counting } from '@aurelfield/core';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 
 /** Stand around what is told of a paragraph in front of its text; signs that no document uses. */
@@ -77,13 +77,8 @@ export function toldBlocks(blocks: readonly Omit<Block, 'offset'>[]): Omit<Block
     if (level !== undefined)
       return { type: 'heading', level: Number(level), text: label === undefined ? text : `${label} ${text}` };
     if (label !== undefined && block.type !== 'table-row') {
-      const whole = `${label} ${text}`;
-      if (block.type === 'heading') return { ...block, text: whole };
-      const type = /\?[”’"')]*$/u.test(text) ? 'question' : 'list-item';
-      // What is counted in words ("Question 1:") is read as it is written.
-      if (!/^\(?\w{1,4}[.):]*$/u.test(label.trim()))
-        return { type: type === 'question' ? type : 'paragraph', text: whole };
-      return { type, label: label.replace(/[().:\s]/gu, ''), text: whole };
+      if (block.type === 'heading') return { ...block, text: `${label} ${text}` };
+      return labelledBlock(label, text);
     }
     const box = /^[☐☑☒□❏❑🞎🞏]\s*(?=\S)/u.exec(text);
     if (box && block.type === 'paragraph') return { type: 'list-item', text: text.slice(box[0].length) };

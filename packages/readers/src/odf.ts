@@ -1,6 +1,8 @@
-import { placed, tableRows, type Block, type ImportedDocument, type NodeLike } from '@aurelfield/core';
+import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
 import { unpack, textOf, type Archive } from './archive.ts';
-import { isEquation, putEquations } from './odfEquations.ts';
+import { putEquations } from './odfEquations.ts';
+import { OdfStyles } from './odfStyles.ts';
+import { OdtCollector } from './odtBlocks.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 import { tidy } from './tidy.ts';
@@ -15,9 +17,11 @@ export function readOdt(bytes: Uint8Array): ImportedDocument {
   putDates(content, textOf(archive, 'meta.xml'));
   // Styles of dates have elements of the same name; the text is in the body.
   const body = [...(named(content, 'body')[0]?.children ?? [])].find((child) => localName(child) === 'text');
-  const blocks: Draft[] = [];
-  if (body) collect(body, blocks, undefined);
-  return finish(archive, blocks);
+  const styles = textOf(archive, 'styles.xml');
+  const collector = new OdtCollector(
+    new OdfStyles([...(styles === undefined ? [] : [parseXml(styles)]), content]),
+  );
+  return finish(archive, body ? collector.blocksOf(body) : []);
 }
 
 /** Dates that are written "as the language does": the file holds them as the program that stored it would. They are written as the document's own language does, British where it tells none. */
@@ -61,7 +65,9 @@ export function sheetBlocks(name: string, rows: readonly (readonly string[])[], 
 
 function openDocument(bytes: Uint8Array, kind: 'text' | 'spreadsheet'): Archive {
   const archive = unpack(bytes, (path) =>
-    /^(?:mimetype|content\.xml|meta\.xml|META-INF\/manifest\.xml|[^/]*\/content\.xml)$/u.test(path),
+    /^(?:mimetype|content\.xml|meta\.xml|styles\.xml|META-INF\/manifest\.xml|[^/]*\/content\.xml)$/u.test(
+      path,
+    ),
   );
   const manifest = textOf(archive, 'META-INF/manifest.xml') ?? '';
   if (manifest.includes('encryption-data'))
@@ -86,111 +92,19 @@ function finish(archive: Archive, blocks: readonly Draft[]): ImportedDocument {
   };
 }
 
-function collect(parent: Element, out: Draft[], item: { label: string | undefined } | undefined): void {
-  for (const element of parent.children) {
-    switch (localName(element)) {
-      case 'h': {
-        out.push({
-          type: 'heading',
-          level: Math.min(6, Number(attributeOf(element, 'outline-level') ?? 1) || 1),
-          text: plain(element),
-        });
-        break;
-      }
-      case 'p': {
-        pictures(element, out);
-        const text = plain(element);
-        if (text === '') break;
-        if (isEquation(element) && !item) {
-          out.push({ type: 'equation', text });
-          break;
-        }
-        if (!item)
-          out.push({
-            type: isTitle(element) ? 'heading' : 'paragraph',
-            ...(isTitle(element) ? { level: 1 } : {}),
-            text,
-          });
-        else if (item.label === undefined) out.push({ type: 'list-item', text });
-        else
-          out.push({
-            type: text.endsWith('?') ? 'question' : 'list-item',
-            label: item.label,
-            text: `${item.label}. ${text}`,
-          });
-        break;
-      }
-      case 'list':
-        list(element, out);
-        break;
-      case 'table':
-        out.push(...tableRows(rowsOf(element), named(element, 'table-header-rows').length > 0));
-        break;
-      case 'section':
-      case 'index-body':
-        collect(element, out, undefined);
-        break;
-      default:
-    }
-  }
-  if (localName(parent) === 'text' && !item) notes(parent, out);
-}
-
-function isTitle(element: Element): boolean {
-  return attributeOf(element, 'style-name') === 'Title';
-}
-
-/** Whether a list is numbered is kept in a style that may be anywhere; a list whose style's name says so is. */
-function list(element: Element, out: Draft[]): void {
-  const isNumbered = /num/iu.test(attributeOf(element, 'style-name') ?? '');
-  let number = 1;
-  for (const entry of element.children) {
-    if (localName(entry) !== 'list-item') continue;
-    collect(entry, out, { label: isNumbered ? String(number) : undefined });
-    number += 1;
-  }
-}
-
-function notes(body: Element, out: Draft[]): void {
-  named(body, 'note').forEach((note, i) => {
-    const text = named(note, 'note-body')[0];
-    if (text) out.push({ type: 'paragraph', text: `Note ${i + 1}: ${tidy(text.textContent ?? '')}` });
-  });
-}
-
-function pictures(element: Element, out: Draft[]): void {
-  for (const frame of named(element, 'frame'))
-    if (named(frame, 'image').length > 0)
-      out.push({
-        type: 'picture',
-        text: tidy((named(frame, 'desc')[0] ?? named(frame, 'title')[0])?.textContent ?? ''),
-      });
-}
-
+/** The texts of a sheet's cells, row by row. */
 function rowsOf(table: Element): string[][] {
   return named(table, 'table-row').map((row) =>
     [...row.children].flatMap((cell) => {
       if (!/table-cell$/u.test(localName(cell))) return [];
       const times = Math.min(50, Number(attributeOf(cell, 'number-columns-repeated') ?? 1) || 1);
-      const text = [...cell.children]
-        .filter((child) => localName(child) === 'p')
-        .map(plain)
-        .join(' ');
+      const text = tidy(
+        [...cell.children]
+          .filter((child) => localName(child) === 'p')
+          .map((paragraph) => paragraph.textContent)
+          .join(' '),
+      );
       return text === '' && times > 20 ? [] : Array.from({ length: times }, () => text);
     }),
   );
-}
-
-/** Text of a paragraph without its notes and frames; spaces and tabs that are written as elements count. */
-function plain(element: Element): string {
-  const text = (node: NodeLike): string =>
-    [...node.childNodes]
-      .map((child) => {
-        if (child.nodeType === 3) return child.textContent ?? '';
-        const name = child.nodeName.replace(/^.*:/u, '');
-        if (name === 'note' || name === 'frame' || name === 'annotation') return '';
-        return name === 's' || name === 'tab' || name === 'line-break' ? ' ' : text(child);
-      })
-      .join('');
-  return tidy(text(element));
 }

@@ -1,4 +1,14 @@
-import { ommlLine, placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import {
+  labelledBlock,
+  listLabel,
+  ommlLine,
+  placed,
+  tableRows,
+  withPlace,
+  type Block,
+  type Counting,
+  type ImportedDocument,
+} from '@aurelfield/core';
 import { pathIn, textOf, unpack, type Archive } from './archive.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
@@ -63,15 +73,11 @@ function slideBlocks(slide: Document): Draft[] {
           if (text !== '') title.push({ type: 'heading', level: 2, text });
         } else
           rest.push(
-            ...paragraphs.map(({ text, isItem }): Draft => ({
-              type:
-                isItem || kind === undefined || kind === 'body' || kind === ''
-                  ? paragraphs.length > 1
-                    ? 'list-item'
-                    : 'paragraph'
-                  : 'paragraph',
-              text,
-            })),
+            ...paragraphs.map(({ text, label, isItem }): Draft => {
+              if (label !== undefined) return labelledBlock(label, text);
+              const canBeItem = isItem || kind === undefined || kind === 'body' || kind === '';
+              return { type: canBeItem && paragraphs.length > 1 ? 'list-item' : 'paragraph', text };
+            }),
           );
         break;
       }
@@ -141,23 +147,73 @@ function placeholder(shape: Element): string | undefined {
   return found && (attributeOf(found, 'type') ?? '');
 }
 
-function paragraphsOf(shape: Element): { text: string; isItem: boolean }[] {
+interface Paragraph {
+  readonly text: string;
+  readonly isItem: boolean;
+  /** As the slide shows it: "3.", "b)". */
+  readonly label: string | undefined;
+}
+
+function paragraphsOf(shape: Element): Paragraph[] {
+  const numbers = new SlideNumbers();
   return named(shape, 'p').flatMap((paragraph) => {
     const text = tidy(
       [...paragraph.children].map((run) => (localName(run) === 'br' ? ' ' : runText(run))).join(''),
     );
-    const isItem = named(paragraph, 'buChar').length + named(paragraph, 'buAutoNum').length > 0;
-    return text === '' ? [] : [{ text, isItem }];
+    if (text === '') return [];
+    const label = numbers.next(paragraph);
+    return [{ text, label, isItem: label !== undefined || named(paragraph, 'buChar').length > 0 }];
   });
+}
+
+/** Numbers of a shape's paragraphs, level by level: a paragraph of the same level that is not numbered ends the count, one further in does not. */
+class SlideNumbers {
+  readonly #counts: { scheme: string; number: number }[] = [];
+
+  next(paragraph: Element): string | undefined {
+    const properties = [...paragraph.children].find((child) => localName(child) === 'pPr');
+    const level = Math.min(8, Number((properties && attributeOf(properties, 'lvl')) ?? 0) || 0);
+    const numbered = properties && named(properties, 'buAutoNum')[0];
+    if (!numbered) {
+      this.#counts.length = Math.min(this.#counts.length, level);
+      return undefined;
+    }
+    const scheme = attributeOf(numbered, 'type') ?? 'arabicPeriod';
+    const start = Number(attributeOf(numbered, 'startAt') ?? 1) || 1;
+    const before = this.#counts[level];
+    const number = before?.scheme === scheme ? before.number + 1 : start;
+    this.#counts.length = Math.min(this.#counts.length, level + 1);
+    this.#counts[level] = { scheme, number };
+    return schemeLabel(scheme, number);
+  }
+}
+
+/** Schemes of counting by the beginning of their names, and the signs around by the end (ISO/IEC 29500-1, 20.1.10.61, from memory). */
+const SCHEMES: readonly (readonly [RegExp, Counting])[] = [
+  [/^alphaLc/u, 'letters'],
+  [/^alphaUc/u, 'capitals'],
+  [/^romanLc/u, 'roman'],
+  [/^romanUc/u, 'roman capitals'],
+];
+
+function schemeLabel(scheme: string, number: number): string {
+  const counting = SCHEMES.find(([name]) => name.test(scheme))?.[1] ?? 'figures';
+  const label = listLabel(number, counting);
+  if (scheme.endsWith('ParenBoth')) return `(${label})`;
+  return scheme.endsWith('ParenR') ? `${label})` : `${label}.`;
 }
 
 /** The text of a run, or the equation that stands in its place (of the two ways that a slide keeps it, the one in words of mathematics). */
 function runText(run: Element): string {
   const equations = named(run, 'oMath');
   if (equations.length > 0) return ` ${equations.map((equation) => ommlLine(equation)).join(' ')} `;
-  return named(run, 't')
-    .map((piece) => piece.textContent ?? '')
+  const text = named(run, 't')
+    .map((piece) => piece.textContent)
     .join('');
+  const properties = [...run.children].find((child) => localName(child) === 'rPr');
+  const rise = Number((properties && attributeOf(properties, 'baseline')) ?? 0);
+  if (!rise) return text;
+  return withPlace(text, rise > 0 ? 'raised' : 'lowered');
 }
 
 function notesBlocks(archive: Archive, slidePath: string): Draft[] {

@@ -7,7 +7,7 @@ import {
   type ImportedDocument,
 } from '@aurelfield/core';
 import { ReaderError } from './readerError.ts';
-import { withoutBrokenCharacters } from './tidy.ts';
+import { withSoundText } from './tidy.ts';
 
 /** What is known of words, for readers that mend hyphens. */
 export interface ReadOptions {
@@ -66,7 +66,7 @@ export async function readDocument(
   if (bytes.length === 0)
     throw new ReaderError('empty', `“${name}” is empty. Choose the file again, or paste its text.`);
   checkBeginning(name, ending, bytes);
-  const found = withoutBrokenCharacters(await reader(bytes, options));
+  const found = withSoundText(await reader(bytes, options));
   if (found.blocks.every(({ text }) => text === ''))
     throw new ReaderError(
       'no-text',

@@ -1,4 +1,11 @@
-import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import {
+  labelledBlock,
+  placed,
+  tableRows,
+  withPlace,
+  type Block,
+  type ImportedDocument,
+} from '@aurelfield/core';
 import { ReaderError } from './readerError.ts';
 import { tidy } from './tidy.ts';
 
@@ -57,6 +64,7 @@ interface State {
   /** Hidden or deleted text. */
   isGone: boolean;
   isUnderlined: boolean;
+  place: 'raised' | 'lowered' | undefined;
 }
 
 /**
@@ -81,6 +89,7 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
     font: 0,
     isGone: false,
     isUnderlined: false,
+    place: undefined,
   };
   /** Code pages by the number of the font; the file's own for others. */
   const pages = new Map<number, number>();
@@ -93,7 +102,7 @@ export function readRtf(bytes: Uint8Array): ImportedDocument {
       rest = rest.slice(1);
       pending -= 1;
     }
-    if (rest !== '') builder.text(rest, state);
+    if (rest !== '') builder.text(state.place ? withPlace(rest, state.place) : rest, state);
   };
   const token = /\\([a-z]+)(-?\d+)? ?|\\'([0-9a-f]{2})|\\([^a-z])|([{}])|([^\\{}\r\n]+)/giu;
   for (let found = token.exec(source); found; found = token.exec(source)) {
@@ -150,7 +159,7 @@ function command(
     case 'pard':
       return { ...state, outline: undefined, inTable: false };
     case 'plain':
-      return { ...state, bold: false, size: 24, isGone: false, isUnderlined: false };
+      return { ...state, bold: false, size: 24, isGone: false, isUnderlined: false, place: undefined };
     case 'v':
     case 'deleted':
       return { ...state, isGone: value !== 0 };
@@ -158,6 +167,14 @@ function command(
       return { ...state, isUnderlined: value !== 0 };
     case 'ulnone':
       return { ...state, isUnderlined: false };
+    case 'super':
+    case 'up':
+      return { ...state, place: value === 0 ? undefined : 'raised' };
+    case 'sub':
+    case 'dn':
+      return { ...state, place: value === 0 ? undefined : 'lowered' };
+    case 'nosupersub':
+      return { ...state, place: undefined };
     case 'tab':
       // An underlined gap is to be filled in.
       put(state.isUnderlined ? ' ____ ' : ' ');
@@ -234,19 +251,12 @@ class Builder {
     const said = tidy(text);
     if (said === '') return;
     const bold = boldLetters >= said.replace(/\s/gu, '').length * 0.9;
-    const label = /(\d{1,3}|[A-Za-z])[.)]/u.exec(mark)?.[1];
+    const label = /\(?(?:\d{1,3}|[A-Za-z]{1,4})[.)]+/u.exec(mark)?.[0];
     if (state.outline !== undefined && state.outline < 6)
       this.#blocks.push({ type: 'heading', level: state.outline + 1, text: said, size, bold });
     else if (mark.trim() === '') this.#blocks.push({ type: 'paragraph', text: said, size, bold });
     else if (label === undefined) this.#blocks.push({ type: 'list-item', text: said, size, bold });
-    else
-      this.#blocks.push({
-        type: said.endsWith('?') ? 'question' : 'list-item',
-        label,
-        text: `${label}. ${said}`,
-        size,
-        bold,
-      });
+    else this.#blocks.push({ ...labelledBlock(label, said), size, bold });
   }
 
   cell(): void {
@@ -285,12 +295,12 @@ class Builder {
 /** Some writers put the mark of a list item into its text. */
 function withMark(block: Draft): Draft {
   const mark =
-    block.type === 'paragraph' ? /^(?:([•◦▪●■–·*])|(\d{1,3}|[A-Za-z])[.)])\s+(?=\S)/u.exec(block.text) : null;
+    block.type === 'paragraph'
+      ? /^(?:([•◦▪●■–·*])|\(?(?:\d{1,3}|[A-Za-z]|[ivx]{2,4})[.)])\s+(?=\S)/u.exec(block.text)
+      : null;
   if (!mark) return block;
   const text = block.text.slice(mark[0].length);
-  return mark[2] === undefined
-    ? { type: 'list-item', text }
-    : { type: text.endsWith('?') ? 'question' : 'list-item', label: mark[2], text: block.text };
+  return mark[1] === undefined ? labelledBlock(mark[0].trim(), text) : { type: 'list-item', text };
 }
 
 function usual(blocks: readonly { readonly text: string; readonly size: number }[]): number {

@@ -1,4 +1,5 @@
 import { lookupTable } from '../text/lookupTable.ts';
+
 /** Plain signs → the same raised, where Unicode has them. */
 // prettier-ignore
 export const RAISED: Readonly<Record<string, string>> = lookupTable({
@@ -10,3 +11,13 @@ export const RAISED: Readonly<Record<string, string>> = lookupTable({
 export const LOWERED: Readonly<Record<string, string>> = lookupTable({
   '0': '₀', '1': '₁', '2': '₂', '3': '₃', '4': '₄', '5': '₅', '6': '₆', '7': '₇', '8': '₈', '9': '₉', '-': '₋', '−': '₋', '+': '₊', n: 'ₙ', x: 'ₓ', i: 'ᵢ',
 });
+
+/** Signs that are kept raised or lowered; letters stay as they are written. */
+const FIGURES = /^[\d−-]*$/u;
+
+/** A raised or lowered text: figures become raised or lowered characters, since "m2" and "m²" are said differently; what holds anything else stays. */
+export function withPlace(text: string, place: 'raised' | 'lowered'): string {
+  if (!FIGURES.test(text)) return text;
+  const table = place === 'raised' ? RAISED : LOWERED;
+  return [...text].map((sign) => table[sign]).join('');
+}

@@ -1,5 +1,5 @@
 import { mathmlLine } from '../maths/mathml.ts';
-import { LOWERED, RAISED } from '../maths/raised.ts';
+import { withPlace } from '../maths/raised.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
@@ -31,8 +31,6 @@ const INLINE = new Set(
     ' ',
   ),
 );
-/** Raised and lowered signs that are kept; letters stay as they are written. */
-const FIGURES = /^[\d−-]$/u;
 
 type Draft = Omit<Block, 'offset'>;
 
@@ -288,10 +286,7 @@ function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string 
   if (role.endsWith('backlink')) return '';
   const isReference = role.endsWith('noteref');
   if (name === 'SUP' || name === 'SUB' || isReference) {
-    const table = name === 'SUB' ? LOWERED : RAISED;
-    const text = node.textContent ?? '';
-    const isFigures = [...text].every((sign) => FIGURES.test(sign));
-    return isFigures ? [...text].map((sign) => table[sign]).join('') : text;
+    return withPlace(node.textContent ?? '', name === 'SUB' ? 'lowered' : 'raised');
   }
   return [...node.childNodes]
     .map((child) => {

@@ -1,3 +1,5 @@
+import type { Block } from '../text/document.ts';
+
 /** How the items of a list are counted. */
 export type Counting = 'figures' | 'letters' | 'capitals' | 'roman' | 'roman capitals';
 
@@ -24,4 +26,23 @@ function roman(number: number): string {
       rest -= worth;
     }
   return text;
+}
+
+/** A label that is counted in words ("Question 1:") is read as it is written; a short one is a list item's. */
+const SHORT = /^\(?\w{1,4}(?:\.\w{1,3}){0,3}[.):]*$/u;
+const ASKS = /\?[”’"')]*$/u;
+
+/**
+ * A paragraph that a document numbers itself: its text begins with the label as the document shows it; one that asks something is a question.
+ * @param label with its signs: "3.", "(ii)", "b)".
+ */
+export function labelledBlock(label: string, text: string): Omit<Block, 'offset'> {
+  const whole = `${label} ${text}`;
+  const isQuestion = ASKS.test(text);
+  if (!SHORT.test(label.trim())) return { type: isQuestion ? 'question' : 'paragraph', text: whole };
+  return {
+    type: isQuestion ? 'question' : 'list-item',
+    label: label.replace(/^[\s(]+|[.):\s]+$/gu, ''),
+    text: whole,
+  };
 }
