@@ -6,7 +6,7 @@ export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
 export { partLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
-export { baseLanguage, guessLanguage } from './text/language.ts';
+export { baseLanguage, canBeGuessed, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
 export { sentencesOf, type Range } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';

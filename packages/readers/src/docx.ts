@@ -10,7 +10,10 @@ import { named, parseXml } from './xml.ts';
 const STYLES = ["p[style-name='Title'] => h1:fresh", "p[style-name='Subtitle'] => p:fresh"];
 /** Pictures, sounds and other files that lie in a document; they are not unpacked, and the converter does not get them. */
 const UNREAD = /^word\/(?:media|embeddings|fonts)\//u;
-const NOTE_MARK = /\[(\d{1,3})\]/gu;
+/** Stands around the mark of a note, as the converter writes it; a sign that no document uses. What the author wrote in brackets is no mark. */
+const MARK = '\u{f8a3}';
+const NOTE_LINK = /<a href="#(?:foot|end)note-[^"]*"[^>]*>(\[\d{1,3}\])<\/a>/gu;
+const NOTE_MARK = new RegExp(`${MARK}(\\[\\d{1,3}\\])${MARK}`, 'gu');
 
 /** A Word document → blocks: headings by style, lists, tables, pictures with their alt text, footnotes at the end. */
 export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
@@ -26,7 +29,10 @@ export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
     { styleMap: STYLES, convertImage: mammoth.images.imgElement(() => Promise.resolve({ src: '' })) },
   );
   const cleanUps: CleanUp[] = [];
-  const blocks = notesApart(equationBlocks(toldBlocks(blocksOfHtml(value))), cleanUps);
+  const blocks = notesApart(
+    equationBlocks(toldBlocks(blocksOfHtml(value.replace(NOTE_LINK, `${MARK}$1${MARK}`)))),
+    cleanUps,
+  );
   const core = archive.get('docProps/core.xml');
   const properties = core && parseXml(new TextDecoder().decode(core));
   return {
@@ -54,9 +60,10 @@ function notesApart(blocks: readonly Omit<Block, 'offset'>[], cleanUps: CleanUp[
     const note = /^(\d+)\. (.*) ↑$/su.exec(block.text);
     if (note && block.type !== 'heading')
       return { type: 'paragraph', text: `Note ${note[1] ?? ''}: ${note[2] ?? ''}` };
-    if (!NOTE_MARK.test(block.text)) return block;
+    if (!block.text.includes(MARK)) return block;
     const text = block.text.replace(NOTE_MARK, '').replace(/\s+/gu, ' ').trim();
-    cleanUps.push({ rule: 'footnote mark taken out', block: index, before: block.text, after: text });
+    const before = block.text.replaceAll(MARK, '');
+    cleanUps.push({ rule: 'footnote mark taken out', block: index, before, after: text });
     return { ...block, text };
   });
 }

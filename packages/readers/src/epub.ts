@@ -22,6 +22,7 @@ export function readEpub(bytes: Uint8Array): ImportedDocument {
   const book = parseXml(source);
   const items = new Map(named(book, 'item').map((item) => [attributeOf(item, 'id') ?? '', item]));
   const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
+  const language = named(book, 'language')[0]?.textContent.trim() || undefined;
   const blocks: Omit<Block, 'offset'>[] = [];
   const warnings: string[] = [];
   for (const reference of named(book, 'itemref')) {
@@ -37,12 +38,13 @@ export function readEpub(bytes: Uint8Array): ImportedDocument {
       ...blocksFromElement(
         parseHTML(document.replace(/^\uFEFF?<\?xml[^>]*\?>/u, '')).document.querySelector('body') ??
           parseHTML('<p></p>').document,
+        language,
       ),
     );
   }
   return {
     title: named(book, 'title')[0]?.textContent?.trim() ?? '',
-    language: named(book, 'language')[0]?.textContent?.trim() || undefined,
+    language,
     warnings,
     ...cleaned(blocks),
   };

@@ -72,3 +72,15 @@ test.each([
 ])('OpenDocument: %s', async (_what, styles, body, wanted) => {
   expect(await lines('a.odt', odt(styles, body))).toEqual(wanted);
 }); // prettier-ignore
+
+test('what an author wrote in brackets is no mark of a note', async () => {
+  const document =
+    '<w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body><w:p><w:r><w:t>As Reed [3] says.</w:t></w:r></w:p></w:body></w:document>';
+  const file = zipSync({
+    '[Content_Types].xml': strToU8(
+      '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
+    ),
+    'word/document.xml': strToU8(document),
+  });
+  expect(await lines('a.docx', file)).toEqual(['paragraph: As Reed [3] says.']);
+});

@@ -20,7 +20,8 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
     throw new ReaderError('not-text', 'The file is called a web page but holds something else.');
   }
   const { document } = parseHTML(whole(source));
-  const blocks = blocksFromElement(document.body);
+  const language = languageOf(document, document.body);
+  const blocks = blocksFromElement(document.body, language);
   if (/<script|id="(?:root|app)"/iu.test(source) && isBlankPage(blocks))
     throw new ReaderError(
       'no-text',
@@ -28,10 +29,18 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
     );
   return {
     title: document.querySelector('title')?.textContent.trim() ?? '',
-    language: document.documentElement.getAttribute('lang') ?? undefined,
+    language,
     warnings: [],
     ...cleaned(blocks),
   };
+}
+
+/** The language of a page: its own, or that of the part that is read. */
+export function languageOf(document: Document, part: Element): string | undefined {
+  const told =
+    document.documentElement.getAttribute('lang') ?? document.documentElement.getAttribute('xml:lang');
+  const own = part.getAttribute('lang');
+  return (own || told) ?? undefined;
 }
 
 /** Blocks in place, without the marks of notes. */

@@ -68,3 +68,18 @@ test('a page that is only being loaded says so', async () => {
   await expect(read('jsloading.html')).rejects.toThrow('without running it');
   expect(() => readWebPage(bytes('jsloading.html'))).toThrow('without running it');
 });
+
+test('passages of a page keep their language, all articles of a size are read, and the picture of a mobile page', () => {
+  const page = (name: string) => readWebPage(bytes(name));
+  const { language, blocks } = page('lang-mix.html');
+  expect([language, ...blocks.map((block) => block.language)]).toEqual(['cy', undefined, undefined, 'en']);
+  expect(lines(page('many-articles.html')).filter((line) => line.startsWith('heading'))).toEqual([
+    'heading2: Day one',
+    'heading2: Day two',
+    'heading2: Day three',
+  ]);
+  const mobile = lines(page('amp.html'));
+  expect(mobile).toContain('picture: A heron by amp.');
+  expect(mobile.join()).not.toMatch(/Advert|Home/u);
+  expect(lines(page('docbook-pg-select.html'))[0]).toBe('heading1: 2.5. Querying a Table');
+});

@@ -1,26 +1,26 @@
 import { blocksFromElement, decodeText, type ImportedDocument } from '@aurelfield/core';
 import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
-import { cleaned, isBlankPage, whole } from './html.ts';
+import { cleaned, isBlankPage, languageOf, whole } from './html.ts';
 import { ReaderError } from './readerError.ts';
 
 /** Parts of a page that are not its text. */
 const FURNITURE =
-  'nav, aside, footer, form, dialog, [role="navigation"], [role="banner"], [role="complementary"], [role="search"], [role="dialog"], [aria-modal="true"], [class*="cookie" i], [id*="cookie" i], [class*="consent" i], [class*="advert" i], [id*="advert" i], [class*="sponsor" i], [class*="comment" i], [id*="comment" i], [class*="share" i], [class*="related" i], [class*="newsletter" i], [class*="breadcrumb" i]';
+  'nav, aside, footer, form, dialog, amp-ad, amp-embed, amp-sidebar, ins[class*="ads" i], [class*="ad-slot" i], [class*="adslot" i], [id*="ad-slot" i], [class*="read-next" i], [class*="permalink" i], [class*="headerlink" i], [role="navigation"], [role="banner"], [role="complementary"], [role="search"], [role="dialog"], [aria-modal="true"], [class*="cookie" i], [id*="cookie" i], [class*="consent" i], [class*="advert" i], [id*="advert" i], [class*="sponsor" i], [class*="comment" i], [id*="comment" i], [class*="share" i], [class*="related" i], [class*="newsletter" i], [class*="breadcrumb" i]';
 
 /** A web page → the blocks of its main text, with headings, lists, tables, figures and captions; menus, adverts, cookie texts and comments are left out. */
 export function readWebPage(bytes: Uint8Array): ImportedDocument {
   const { document } = parseHTML(whole(decodeText(bytes).text));
-  const language = document.documentElement.getAttribute('lang') ?? undefined;
-  const heading = document.querySelector('h1')?.textContent.replace(/\s+/gu, ' ').trim() ?? '';
-  const title = withoutSite(
-    document.querySelector('title')?.textContent.replace(/\s+/gu, ' ').trim() ?? '',
-    heading,
+  const written = textOf(document.querySelector('title'));
+  const heading = textOf(
+    document.querySelector('h1') ??
+      [...document.querySelectorAll('h2')].find((second) => textOf(second) === written),
   );
+  const title = withoutSite(written, heading);
   withoutFurniture(document);
-  const main = document.querySelector('article, main, [role="main"]');
-  const article = main ?? readable(document);
-  const blocks = blocksFromElement(article ?? document.body).map((block) => ({ ...block }));
+  const parts = mainParts(document);
+  const language = languageOf(document, parts[0] ?? document.body);
+  const blocks = parts.flatMap((part) => blocksFromElement(part, language)).map((block) => ({ ...block }));
   if (isBlankPage(blocks))
     throw new ReaderError(
       'no-text',
@@ -44,11 +44,29 @@ function withoutFurniture(document: Document): void {
 /** Furniture holds less than this share of a page's text. */
 const MOST = 0.5;
 
+/** Where the page's text stands: its main part, its article, or its articles where it has several of a size; else the part that reads like one. */
+function mainParts(document: Document): Element[] {
+  const main = document.querySelector('main, [role="main"]');
+  if (main) return [main];
+  const articles = [...document.querySelectorAll('article')].filter(
+    (article) => article.parentElement?.closest('article') === null,
+  );
+  const longest = Math.max(0, ...articles.map(({ textContent }) => textContent.length));
+  const full = articles.filter(({ textContent }) => textContent.length >= longest * TEASER);
+  return full.length > 0 ? full : [readable(document) ?? document.body];
+}
+/** An article shorter than this share of the longest is a teaser of another page. */
+const TEASER = 0.3;
+
 function readable(document: Document): Element | undefined {
   const copy = document.cloneNode(true) as Document;
   const article = new Readability(copy, { keepClasses: false, charThreshold: 100 }).parse();
   if (!article?.content) return undefined;
   return parseHTML(`<html><body>${article.content}</body></html>`).document.body;
+}
+
+function textOf(element: Element | null | undefined): string {
+  return element?.textContent.replace(/\s+/gu, ' ').trim() ?? '';
 }
 
 /** "The bore – Wrenmoor School" → "The bore". */

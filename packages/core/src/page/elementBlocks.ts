@@ -1,5 +1,6 @@
 import { mathmlLine } from '../maths/mathml.ts';
 import { withPlace } from '../maths/raised.ts';
+import { baseLanguage } from '../text/language.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
@@ -18,7 +19,7 @@ const ELEMENT = 1;
 const TEXT = 3;
 const HEADING = /^H([1-6])$/u;
 const IGNORED = new Set(
-  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED DEL BUTTON INPUT SELECT TEXTAREA DIALOG SVG AUDIO VIDEO CANVAS'.split(
+  'SCRIPT STYLE TEMPLATE NOSCRIPT HEAD IFRAME OBJECT EMBED DEL RT RP BUTTON INPUT SELECT TEXTAREA DIALOG SVG AUDIO VIDEO CANVAS'.split(
     ' ',
   ),
 );
@@ -27,7 +28,7 @@ const COUNTINGS = lookupTable<Counting>({ a: 'letters', A: 'capitals', i: 'roman
 /** Elements of which one at least stands in a text. */
 const OF_TEXT = ['P', 'H1', 'H2', 'H3', 'OL', 'UL', 'TABLE'];
 const INLINE = new Set(
-  'A ABBR B BDI BDO CITE CODE DATA DFN EM FONT I INS KBD LABEL MARK Q RUBY S SAMP SMALL SPAN STRONG SUB SUP TIME TT U VAR WBR'.split(
+  'A ABBR ACRONYM B BDI BDO BIG CITE CODE DATA DFN EM FONT I INS KBD LABEL MARK Q RUBY S SAMP SMALL SPAN STRONG SUB SUP TIME TT U VAR WBR'.split(
     ' ',
   ),
 );
@@ -37,10 +38,11 @@ type Draft = Omit<Block, 'offset'>;
 /**
  * HTML elements → blocks: headings, paragraphs, list items and questions, table rows with their heads, pictures with their descriptions and captions. Scripts, forms and what is hidden are passed over. Text
  * that stands between blocks is a paragraph.
+ * @param language of the document: blocks in another one are told.
  */
-export function blocksFromElement(root: NodeLike): Draft[] {
+export function blocksFromElement(root: NodeLike, language?: string): Draft[] {
   const out: Draft[] = [];
-  new Collector(out).children(root);
+  new Collector(out, language).children(root);
   return out
     .filter(isNoRepeat)
     .flatMap((block) => partLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part));
@@ -54,10 +56,14 @@ function isNoRepeat(block: Draft, index: number, all: readonly Draft[]): boolean
 
 class Collector {
   readonly #out: Draft[];
+  readonly #own: string | undefined;
+  /** Of the element that is being read, where it says one. */
+  #language: string | undefined;
   #text = '';
 
-  constructor(out: Draft[]) {
+  constructor(out: Draft[], own: string | undefined) {
     this.#out = out;
+    this.#own = own;
   }
 
   children(node: NodeLike): void {
@@ -81,7 +87,7 @@ class Collector {
     }
     if (name === 'BR') this.#text += ' ';
     else if (name === 'MATH') this.#equation(node);
-    else if (name === 'IMG') {
+    else if (name === 'IMG' || name === 'AMP-IMG') {
       if (!isDrawnEquation(node)) this.#picture(node.getAttribute?.('alt') ?? '');
     } else if (INLINE.has(name)) this.#inline(node, name);
     else this.#block(node, name);
@@ -98,6 +104,13 @@ class Collector {
 
   #block(node: NodeLike, name: string): void {
     this.#close();
+    const outer = this.#language;
+    this.#language = node.getAttribute?.('lang') ?? node.getAttribute?.('xml:lang') ?? outer;
+    this.#blockOf(node, name);
+    this.#language = outer;
+  }
+
+  #blockOf(node: NodeLike, name: string): void {
     const level = HEADING.exec(name)?.[1];
     if (level !== undefined) {
       this.#push({ type: 'heading', level: Number(level), text: inlineText(node) });
@@ -122,7 +135,10 @@ class Collector {
       const own = Number(item.getAttribute?.('value') ?? NaN);
       if (Number.isInteger(own)) number = own;
       const before = this.#out.length;
+      const outer = this.#language;
+      this.#language = item.getAttribute?.('lang') ?? outer;
       this.children(item);
+      this.#language = outer;
       this.#labelItem(
         before,
         isOrdered ? listLabel(number, COUNTINGS[list.getAttribute?.('type') ?? ''] ?? 'figures') : undefined,
@@ -135,14 +151,16 @@ class Collector {
   #labelItem(at: number, label: string | undefined): void {
     const first = this.#out[at];
     if (first?.type !== 'paragraph') return;
-    this.#out[at] =
-      label === undefined
-        ? { type: 'list-item', text: first.text }
+    this.#out[at] = {
+      ...first,
+      ...(label === undefined
+        ? { type: 'list-item' as const }
         : {
-            type: first.text.endsWith('?') ? 'question' : 'list-item',
+            type: first.text.endsWith('?') ? ('question' as const) : ('list-item' as const),
             label,
             text: `${label}. ${first.text}`,
-          };
+          }),
+    };
   }
 
   #table(table: NodeLike): void {
@@ -202,7 +220,14 @@ class Collector {
 
   #push(block: Draft): void {
     const text = tidy(block.text);
-    if (text !== '') this.#out.push({ ...block, text });
+    if (text !== '') this.#out.push({ ...block, ...this.#foreign(), text });
+  }
+
+  /** The language, where it is another than the document's. */
+  #foreign(): { language?: string } {
+    const language = this.#language;
+    if (!language || !this.#own || baseLanguage(language) === baseLanguage(this.#own)) return {};
+    return { language };
   }
 
   #close(): void {

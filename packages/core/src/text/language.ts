@@ -29,6 +29,13 @@ export function guessLanguage(text: string, expected = 'en-GB'): string {
   return best === undefined || best === 'und' ? expected : (BCP47[best] ?? best);
 }
 
+const GUESSABLE = new Set(Object.values(BCP47));
+
+/** Whether `guessLanguage` knows a language at all: it does not know Welsh, for one. */
+export function canBeGuessed(tag: string): boolean {
+  return GUESSABLE.has(baseLanguage(tag));
+}
+
 /** The language without region or script: "en-GB" → "en". */
 export function baseLanguage(tag: string): string {
   return tag.split('-')[0]?.toLowerCase() ?? tag;

@@ -1,5 +1,11 @@
-import type { Intake, TextFormat } from '@aurelfield/api';
-import { baseLanguage, decodeText, NotTextError, type ImportedDocument } from '@aurelfield/core';
+import { languageSchema, type Intake, type TextFormat } from '@aurelfield/api';
+import {
+  baseLanguage,
+  canBeGuessed,
+  decodeText,
+  NotTextError,
+  type ImportedDocument,
+} from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Refusal } from '../refusal.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
@@ -91,11 +97,7 @@ export class Examiner {
     const { blocks } = document;
     checkLength(blocks.map(({ text }) => text).join('\n'));
     const facts = await this.#threads.examineBlocks(blocks, fileName);
-    // A document's own tag is often that of the program it was written with: the text decides, the tag tells the region.
-    const language =
-      document.language !== undefined && baseLanguage(document.language) === baseLanguage(facts.language)
-        ? document.language
-        : facts.language;
+    const language = languageOf(document.language, facts.language);
     return {
       ...NOTHING,
       ...facts,
@@ -103,17 +105,30 @@ export class Examiner {
       language,
       hasVoice: this.#voices.voiceFor(language) !== undefined,
       ticket,
-      content: blocks.map(({ type, level, label, heads, text }) => ({
+      content: blocks.map(({ type, level, label, heads, language: own, silent, text }) => ({
         type,
         ...(level === undefined ? {} : { level }),
         ...(label === undefined ? {} : { label }),
         ...(heads === undefined ? {} : { heads: [...heads] }),
+        ...(isForeign(own, language) ? { language: own } : {}),
+        ...(silent ? { silent } : {}),
         text,
       })),
       warnings: [...document.warnings],
       cleanUps: [...document.cleanUps],
     };
   }
+}
+
+/** A document's own tag is often that of the program it was written with: the text decides, the tag tells the region, and the language where no guess can find it. */
+function languageOf(tag: string | undefined, guessed: string): string {
+  if (!languageSchema.safeParse(tag).success || tag === undefined) return guessed;
+  return baseLanguage(tag) === baseLanguage(guessed) || !canBeGuessed(tag) ? tag : guessed;
+}
+
+/** Whether a passage is in another language than its handout, by a tag that is one. */
+function isForeign(tag: string | undefined, language: string): tag is string {
+  return languageSchema.safeParse(tag).success && baseLanguage(tag ?? '') !== baseLanguage(language);
 }
 
 const NOTHING = {

@@ -103,6 +103,15 @@ describe('a file', () => {
     expect((await client.get<PlaceInLine>(`/intake/waiting/${key}`)).body.ahead).toBeNull();
   });
 
+  test('keeps what is not read aloud, and passages in other languages', async () => {
+    const slides = await examine('s01-tide.pptx', fixture('unseen/s01-tide.pptx'));
+    expect(slides.body.content?.find(({ text }) => text === 'Notes: Bring a pole.')).toMatchObject({
+      silent: true,
+    });
+    const page = await examine('lang-mix.html', fixture('unseen/lang-mix.html'));
+    expect([page.body.language, page.body.content?.at(-1)]).toMatchObject(['cy', { language: 'en' }]);
+  });
+
   test('of another school cannot be had by its ticket', async () => {
     const { body } = await examine('marsh.odt', fixture('marsh.odt'));
     const stranger = await client.upload('/handouts', {
