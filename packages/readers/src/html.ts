@@ -20,7 +20,7 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
     throw new ReaderError('not-text', 'The file is called a web page but holds something else.');
   }
   const { document } = parseHTML(whole(source));
-  const language = languageOf(document, document.body);
+  const language = languageOf(document, document.querySelector('main, article') ?? document.body);
   const blocks = blocksFromElement(document.body, language);
   if (/<script|id="(?:root|app)"/iu.test(source) && isBlankPage(blocks))
     throw new ReaderError(
