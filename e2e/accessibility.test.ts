@@ -97,7 +97,7 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
     );
     await page.waitForSelector('.tiptap');
     await seeText(page, 'doubtful word');
-    await page.keyboard.press('F9');
+    await page.keyboard.press('F8');
     await clickText(page, 'Read a part alone');
     await seeText(page, 'Leave the part');
     await check();

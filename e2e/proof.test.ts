@@ -125,11 +125,36 @@ describe('from a file to a proofed text', () => {
       );
       versions[0]?.querySelector('button')?.click();
     });
+    // What would go is told before it goes.
+    await seeText(page, 'goes: ');
+    await clickText(page, 'Bring back');
     await page.waitForFunction(
       () => !/Herons wait/.test(document.querySelector('.tiptap')?.textContent ?? 'Herons wait'),
     );
     await page.click('[aria-label="Undo"]');
     expect(await textOf()).toContain('Herons wait there.');
+  });
+
+  test('a text is looked for step by step, and replaced in one place and in all', async () => {
+    await clickText(page, 'Find and replace');
+    await page.type('input[aria-labelledby], [aria-label="Find and replace"] input', 'grows');
+    await seeText(page, 'Found 4 times.');
+    await page.keyboard.press('Enter');
+    await seeText(page, '1 of 4');
+    await page.waitForSelector('.tiptap .sought');
+    await page.keyboard.press('Enter');
+    await seeText(page, '2 of 4');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('lives');
+    await clickText(page, 'Replace this one');
+    expect((await textOf())?.match(/lives/gu)).toHaveLength(1);
+    await clickText(page, 'Replace all');
+    expect((await textOf())?.match(/lives/gu)).toHaveLength(4);
+    await page.click('[aria-label="Close find and replace"]');
+    await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
+    await page.click('[aria-label="Undo"]');
+    await page.click('[aria-label="Undo"]');
+    expect(await textOf()).not.toContain('lives');
   });
 
   test('it is read as it was proofed', async () => {
@@ -138,6 +163,126 @@ describe('from a file to a proofed text', () => {
     await page.waitForSelector('[role="slider"]');
     await seeText(page, 'There is a tide.');
     await seeText(page, 'Herons wait there.');
+  });
+});
+
+const EXTRACT =
+  '<h2>Tides at the bridge</h2><p>The water rises by 5 m<sup>2</sup>.</p><ul><li>Spring tide</li><li>Neap tide</li></ul><table><tr><th>Day</th><th>High water</th></tr><tr><td>Monday</td><td>5.1 m</td></tr></table>';
+
+/** Pastes a piece of a page into what has the focus. */
+const pasteExtract = (html: string) =>
+  page.evaluate((formatted) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/html', formatted);
+    clipboardData.setData('text/plain', formatted.replace(/<[^>]*>/gu, ' '));
+    const event = new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true });
+    document.activeElement?.dispatchEvent(event);
+  }, html);
+const kindsOf = () =>
+  page.$$eval('.tiptap .block', (blocks) =>
+    blocks.map((block) => `${block.className.replace(/^.*block /u, '').split(' ')[0]}: ${block.textContent}`),
+  );
+const PASTED = ['5 m²', 'Spring tide', 'Neap tide', 'Day\tHigh water', 'Monday\t5.1 m'];
+
+describe('an extract of a web page that is pasted', () => {
+  test('keeps its table and its list as a handout of its own', async () => {
+    await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
+    await page.focus('textarea');
+    await page.keyboard.type('Before. ');
+    await pasteExtract(EXTRACT);
+    await page.keyboard.type(' After.');
+    expect(await page.$eval('textarea', (field) => field.value)).toMatch(
+      /^Before\. [\s\S]*\| Monday \| 5\.1 m \| After\.$/u,
+    );
+    await page.$eval('textarea', (field) => field.select());
+    await page.keyboard.press('Backspace');
+    await pasteExtract(EXTRACT);
+    await clickText(page, 'Store and proof');
+    await page.waitForSelector('.tiptap');
+    const kinds = await kindsOf();
+    for (const text of PASTED) expect(kinds.join('\n')).toContain(text);
+    expect(kinds.filter((kind) => kind.startsWith('table-row'))).toHaveLength(2);
+    expect(kinds.filter((kind) => kind.startsWith('list-item'))).toHaveLength(2);
+  });
+
+  test('keeps them in the text that is proofed', async () => {
+    await page.click('.tiptap .block');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('a');
+    await page.keyboard.up('Control');
+    await page.keyboard.press('Backspace');
+    await pasteExtract(EXTRACT);
+    const kinds = await kindsOf();
+    expect(kinds.filter((kind) => kind.startsWith('table-row'))).toHaveLength(2);
+    expect(kinds.filter((kind) => kind.startsWith('list-item'))).toHaveLength(2);
+  });
+});
+
+describe('all places to look at, by the keyboard alone', () => {
+  const isInText = () => page.evaluate(() => document.activeElement?.classList.contains('tiptap') === true);
+  const queue = () =>
+    page.$eval('[aria-labelledby="to-look-at"] [role="status"]', (status) => status.textContent);
+
+  test('are worked through, and the cursor is never lost', async () => {
+    await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
+    await page.type(
+      'textarea',
+      'The tidde comes in. We saw it go over their. A hcron waits  for fish. The Wexbury clock stands.',
+    );
+    await clickText(page, 'Store and proof');
+    await page.waitForSelector('.tiptap');
+    await seeText(page, 'places. F8 goes to the next');
+    await page.focus('.tiptap');
+    let left = Number(/\d+/u.exec(await queue())?.[0]);
+    expect(left).toBeGreaterThanOrEqual(4);
+    for (let i = 0; i < 12 && left > 0; i++) {
+      await page.keyboard.press('F8');
+      await seeText(page, 'Place ');
+      expect(await isInText()).toBe(true);
+      const place = await queue();
+      if (place.includes('Wexbury')) {
+        // Nobody's word: it is right.
+        await page.keyboard.down('Control');
+        await page.keyboard.press('Enter');
+        await page.keyboard.up('Control');
+      } else {
+        await page.waitForSelector('[aria-label="What can be done here"] button');
+        // Suggestions may be asked of the server.
+        await page.waitForFunction(() => !/^(?:It is right|Leave it)/.test(document.querySelector('[aria-label="What can be done here"] button')?.textContent ?? 'Leave it')); // prettier-ignore
+        await page.keyboard.press('F9');
+        expect(await isInText()).toBe(false);
+        await page.keyboard.press('Escape');
+        expect(await isInText()).toBe(true);
+        await page.keyboard.press('F9');
+        await page.keyboard.press('Enter');
+      }
+      await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
+      await page.waitForFunction(
+        (before) =>
+          document.querySelector('[aria-labelledby="to-look-at"] [role="status"]')?.textContent !== before,
+        {},
+        place,
+      );
+      // The text is looked at again when it rests.
+      await page.waitForFunction(() => /Place|places?\.|Nothing/.test(document.querySelector('[aria-labelledby="to-look-at"] [role="status"]')?.textContent ?? '')); // prettier-ignore
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      left = /Nothing/u.test(await queue()) ? 0 : 1;
+    }
+    expect(await queue()).toBe('Nothing to look at.');
+    expect(await textOf()).toBe(
+      'The tide comes in. We saw it go over there. A heron waits for fish. The Wexbury clock stands.',
+    );
+    expect(await isInText()).toBe(true);
+  });
+
+  test('a tool of the bar gives the cursor back', async () => {
+    await page.keyboard.press('Home');
+    await page.keyboard.type('Now: ');
+    await page.click('[aria-label="Undo"]');
+    await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
+    await clickText(page, 'Do not read this');
+    await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
+    expect(await page.$eval('.tiptap .block', (block) => block.className)).toContain('silent');
   });
 });
 

@@ -114,11 +114,16 @@ export type HandoutInput = z.input<typeof handoutInputSchema>;
 /** Short words of the teacher's own to find handouts by. */
 const tagsSchema = z.array(z.string().trim().min(1).max(40)).max(20, 'A handout has at most 20 tags.');
 
+/** Days after which what was deleted is gone for good. */
+export const DELETED_DAYS = 30;
+
 export const shelfQuerySchema = z.object({
   /** Words that the handout holds, in its title or its text. */
   search: z.string().trim().max(200).default(''),
-  archived: z.enum(['yes', 'no']).default('no'),
+  from: z.enum(['shelf', 'archive', 'deleted']).default('shelf'),
 });
+
+export type ShelfPlace = z.infer<typeof shelfQuerySchema>['from'];
 
 export const handoutPatchSchema = z
   .object({
@@ -145,6 +150,7 @@ export const handoutSummarySchema = z.object({
   sourceAddress: z.string().nullable(),
   tags: z.array(z.string()),
   archived: z.boolean(),
+  deletedAt: z.iso.datetime().nullable(),
   createdAt: z.iso.datetime(),
   updatedAt: z.iso.datetime(),
   /** Pupils whose reading is made, by name. */

@@ -21,6 +21,8 @@ export const photoSchema = z.object({
   height: z.number().int(),
   /** Null when no page was found in it. */
   corners: cornersSchema.nullable(),
+  /** The whole photo, the first corner being the top left of what is written on it. */
+  whole: cornersSchema,
 });
 export type PhotoView = z.infer<typeof photoSchema>;
 

@@ -6,6 +6,7 @@ export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
 export { partLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
+export { markdownOf } from './text/toMarkdown.ts';
 export { baseLanguage, canBeGuessed, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
 export { sentencesOf, type Range } from './text/sentences.ts';
@@ -139,7 +140,10 @@ export {
 export { bareRegions, type Box } from './page/photo/bareRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';
+export { languageBeside, withLanguage } from './page/photo/otherLanguages.ts';
 export { largestMove, textBend } from './page/photo/textBend.ts';
+export { smallFigures, withFigure, type SmallFigure } from './page/photo/smallFigures.ts';
+export { lostInLines } from './page/photo/lostInLines.ts';
 export { strokesOf } from './page/photo/strokes.ts';
 export { withoutTickBoxes, type TickBox } from './page/photo/tickBoxes.ts';
 export { blurred, grainOf } from './page/photo/grain.ts';

@@ -21,9 +21,13 @@ export function blocksFromMarkdown(source: string): Block[] {
     });
 }
 
-/** Whether a text that arrived without a file name is written in Markdown: an ATX heading, or links in brackets. */
+/** Whether a text that arrived without a file name is written in Markdown: an ATX heading, a table, or links in brackets. */
 export function looksLikeMarkdown(source: string): boolean {
-  return /^#{1,6} \S/mu.test(source) || /\[[^\]\n]+\]\(https?:[^)\s]+\)/u.test(source);
+  return (
+    /^#{1,6} \S/mu.test(source) ||
+    /^\|.*\|\n\|(?: ?:?-+:? ?\|)+$/mu.test(source) ||
+    /\[[^\]\n]+\]\(https?:[^)\s]+\)/u.test(source)
+  );
 }
 
 function withoutFrontMatter(source: string): string {

@@ -1,6 +1,8 @@
 import {
   bareRegions,
+  languageBeside,
   largestMove,
+  lostInLines,
   textBend,
   isPage,
   linesOfWords,
@@ -9,23 +11,27 @@ import {
   shapeOf,
   strokesOf,
   warpOf,
+  withLanguage,
   wordsOfHocr,
   FLAT,
   UNIT_SQUARE,
   type Bend,
   type Box,
+  type GreyPicture,
   type PageWarp,
   type Point,
   type Quad,
   type RecognisedPage,
+  type RecognisedWord,
 } from '@aurelfield/core';
 import sharp from 'sharp';
 import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';
 import { layFlat, READ_DPI } from './layFlat.ts';
-import { bareLookedAt, lookedAtAgain } from './secondLook.ts';
+import { bareLookedAt, lookedAtAgain, lostLookedAt } from './secondLook.ts';
 import { imageOf, pngOf } from './png.ts';
-import { recognise } from './tesseract.ts';
+import { smallFiguresRead } from './smallFigures.ts';
+import { recognisableLanguages, recognise } from './tesseract.ts';
 import { uprightTurns } from './uprightTurns.ts';
 
 /** A photo as it was looked at. Places are shares of its width and height. */
@@ -114,7 +120,11 @@ export async function readPhoto(
     ? first
     : await read({ ...byOutline, text });
   const again = await lookedAtAgain(unruled, found, languages);
-  const parted = partedLines(await bareLookedAt(unruled, again, languages));
+  const beside = await otherLanguage(again, languages);
+  const bilingual = beside === undefined ? again : await alsoIn(beside, unruled, again);
+  const chosen = beside === undefined ? languages : [beside, ENGLISH];
+  const whole = await lostLookedAt(unruled, await bareLookedAt(unruled, bilingual, chosen), chosen);
+  const parted = partedLines(await smallFiguresRead(unruled, whole));
   const strokes = strokesOf(unruled, parted);
   const words = parted.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
   return {
@@ -124,10 +134,32 @@ export async function readPhoto(
     lines,
     ticks,
     dotted: listDots(unruled, words),
-    bare: bareRegions(unruled, words),
+    bare: [...bareRegions(unruled, words), ...lostInLines(unruled, words)],
     flat: await imageOf(picture).jpeg({ quality: 70 }).toBuffer(),
     warp: { corners, bend: warp.bend, ...(warp.text ? { text: warp.text } : {}) },
   };
+}
+
+const ENGLISH = 'eng';
+
+/** The language that seems to stand beside English on a page, where it was read as English and the other can be recognised. */
+async function otherLanguage(
+  words: readonly RecognisedWord[],
+  languages: readonly string[],
+): Promise<string | undefined> {
+  const beside = languages.join() === ENGLISH ? languageBeside(words) : undefined;
+  return beside !== undefined && (await recognisableLanguages()).includes(beside) ? beside : undefined;
+}
+
+/** The words of a page that was read as English, with those of another language read in that. */
+async function alsoIn(
+  beside: string,
+  page: GreyPicture,
+  words: readonly RecognisedWord[],
+): Promise<RecognisedWord[]> {
+  const both = await recognise(await pngOf(page), { languages: [beside, ENGLISH], dpi: READ_DPI });
+  const { dictionary } = await import('cmu-pronouncing-dictionary');
+  return withLanguage(words, wordsOfHocr(both), (word) => Object.hasOwn(dictionary, word));
 }
 
 /** The warp in pixels of the photo. */

@@ -1,5 +1,6 @@
 import {
   bareRegions,
+  lostInLines,
   segmentsOf,
   wordsOfHocr,
   type GreyPicture,
@@ -63,6 +64,61 @@ export async function bareLookedAt(
     result.push(...found.map((word) => ({ ...word, line: word.line + number })));
   }
   return result;
+}
+
+/** Lines from which a recogniser left words out: looked at again at most. */
+const LOST_AT_MOST = 8;
+
+/** Reads by themselves the lines in which words were left out. */
+export async function lostLookedAt(
+  page: GreyPicture,
+  words: readonly RecognisedWord[],
+  languages: readonly string[],
+): Promise<RecognisedWord[]> {
+  const result = words.filter((word) => !isAcrossLines(word));
+  for (const { x, y, width, height } of lostInLines(page, result).slice(0, LOST_AT_MOST)) {
+    const part = {
+      left: Math.floor(x * page.width),
+      top: Math.floor(y * page.height),
+      right: Math.ceil((x + width) * page.width),
+      bottom: Math.ceil((y + height) * page.height),
+    };
+    const found = (await readPart(page, part, languages)).filter(
+      (word) => isInside(word, part) && !result.some((other) => isInside(word, boxOf(other))),
+    );
+    if (
+      found.length === 0 ||
+      sureness(found) < BARE_SURE ||
+      !found.some(({ text }) => /[\p{L}\p{N}]/u.test(text))
+    )
+      continue;
+    // They belong to the line that they stand in.
+    const [first] = found;
+    const beside = first && nearest(first, result);
+    result.push(
+      ...found.map((word) => ({
+        ...word,
+        line: beside?.line ?? word.line,
+        baseline: beside?.baseline ?? word.baseline,
+        size: beside?.size ?? word.size,
+      })),
+    );
+  }
+  return result;
+}
+
+/** Whether a word is made of pieces of two lines, and not believed. */
+function isAcrossLines({ height, size, confidence }: RecognisedWord): boolean {
+  return size > 0 && height > size * 1.7 && confidence < UNSURE;
+}
+
+/** The word that stands nearest at the same height. */
+function nearest(word: RecognisedWord, words: readonly RecognisedWord[]): RecognisedWord | undefined {
+  const distance = (other: RecognisedWord) =>
+    Math.max(other.x - word.x - word.width, word.x - other.x - other.width);
+  return words
+    .filter((other) => Math.abs(other.baseline - word.baseline) < word.size * 0.6)
+    .sort((a, b) => distance(a) - distance(b))[0];
 }
 
 function boxOf({ x, y, width, height }: RecognisedWord): Part {

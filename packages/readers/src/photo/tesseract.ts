@@ -1,4 +1,4 @@
-import { copyFile, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
+import { copyFile, mkdir, readdir, readFile, rename, symlink, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -8,8 +8,10 @@ import { ReaderError } from '../readerError.ts';
 
 /** Where Debian keeps the engine's data: settings, and languages installed with it. */
 const DEBIAN_DATA = '/usr/share/tesseract-ocr/5/tessdata';
-/** English of the finer kind, from the package registry. */
-const FINE_ENGLISH = '@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz';
+/** Languages of the finer kind, from the package registry. */
+const FINE = ['eng', 'fra', 'deu', 'spa', 'ita', 'pol', 'cym'];
+const fileOf = (language: string) =>
+  `@tesseract.js-data/${language}/4.0.0_best_int/${language}.traineddata.gz`;
 /** Data of the engine that are no language. */
 const NO_LANGUAGE = new Set(['osd', 'equ']);
 /** Milliseconds for one page. */
@@ -31,13 +33,18 @@ async function prepare(): Promise<string> {
   await mkdir(path.join(folder, 'configs'), { recursive: true });
   for (const name of await readdir(path.join(DEBIAN_DATA, 'configs')).catch(() => []))
     await copyFile(path.join(DEBIAN_DATA, 'configs', name), path.join(folder, 'configs', name));
-  const packed = await readFile(createRequire(import.meta.url).resolve(FINE_ENGLISH));
-  const target = path.join(folder, 'eng.traineddata');
-  const bytes = gunzipSync(packed);
-  const there = await readFile(target).catch(() => undefined);
-  if (!there?.equals(bytes)) await writeFile(target, bytes);
+  for (const language of FINE) {
+    const bytes = gunzipSync(await readFile(createRequire(import.meta.url).resolve(fileOf(language))));
+    const target = path.join(folder, `${language}.traineddata`);
+    const there = await readFile(target).catch(() => undefined);
+    if (there?.equals(bytes)) continue;
+    // Another process may be reading it: it is put in its place as a whole.
+    const part = `${target}.${process.pid}`;
+    await writeFile(part, bytes);
+    await rename(part, target);
+  }
   for (const name of await readdir(DEBIAN_DATA).catch(() => []))
-    if (name.endsWith('.traineddata') && name !== 'eng.traineddata')
+    if (name.endsWith('.traineddata') && !FINE.includes(name.replace('.traineddata', '')))
       await symlink(path.join(DEBIAN_DATA, name), path.join(folder, name)).catch(() => undefined);
   return folder;
 }
@@ -60,12 +67,14 @@ export interface RecogniseOptions {
   /** Codes of languages; English where none of them is installed. */
   readonly languages: readonly string[];
   readonly dpi: number;
-  /** A whole page, in which columns are looked for, or one block of text. A page by default. */
-  readonly layout?: 'page' | 'block';
+  /** A whole page, in which columns are looked for, one block of text, or one word. A page by default. */
+  readonly layout?: 'page' | 'block' | 'word';
+  /** Signs that may come out; all by default. */
+  readonly signs?: string;
 }
 
 /** The engine's numbers for them. */
-const SEGMENTATION = { page: '3', block: '6' } as const;
+const SEGMENTATION = { page: '3', block: '6', word: '8' } as const;
 
 /**
  * Recognises the words of a page.
@@ -75,7 +84,7 @@ const SEGMENTATION = { page: '3', block: '6' } as const;
  */
 export async function recognise(
   picture: Uint8Array,
-  { languages, dpi, layout = 'page' }: RecogniseOptions,
+  { languages, dpi, layout = 'page', signs }: RecogniseOptions,
 ): Promise<string> {
   const known = new Set(await recognisableLanguages());
   if (known.size === 0)
@@ -86,7 +95,7 @@ export async function recognise(
   const chosen = languages.filter((language) => known.has(language));
   const folder = await dataFolder();
   return run(
-    ['stdin', 'stdout', '--tessdata-dir', folder, '-l', (chosen.length > 0 ? chosen : ['eng']).join('+'), '--psm', SEGMENTATION[layout], '--dpi', String(dpi), 'hocr'], // prettier-ignore
+    ['stdin', 'stdout', '--tessdata-dir', folder, '-l', (chosen.length > 0 ? chosen : ['eng']).join('+'), '--psm', SEGMENTATION[layout], '--dpi', String(dpi), ...(signs === undefined ? [] : ['-c', `tessedit_char_whitelist=${signs}`]), 'hocr'], // prettier-ignore
     picture,
   );
 }

@@ -50,8 +50,8 @@ export function handoutRoutes({
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 10 });
 
   router.get('/handouts', async (request, response) => {
-    const { search, archived } = shelfQuerySchema.parse(request.query);
-    response.json(await shelf.list(schoolOf(request), { search, archived: archived === 'yes' }));
+    const { search, from } = shelfQuerySchema.parse(request.query);
+    response.json(await shelf.list(schoolOf(request), { search, from }));
   });
 
   router.post('/handouts', upload, async (request, response) => {

@@ -3,6 +3,7 @@ import {
   handoutSummarySchema,
   type Handout,
   type HandoutPatch,
+  type ShelfPlace,
   type HandoutSummary,
 } from '@aurelfield/api';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
@@ -33,12 +34,15 @@ export class Shelf {
     this.#keeper = keeper;
   }
 
-  /** Handouts that are not deleted, newest first: those on the shelf or the archived ones, and only those that hold all words of `search`. */
-  async list(schoolId: string, { search = '', archived = false } = {}): Promise<HandoutSummary[]> {
+  /** Handouts of the shelf, of the archive, or those that were deleted of late; newest first, and only those that hold all words of `search`. */
+  async list(
+    schoolId: string,
+    { search = '', from = 'shelf' }: { readonly search?: string; readonly from?: ShelfPlace } = {},
+  ): Promise<HandoutSummary[]> {
     const rows = await this.#select(
       schoolId,
       undefined,
-      and(archivedIs(archived), search === '' ? undefined : holds(search)),
+      and(isIn(from), search === '' ? undefined : holds(search)),
     ).orderBy(desc(handouts.createdAt), asc(handouts.title));
     const ready = await this.#readyPupils(schoolId);
     return rows.map((row) => toSummary(row, ready.get(row.handout.id) ?? []));
@@ -96,7 +100,7 @@ export class Shelf {
     return this.get(schoolId, handoutId);
   }
 
-  /** Takes a handout off the shelf, or puts it back. */
+  /** Deletes a handout: it can be brought back for 30 days (see `upkeep`). Or brings it back. */
   async setDeleted(schoolId: string, handoutId: string, deleted: boolean): Promise<void> {
     const changed = await this.#database.db
       .update(handouts)
@@ -128,8 +132,7 @@ export class Shelf {
       .where(
         and(
           eq(handouts.schoolId, schoolId),
-          isNull(handouts.deletedAt),
-          handoutId === undefined ? undefined : eq(handouts.id, handoutId),
+          handoutId === undefined ? undefined : and(eq(handouts.id, handoutId), isNull(handouts.deletedAt)),
           more,
         ),
       )
@@ -159,8 +162,12 @@ export class Shelf {
   }
 }
 
-function archivedIs(archived: boolean) {
-  return archived ? isNotNull(handouts.archivedAt) : isNull(handouts.archivedAt);
+function isIn(place: ShelfPlace) {
+  if (place === 'deleted') return isNotNull(handouts.deletedAt);
+  return and(
+    isNull(handouts.deletedAt),
+    place === 'archive' ? isNotNull(handouts.archivedAt) : isNull(handouts.archivedAt),
+  );
 }
 
 /** Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word. */
@@ -191,6 +198,7 @@ function toSummary(
   return handoutSummarySchema.parse({
     id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, readyFor, tags,
     archived: handout.archivedAt !== null,
+    deletedAt: handout.deletedAt?.toISOString() ?? null,
     updatedAt: handout.updatedAt.toISOString(),
     createdAt: handout.createdAt.toISOString(),
   });

@@ -36,13 +36,17 @@ export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: Pho
     { name, mediaType, bytes }: { name: string; mediaType: string; bytes: Uint8Array },
     signal: AbortSignal,
   ): Promise<PhotoView> => {
-    const { shown, corners, outline, width, height } = await readers.read(
+    const { shown, corners, whole, outline, width, height } = await readers.read(
       { kind: 'look', name, bytes },
       { signal },
     );
     const facts = { name, mediaType, width, height, corners: corners ?? null, outline };
     const ticket = await photoTray.put(schoolId, facts, bytes, shown);
-    return { ticket, name, width, height, corners: cornersView(facts.corners) };
+    return {
+      ticket, name, width, height,
+      corners: facts.corners && cornersView(facts.corners),
+      whole: cornersView(whole),
+    }; // prettier-ignore
   };
 
   router.get('/intake/photos/languages', async (_request, response) => {
@@ -113,8 +117,8 @@ export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: Pho
   return router;
 }
 
-function cornersView(corners: Quad | null): PhotoView['corners'] {
-  return corners && [corners[0], corners[1], corners[2], corners[3]];
+function cornersView(corners: Quad): PhotoView['whole'] {
+  return [corners[0], corners[1], corners[2], corners[3]];
 }
 
 function ticketOf(request: Request): string {

@@ -1,5 +1,5 @@
 import { pupilSchema, type Profile, type Pupil, type PupilInput } from '@aurelfield/api';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { profiles, pupils } from '../db/schema/index.ts';
 import { notFound } from '../refusal.ts';
@@ -12,9 +12,15 @@ export class PupilStore {
     this.#db = db;
   }
 
-  /** Pupils that are not archived, by name. */
+  /** Pupils that are not deleted, by name. */
   async list(schoolId: string): Promise<Pupil[]> {
     const rows = await this.#select(schoolId).orderBy(asc(pupils.name));
+    return rows.map(toPupil);
+  }
+
+  /** Pupils that were deleted of late, the last first. */
+  async deleted(schoolId: string): Promise<Pupil[]> {
+    const rows = await this.#select(schoolId, undefined, true).orderBy(desc(pupils.archivedAt));
     return rows.map(toPupil);
   }
 
@@ -54,7 +60,7 @@ export class PupilStore {
     return this.get(schoolId, pupilId);
   }
 
-  /** Takes a pupil off the lists; the profile and readings stay, and `archived: false` brings them back. */
+  /** Deletes a pupil: profile and readings stay for 30 days (see `upkeep`), in which `archived: false` brings all back. */
   async setArchived(schoolId: string, pupilId: string, archived: boolean): Promise<void> {
     const changed = await this.#db
       .update(pupils)
@@ -64,7 +70,7 @@ export class PupilStore {
     if (changed.length === 0) throw notFound('This pupil');
   }
 
-  #select(schoolId: string, pupilId?: string) {
+  #select(schoolId: string, pupilId?: string, isDeleted = false) {
     return this.#db
       .select({ pupil: pupils, profile: profiles })
       .from(pupils)
@@ -72,7 +78,7 @@ export class PupilStore {
       .where(
         and(
           eq(pupils.schoolId, schoolId),
-          isNull(pupils.archivedAt),
+          isDeleted ? isNotNull(pupils.archivedAt) : isNull(pupils.archivedAt),
           pupilId === undefined ? undefined : eq(pupils.id, pupilId),
         ),
       )

@@ -24,6 +24,10 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     response.json(await pupils.list(schoolOf(request)));
   });
 
+  router.get('/pupils/deleted', async (request, response) => {
+    response.json(await pupils.deleted(schoolOf(request)));
+  });
+
   router.post('/pupils', async (request, response) => {
     response.status(201).json(await pupils.add(schoolOf(request), pupilInputSchema.parse(request.body)));
   });

@@ -114,6 +114,7 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /voices': 'is about the machine',
   'GET /voices/missing': 'is about the machine',
   'GET /pupils': 'lists the own school (looked at below)',
+  'GET /pupils/deleted': 'lists the own school (looked at below)',
   'POST /pupils': 'takes in what is sent',
   'PUT /pupils/:id': of('/pupils/:id', 'pupil', ({ profile }) => ({ name: 'Taken', note: '', profile })),
   'DELETE /pupils/:id': of('/pupils/:id', 'pupil'),
@@ -193,7 +194,14 @@ test('every route is known here', () => {
 test('a teacher sees and touches only what is of the own school', async () => {
   const things = await makeThings();
   const before = (await own.get<Handout>(`/handouts/${things.handout}`)).body;
-  for (const list of ['/handouts', '/handouts?archived=yes', '/pupils', '/pronunciations'])
+  for (const list of [
+    '/handouts',
+    '/handouts?from=archive',
+    '/handouts?from=deleted',
+    '/pupils',
+    '/pupils/deleted',
+    '/pronunciations',
+  ])
     expect([list, (await other.get(list)).body]).toEqual([list, []]);
   for (const [route, asked] of Object.entries(ROUTES)) {
     if (typeof asked === 'string') continue;

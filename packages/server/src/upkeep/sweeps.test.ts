@@ -1,7 +1,17 @@
 import type { Handout, Pupil, Reading } from '@aurelfield/api';
 import { eq, isNull, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { clips, jobs, readings, readingSentences, schools, sessions, texts } from '../db/schema/index.ts';
+import {
+  clips,
+  handouts,
+  jobs,
+  pupils,
+  readings,
+  readingSentences,
+  schools,
+  sessions,
+  texts,
+} from '../db/schema/index.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { CLIPS, sweep, type SweepParts } from './sweeps.ts';
 
@@ -105,4 +115,31 @@ test('texts, sessions and jobs that nobody needs any more go; those that somebod
   expect(await db.select().from(sessions).where(eq(sessions.sid, 'gone'))).toEqual([]);
   expect((await client.get('/handouts')).status).toBe(200);
   expect(await db.select().from(jobs)).toEqual([]);
+});
+
+test('what was deleted can be brought back for thirty days, and is gone then with all that is its own', async () => {
+  const { db } = server.running.house.database;
+  const { handout, reading } = await made('The heron waits for the tide.');
+  const away = (
+    await client.send<Pupil>('POST', '/pupils', { name: 'Ana', note: '', profile: pupil.profile })
+  ).body;
+  await client.send('DELETE', `/handouts/${handout.id}`);
+  await client.send('DELETE', `/pupils/${away.id}`);
+  const deleted = async () => [
+    (await client.get<Handout[]>('/handouts?from=deleted')).body.map(({ id }) => id),
+    (await client.get<Pupil[]>('/pupils/deleted')).body.map(({ id }) => id),
+  ];
+  await sweep(parts());
+  expect(await deleted()).toEqual([[handout.id], [away.id]]);
+  expect((await client.get<Handout[]>('/handouts')).body.map(({ id }) => id)).not.toContain(handout.id);
+  expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(204);
+  expect((await client.get(`/handouts/${handout.id}`)).status).toBe(200);
+  await client.send('DELETE', `/handouts/${handout.id}`);
+  const longAgo = new Date(Date.now() - 31 * 24 * 60 * 60 * 1000);
+  await db.update(handouts).set({ deletedAt: longAgo }).where(eq(handouts.id, handout.id));
+  await db.update(pupils).set({ archivedAt: longAgo }).where(eq(pupils.id, away.id));
+  await sweep(parts());
+  expect(await deleted()).toEqual([[], []]);
+  expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(404);
+  expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
 });

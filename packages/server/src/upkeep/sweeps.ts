@@ -1,3 +1,4 @@
+import { DELETED_DAYS } from '@aurelfield/api';
 import { and, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.ts';
@@ -5,6 +6,7 @@ import {
   clipClaims,
   clips,
   handouts,
+  pupils,
   readings,
   readingSentences,
   sessions,
@@ -39,6 +41,7 @@ export async function sweep(parts: SweepParts): Promise<void> {
     ['exports', () => sweepOld(parts.store, EXPORTS)],
     ['jobs', () => parts.jobs.forgetEndedBefore(new Date(Date.now() - JOBS_KEPT))],
     ['sessions', () => parts.db.delete(sessions).where(sql`${sessions.expire} < now()`)],
+    ['deleted', () => sweepDeleted(parts.db)],
     ['texts', () => sweepTexts(parts.db)],
     ['claims', () => parts.db.delete(clipClaims).where(lt(clipClaims.until, new Date(Date.now() - DAY)))],
     ['clips', () => sweepClips(parts)],
@@ -52,6 +55,13 @@ export async function sweep(parts: SweepParts): Promise<void> {
 async function sweepOld(store: ObjectStore, prefix: string): Promise<void> {
   for await (const { name, changedAt } of store.list(prefix))
     if (Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+}
+
+/** Handouts and pupils that were deleted long enough ago to be gone for good, with all that is theirs. */
+async function sweepDeleted(db: Database): Promise<void> {
+  const before = new Date(Date.now() - DELETED_DAYS * DAY);
+  await db.delete(handouts).where(lt(handouts.deletedAt, before));
+  await db.delete(pupils).where(lt(pupils.archivedAt, before));
 }
 
 /** Texts that nothing points to; every rest in typing stores one, and most are passed over. */

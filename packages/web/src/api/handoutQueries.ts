@@ -1,18 +1,24 @@
-import { handoutSchema, handoutSummarySchema, type HandoutInput, type HandoutPatch } from '@aurelfield/api';
+import {
+  handoutSchema,
+  handoutSummarySchema,
+  type HandoutInput,
+  type HandoutPatch,
+  type ShelfPlace,
+} from '@aurelfield/api';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { ask, request } from './client.ts';
 import { KEYS } from './keys.ts';
 
-/** The shelf, or the archive; with `search` only the handouts that hold its words. */
-export function useHandouts({ search = '', archived = false } = {}) {
+/** The shelf, the archive, or what was deleted of late; with `search` only the handouts that hold its words. */
+export function useHandouts({
+  search = '',
+  from = 'shelf',
+}: { readonly search?: string; readonly from?: ShelfPlace } = {}) {
   return useQuery({
-    queryKey: [...KEYS.handouts, 'shelf', search, archived],
+    queryKey: [...KEYS.handouts, 'shelf', search, from],
     queryFn: () =>
-      ask(
-        z.array(handoutSummarySchema),
-        `/handouts?search=${encodeURIComponent(search)}&archived=${archived ? 'yes' : 'no'}`,
-      ),
+      ask(z.array(handoutSummarySchema), `/handouts?search=${encodeURIComponent(search)}&from=${from}`),
     placeholderData: keepPreviousData,
   });
 }
@@ -59,7 +65,7 @@ export function useChangeHandout(id: string) {
   });
 }
 
-/** Takes a handout off the shelf or puts it back. */
+/** Deletes a handout, or brings it back. */
 export function useShelve() {
   const client = useQueryClient();
   return useMutation({

@@ -8,6 +8,14 @@ export function usePupils() {
   return useQuery({ queryKey: KEYS.pupils, queryFn: () => ask(z.array(pupilSchema), '/pupils') });
 }
 
+/** Pupils that were deleted of late. */
+export function useDeletedPupils() {
+  return useQuery({
+    queryKey: [...KEYS.pupils, 'deleted'],
+    queryFn: () => ask(z.array(pupilSchema), '/pupils/deleted'),
+  });
+}
+
 export function useVoices() {
   return useQuery({
     queryKey: KEYS.voices,
@@ -37,7 +45,7 @@ export function useSavePupil() {
   });
 }
 
-/** Takes a pupil off the list or puts them back. */
+/** Deletes a pupil, or brings them back. */
 export function useArchivePupil() {
   const client = useQueryClient();
   return useMutation({

@@ -27,7 +27,9 @@ export interface ProofEditor {
   /** Says in which language the block is; `undefined` for the handout's own. */
   readonly setLanguage: (language: string | undefined) => void;
   /** Puts a text in the place of a finding, as one step. */
-  readonly correct: (finding: FindingView, text: string) => void;
+  readonly correct: (place: Pick<FindingView, 'block' | 'start' | 'end'>, text: string) => void;
+  /** Brings the cursor back into the text, where it was. */
+  readonly focus: () => void;
   /** Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it can be typed over. */
   readonly show: (
     place: Pick<FindingView, 'block' | 'start' | 'end'>,
@@ -130,17 +132,29 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
     change(editor);
     settle(editor);
   };
+  /** After a tool was used the cursor is in the text again; a list that closes takes the focus for a moment. */
+  const backToText = () => requestAnimationFrame(() => editor.view.focus());
+  const tool = (change: (editor: Editor) => void) => {
+    edit(change);
+    backToText();
+  };
 
   return {
     editor,
     blocks: useMemo(() => blocksOf(steps), [steps]),
     canUndo: steps.past.length > 0 || isTyped,
     canRedo: steps.future.length > 0,
-    undo: () => go(editor, undone),
-    redo: () => go(editor, redone),
+    undo: () => {
+      go(editor, undone);
+      backToText();
+    },
+    redo: () => {
+      go(editor, redone);
+      backToText();
+    },
     replaceAll: (blocks) => edit(() => editor.commands.setContent(toEditor(blocks))),
     setKind: ({ type, level, label, heads }) =>
-      edit(() =>
+      tool(() =>
         setAttributes(editor, {
           ...(type === undefined ? {} : { type }),
           level: level ?? null,
@@ -148,8 +162,9 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
           heads: heads ?? null,
         }),
       ),
-    setSilent: (silent) => edit(() => setAttributes(editor, { silent })),
-    setLanguage: (language) => edit(() => setAttributes(editor, { language: language ?? null })),
+    setSilent: (silent) => tool(() => setAttributes(editor, { silent })),
+    setLanguage: (language) => tool(() => setAttributes(editor, { language: language ?? null })),
+    focus: () => editor.view.focus(),
     correct: (finding, text) =>
       edit(() => {
         const place = placeOf(editor.state.doc, finding);

@@ -1,9 +1,19 @@
 const languageNames = new Intl.DisplayNames('en-GB', { type: 'language' });
 
+/** Areas that languages are told for by their numbers (UN M49), which browsers do not name with a language. */
+const AREAS: Readonly<Record<string, string>> = {
+  '001': 'world',
+  '029': 'Caribbean',
+  '419': 'Latin America',
+};
+
 /** "English", "Polish"; the tag itself where it names none. */
 export function languageName(tag: string): string {
   try {
-    return languageNames.of(tag) ?? tag;
+    return (
+      languageNames.of(tag)?.replace(/\((\d{3})\)$/u, (_whole, area: string) => `(${AREAS[area] ?? area})`) ??
+      tag
+    );
   } catch {
     return tag;
   }

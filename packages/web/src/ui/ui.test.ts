@@ -27,6 +27,7 @@ test.each([
 test('days, languages and messages are told in words', () => {
   expect(day('2026-11-24T12:00:00.000Z')).toBe('24 Nov 2026');
   expect([languageName('pl'), languageName('x')]).toEqual(['Polish', 'x']);
+  expect(languageName('en-029')).toMatch(/Caribbean/u);
   expect([messageOf(new Error('No.')), messageOf('?')]).toEqual(['No.', 'Something went wrong. Try again.']);
 });
 

@@ -159,15 +159,48 @@ describe('words as they were read', () => {
     [['Rosesand'], ['Rosesand']],
     [['Rosesby'], ['Rosesby']],
     [['rosesstop'], ['rosesstop']],
+    [['Ido'], ['I', 'do']],
+    [['10min'], ['10', 'min']],
+    [['2.5kg,'], ['2.5', 'kg,']],
+    [['omin'], ['0', 'min']],
+    [['kPa.Stop'], ['kPa.', 'Stop']],
+    [['e.g.Stop'], ['e.g.Stop']],
+    [
+      ['4.2', 'x', '10³'],
+      ['4.2', '×', '10³'],
+    ],
+    [
+      ['the', 'x', 'walks'],
+      ['the', 'x', 'walks'],
+    ],
   ])('%j are %j', (texts, expected) => {
     expect(read(...texts).map(({ text }) => text)).toEqual(expected);
   });
 
   test.each([
-    ['raper', true], ['litre', false], ['colours', false], ['organised', false], ['analysing', false], ['travelled', false], ['haemoglobin', false], ['H,0', true], ['m?', true], ['10?J', true], ['walks', false], ['Tarn', false], ['3.5', false], ['stop.', false], ['b)', false],
+    ['raper', true], ['litre', false], ['colours', false], ['organised', false], ['analysing', false], ['travelled', false], ['haemoglobin', false], ['H,0', true], ['m?', true], ['10?J', true], ['walks', false], ['Tarn', false], ['3.5', false], ['stop.', false], ['b)', false], ['55:5', true], ['10:15', false], ['CO,', true], ['CO₂', false],
   ])('%s is doubtful however sure the recogniser was: %s', (text, isDoubtful) => {
     expect((read(text, 'the')[0]?.confidence ?? 0) < 80).toBe(isDoubtful);
   }); // prettier-ignore
+
+  test('in rows of figures with points one without a point is doubtful, a year in a sentence is not', () => {
+    const row = (y: number, ...texts: string[]) =>
+      texts.map((text, i) => word({ text, x: 100 + i * 100, y, baseline: y + 20, line: y }));
+    const found = mended(
+      [
+        ...row(100, '6.0', '215', '58.0'),
+        ...row(140, '7.5', '19.0', '555'),
+        ...row(180, 'stop', 'at', 'all', '1958'),
+      ],
+      (one) => KNOWN.has(one),
+      [],
+    );
+    expect(found.filter(({ confidence }) => confidence < 80).map(({ text }) => text)).toEqual(['215', '555']);
+  });
+
+  test('an I behind a figure is no word of a sentence', () => {
+    expect(read('334', 'I', 'of').map(({ confidence }) => confidence < 80)).toEqual([false, true, false]);
+  });
 
   test('a page in another language is left as it was read', () => {
     const polish = 'woda rzeka brzeg trawa kamień most statek port burza wiatr chmura deszcz zima lato jesień wiosna ranek wieczór noc dzień'.split(' '); // prettier-ignore

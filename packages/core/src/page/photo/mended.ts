@@ -40,10 +40,25 @@ export function mended(
   );
   // What the list does not know of a page in another language says nothing.
   if (!isOfList(words, isWord)) return single;
-  return single.flatMap((word, i) => {
+  return withoutPoints(single).flatMap((word, i) => {
     const { text } = word;
     const next = single[i + 1]?.line === word.line ? single[i + 1] : undefined;
+    const before = single[i - 1]?.line === word.line ? single[i - 1] : undefined;
+    if (/^[xX]$/u.test(text) && isFactor(before?.text) && isFactor(next?.text)) return { ...word, text: '×' };
+    // No unit is called I: it was a J, or a bar.
+    if (text === 'I' && FIGURES.test(before?.text ?? ''))
+      return { ...word, confidence: Math.min(word.confidence, ODD) };
     if (/^[|¦]$/u.test(text) && next && /^\p{Ll}/u.test(next.text)) return { ...word, text: 'I' };
+    const mistaken = MISTAKEN.exec(text);
+    if (mistaken && !isWord(text.toLowerCase())) {
+      const [, sign = '', unit = '', rest = ''] = mistaken;
+      const doubtful = { ...word, confidence: Math.min(word.confidence, ODD) };
+      note(text, `${LIKE_FIGURE[sign] ?? ''} ${unit}`);
+      return [
+        { ...part(doubtful, 0, 1), text: LIKE_FIGURE[sign] ?? sign },
+        { ...part(doubtful, 1, text.length), text: unit + rest },
+      ];
+    }
     const apart = wordsIn(text, isWord);
     if (apart) {
       note(text, apart.join(' '));
@@ -53,6 +68,28 @@ export function mended(
     return isOdd(text, next?.text, isWord) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word;
   });
 }
+
+/** Figures in rows of figures that have no point although about half of the others have one are doubtful: a recogniser drops points first. */
+function withoutPoints(words: readonly RecognisedWord[]): RecognisedWord[] {
+  const lines: RecognisedWord[][] = [];
+  for (const word of [...words].sort((a, b) => a.baseline - b.baseline)) {
+    const line = lines.at(-1);
+    if (line && word.baseline - (line[0]?.baseline ?? 0) < word.size / 2) line.push(word);
+    else lines.push([word]);
+  }
+  const figures = lines.flatMap((line) => {
+    const inLine = line.filter(({ text }) => FIGURES.test(text));
+    return inLine.length >= 2 && inLine.length >= line.length / 2 ? inLine : [];
+  });
+  const pointed = figures.filter(({ text }) => /\d[.,]\d/u.test(text)).length;
+  if (pointed < ROW || pointed < figures.length * POINTED) return [...words];
+  const bare = new Set(figures.filter(({ text }) => /^[-−–]?\d{2,}$/u.test(text)));
+  return words.map((word) =>
+    bare.has(word) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word,
+  );
+}
+const ROW = 3;
+const POINTED = 0.4;
 
 /** Whether a page is in the language of the list of words: most of its small-letter words are in it. */
 function isOfList(words: readonly RecognisedWord[], isWord: (word: string) => boolean): boolean {
@@ -78,10 +115,16 @@ function covers(other: RecognisedWord, word: RecognisedWord): boolean {
 
 /** The words that were read as one: "ofa", "2eggs", "Layitinadish"; undefined in what is one word, or cannot be parted for sure. */
 function wordsIn(text: string, isWord: (word: string) => boolean): string[] | undefined {
+  const [, end, start] = /^(\p{L}*\p{Ll}{2}[.!?]|\p{L}{2,3}\.)(\p{Lu}\p{Ll}+)$/u.exec(text) ?? [];
+  if (end !== undefined && start !== undefined && isWord(start.toLowerCase())) return [end, start];
+  const [, mine] = OF_ME.exec(text) ?? [];
+  if (mine !== undefined) return ['I', mine];
+  const [, amount, unit] = AMOUNT.exec(text) ?? [];
+  if (amount !== undefined && unit !== undefined) return [amount, unit];
   const [, bare = '', rest = ''] = /^([\p{L}\p{N}]+)([.,;:!?’”)]*)$/u.exec(text) ?? [];
   if (bare.length < 3 || bare.length > LONGEST || isWord(bare.toLowerCase())) return undefined;
-  const [, figures, unit = ''] = /^(\d+)(\p{Ll}{4,})$/u.exec(bare) ?? [];
-  if (figures !== undefined) return isWord(unit) ? [figures, unit + rest] : undefined;
+  const [, count, counted = ''] = /^(\d+)(\p{Ll}{4,})$/u.exec(bare) ?? [];
+  if (count !== undefined) return isWord(counted) ? [count, counted + rest] : undefined;
   if (!/^\p{L}\p{Ll}+$/u.test(bare)) return undefined;
   const words = fewestWords(bare, isWord);
   if (!words || words.length < 2) return undefined;
@@ -90,6 +133,21 @@ function wordsIn(text: string, isWord: (word: string) => boolean): string[] | un
   if (words.length === 2 && isName) return undefined;
   if (!words.some((word) => SMALL.has(word.toLowerCase()))) return undefined;
   return [...words.slice(0, -1), (words.at(-1) ?? '') + rest];
+}
+
+const FIGURES = /^[-−–]?\p{N}+(?:[.,]\p{N}+)?$/u;
+/** Units that no word is taken for. */
+const AMOUNT = /^(\d+(?:[.,]\d+)?)((?:min|kg|mg|mm|cm|km|ml|kPa|Hz|kW|MW|kJ|kN|mph)[²³]?[.,;:)]*)$/u;
+
+/** Figures before a unit that were taken for letters. */
+const LIKE_FIGURE: Readonly<Record<string, string>> = { o: '0', O: '0', S: '5', l: '1', I: '1' };
+const MISTAKEN = /^([oOSlI])(min|kg|mg|mm|cm|km|ml)([.,;:)]*)$/u;
+/** What a sentence says of whoever tells it: "Ido". */
+const OF_ME = /^I(am|do|did|was|had|have|can|could|will|would|see|saw|think|know|like|want)$/u;
+
+/** Whether a times sign can stand beside it: "4.2", "10³", "3)". */
+function isFactor(text: string | undefined): boolean {
+  return /^\(?[\d.,]+[⁰¹²³⁴⁵⁶⁷⁸⁹]*[?*’”"'°%]?[.,;:)]*$/u.test(text ?? '');
 }
 
 /** The fewest known words that make up a run of letters. */
@@ -120,11 +178,17 @@ function part(word: RecognisedWord, from: number, to: number): RecognisedWord {
 /** Whether a recognised word is none: letters and signs mixed, a raised figure read as a mark, or small letters that no word has. */
 function isOdd(text: string, next: string | undefined, isWord: (word: string) => boolean): boolean {
   if (INSIDE.test(text)) return true;
+  // A colon between figures that are no time of day, a ratio or a verse: a dot with dirt.
+  if (/^\d{2,}:\d$/u.test(text)) return true;
+  if (FORMULA.test(text)) return true;
   if (RAISED.test(text) && (next === undefined || /^[\p{Ll}(]/u.test(next) || !/\?$/u.test(text)))
     return true;
   const [, bare = ''] = /^[("‘“']*(\p{Ll}{2,})[.,;:!?’”')]*$/u.exec(text) ?? [];
   return bare !== '' && !isKnown(bare, isWord);
 }
+
+/** A formula whose lowered figure was read as a mark. */
+const FORMULA = /^(?:CO|NH|CH|SiO)[,;:.]$/u;
 
 /** British spellings that a list of American words has otherwise. */
 const BRITISH: readonly (readonly [RegExp, string])[] = [

@@ -1,13 +1,13 @@
 import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type TextFormat } from '@aurelfield/api';
-import { baseLanguage } from '@aurelfield/core';
-import { useState, type FormEvent } from 'react';
+import { baseLanguage, looksLikeMarkdown } from '@aurelfield/core';
+import { useState, type ClipboardEvent, type FormEvent } from 'react';
 import { DropZone, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useAddHandout } from '../../api/handoutQueries.ts';
 import { useExamination } from '../../api/intakeQueries.ts';
 import { useVoices } from '../../api/pupilQueries.ts';
-import { PlainButton, SolidButton } from '../../ui/Button.tsx';
+import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
@@ -17,6 +17,7 @@ import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useRecognisableLanguages } from '../../api/photoQueries.ts';
 import { Found } from './Found.tsx';
+import { formattedPaste } from './formattedPaste.ts';
 import { inputOf, typedInput } from './handoutInput.ts';
 import { PhotoPages } from './PhotoPages.tsx';
 import { Preview } from './Preview.tsx';
@@ -50,6 +51,10 @@ const Drop = styled(DropZone)`
     background: var(--accent-soft);
   }
 `;
+
+/** Where a handout leads once it is stored; what is typed was proofed by typing it. */
+const GOALS = { listen: 'Store and listen', proof: 'Store and proof' } as const;
+type Goal = keyof typeof GOALS;
 
 const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
 
@@ -136,8 +141,9 @@ export function AddHandout() {
     return page.found !== undefined;
   };
 
-  const storeOne = () => {
-    const format: TextFormat = textFile?.found?.format ?? found?.format ?? 'text';
+  const storeOne = (goal: Goal) => {
+    // What the server found out may be of the text before the last key.
+    const format: TextFormat = fromFile?.format ?? (looksLikeMarkdown(draft.text) ? 'markdown' : 'text');
     const input: HandoutInput =
       typed || !found
         ? typedInput(draft, { title, language }, format, textFile?.found?.ticket ?? undefined)
@@ -145,9 +151,20 @@ export function AddHandout() {
     add.mutate(input, {
       onSuccess: (handout) => {
         forgetDraft();
-        void navigate(typed ? `/listen/${handout.id}` : `/proof/${handout.id}`);
+        void navigate(`/${goal}/${handout.id}`);
       },
     });
+  };
+
+  /** What is pasted keeps its lists and tables, written as Markdown, which can be changed like any text. */
+  const paste = (event: ClipboardEvent) => {
+    const written = formattedPaste(event.clipboardData.getData('text/html'));
+    if (written === undefined || !(event.target instanceof HTMLTextAreaElement)) return;
+    event.preventDefault();
+    const field = event.target;
+    const [from, to] = [field.selectionStart, field.selectionEnd];
+    set('text')(draft.text.slice(0, from) + written + draft.text.slice(to));
+    requestAnimationFrame(() => field.setSelectionRange(from + written.length, from + written.length));
   };
 
   /** Stores one after the other; what fails stays on the list with its reason. */
@@ -179,10 +196,11 @@ export function AddHandout() {
     if (done === ready.length + (photos.found ? 1 : 0)) void navigate('/');
   };
 
+  const canStore = typed ? draft.text.trim() !== '' && !tooLong : found !== undefined;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (handoutCount > 1) void storeAll();
-    else if (typed ? draft.text.trim() !== '' && !tooLong : found) storeOne();
+    else if (canStore) storeOne(typed ? 'listen' : 'proof');
   };
 
   const readyCount = ready.length + (photos.found ? 1 : 0);
@@ -237,6 +255,7 @@ export function AddHandout() {
               value={draft.text}
               onChange={set('text')}
               placeholder="Paste or type the handout here."
+              onPaste={paste}
               error={tooLong ? tooLongMessage(draft.text.length) : undefined}
               description="A blank line begins a new paragraph; a short line on its own is taken for a heading."
             />
@@ -301,9 +320,14 @@ export function AddHandout() {
                 : handoutCount > 1
                   ? `Store all ${readyCount}`
                   : typed
-                    ? 'Store and listen'
-                    : 'Store and proof'}
+                    ? GOALS.listen
+                    : GOALS.proof}
             </SolidButton>
+            {handoutCount <= 1 && !add.isPending && (
+              <Button isDisabled={reading || !canStore} onPress={() => storeOne(typed ? 'proof' : 'listen')}>
+                {typed ? GOALS.proof : GOALS.listen}
+              </Button>
+            )}
             {(draft.text !== '' || sources.length > 0 || photos.pages.length > 0) && (
               <PlainButton
                 onPress={() => {

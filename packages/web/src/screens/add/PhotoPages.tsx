@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { CheckboxGroup, Label } from 'react-aria-components';
 import styled from 'styled-components';
 import { shownPhoto } from '../../api/photoQueries.ts';
-import { Button, IconButton, PlainButton } from '../../ui/Button.tsx';
+import { IconButton, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
@@ -124,7 +124,7 @@ export function PhotoPages(props: PhotoPagesProps) {
                 <Row>
                   {page.photo && (
                     <PlainButton
-                      aria-expanded={open === page.id || page.state === 'unsure'}
+                      aria-expanded={open === page.id}
                       onPress={() => setOpen(open === page.id ? undefined : page.id)}
                     >
                       Corners
@@ -165,7 +165,7 @@ export function PhotoPages(props: PhotoPagesProps) {
               </Row>
             </div>
             {page.error !== undefined && <Notice kind="error">{page.error}</Notice>}
-            {page.photo && page.corners && (open === page.id || page.state === 'unsure') && (
+            {page.photo && page.corners && open === page.id && (
               <CornerEditor
                 photo={page.photo}
                 corners={page.corners}
@@ -175,11 +175,6 @@ export function PhotoPages(props: PhotoPagesProps) {
                 }}
               />
             )}
-            {page.state === 'unsure' && (
-              <Row>
-                <Button onPress={() => onRead(page.id)}>Read this page</Button>
-              </Row>
-            )}
           </li>
         ))}
       </List>
@@ -188,15 +183,25 @@ export function PhotoPages(props: PhotoPagesProps) {
   );
 }
 
-function saysOf({ state, read, photo }: PhotoPage): string {
+/** From this share of doubtful words on a page makes little sense: its corners or its direction are wrong more likely than its words. */
+const NONSENSE = 0.4;
+
+function saysOf({ state, read, photo, corners }: PhotoPage): string {
   if (state === 'looking') return 'Looking for the page …';
   if (state === 'reading') return 'Reading …';
-  if (state === 'unsure')
-    return 'No page was found in this photo. Drag the four corners to those of the page, then read it.';
   if (state === 'failed') return photo ? 'Not read.' : 'Not taken in.';
   if (!read) return '';
   if (read.words === 0) return 'No words were found. Check the corners and which way is up.';
-  return `${count(read.words, 'word')}${read.doubtful > 0 ? `, ${read.doubtful} of them doubtful` : ''}.`;
+  const isWhole = photo?.corners === null && corners === photo.whole;
+  return [
+    read.doubtful > read.words * NONSENSE
+      ? 'The words make little sense: check the corners and which way is up.'
+      : '',
+    isWhole ? 'No page was found, so the whole picture was read.' : '',
+    `${count(read.words, 'word')}${read.doubtful > 0 ? `, ${read.doubtful} of them doubtful` : ''}.`,
+  ]
+    .filter((sentence) => sentence !== '')
+    .join(' ');
 }
 
 /** A quarter to the right: the page's top left is where its bottom left was. */

@@ -3,27 +3,19 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { forgetPhoto, lookAtPhoto, pagesOfScan, putTogether, readPhoto } from '../../api/photoQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
-export type Corners = NonNullable<PhotoView['corners']>;
+export type Corners = PhotoView['whole'];
 
 /** A photographed page on its way into the text. */
 export interface PhotoPage {
   readonly id: number;
   readonly name: string;
-  /** `unsure`: no page was found in it, so its corners wait for the teacher. */
-  readonly state: 'looking' | 'unsure' | 'reading' | 'read' | 'failed';
+  readonly state: 'looking' | 'reading' | 'read' | 'failed';
   readonly photo?: PhotoView;
   readonly corners?: Corners;
   readonly read?: PhotoRead;
   readonly error?: string;
 }
 
-/** Corners a little inside the photo, to be dragged. */
-const INSET: Corners = [
-  { x: 0.06, y: 0.06 },
-  { x: 0.94, y: 0.06 },
-  { x: 0.94, y: 0.94 },
-  { x: 0.06, y: 0.94 },
-];
 const STOPPED = 'Stopped. Read it again, or leave it out.';
 /** A page whose corners rest this long is read again. Milliseconds. */
 const REST = 700;
@@ -87,9 +79,10 @@ export function usePhotos(languages: readonly string[]) {
 
   const takeIn = useCallback(
     (id: number, photo: PhotoView) => {
-      const corners = photo.corners ?? INSET;
-      change(id, { photo, corners, state: photo.corners ? 'reading' : 'unsure' });
-      if (photo.corners) void read(id, photo.ticket, corners);
+      // Without a page the whole picture is read, and it is told.
+      const corners = photo.corners ?? photo.whole;
+      change(id, { photo, corners, state: 'reading' });
+      void read(id, photo.ticket, corners);
     },
     [change, read],
   );
@@ -134,10 +127,6 @@ export function usePhotos(languages: readonly string[]) {
     if (!page?.photo) return;
     const { ticket } = page.photo;
     stop(id);
-    if (page.state === 'unsure') {
-      change(id, { corners });
-      return;
-    }
     setPages((all) =>
       all.map((other) => {
         if (other.id !== id) return other;
@@ -154,8 +143,7 @@ export function usePhotos(languages: readonly string[]) {
   /** Reads all pages again, with other languages. */
   const readAll = (inLanguages: readonly string[]) => {
     chosen.current = inLanguages;
-    for (const { id, photo, corners, state } of pages)
-      if (photo && corners && state !== 'unsure') void read(id, photo.ticket, corners);
+    for (const { id, photo, corners } of pages) if (photo && corners) void read(id, photo.ticket, corners);
   };
 
   /** Takes a page off the list. @returns a function that puts it back where it was. */

@@ -1,9 +1,19 @@
-import type { HandoutSummary } from '@aurelfield/api';
+import { DELETED_DAYS, type HandoutSummary, type ShelfPlace } from '@aurelfield/api';
 import { DEFAULT_PACE } from '@aurelfield/core';
-import { Archive, ArchiveRestore, Copy, Ellipsis, PencilLine, Plus, Tag, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import {
+  Archive,
+  ArchiveRestore,
+  Copy,
+  Ellipsis,
+  Headphones,
+  PencilLine,
+  Plus,
+  Tag,
+  Trash2,
+} from 'lucide-react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useChangeAny, useDuplicate, useHandouts, useShelve } from '../../api/handoutQueries.ts';
 import { usePupils } from '../../api/pupilQueries.ts';
@@ -15,16 +25,16 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, day, languageName } from '../../ui/say.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
-import { arranged, choicesOf, SORTS, type Arrangement } from './arrange.ts';
+import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
 import { Facts } from './Facts.tsx';
 
 const AddLink = styled(Link)`
   ${solid}
 `;
 
-const ProofLink = styled(Link)`
+const WayLink = styled(Link)`
   ${outlined}
-  padding: 0.6rem;
+  padding-inline: 0.7rem;
 `;
 
 const Options = styled(Popover)`
@@ -108,34 +118,53 @@ const Shelf = styled.ul`
   }
 `;
 
-const NO_FILTER: Arrangement = { subject: '', className: '', tag: '', sort: 'newest' };
+const TITLES: Readonly<Record<ShelfPlace, string>> = {
+  shelf: 'Handouts',
+  archive: 'Archived handouts',
+  deleted: 'Recently deleted',
+};
 
-/** The shelf: every handout of the school, to be found by its words, subject, class and tags. */
+/** The shelf: every handout of the school, to be found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
 export function Handouts() {
-  const [typed, setTyped] = useState('');
-  const [showsArchive, setShowsArchive] = useState(false);
-  const [arrangement, setArrangement] = useState(NO_FILTER);
+  const [address, setAddress] = useSearchParams();
+  const { from, search: found, ...arrangement } = lookOf(address);
+  const [typed, setTyped] = useState(found);
   const [pupilId, setPupilId] = useState<string>();
   const search = useResting(typed, 250);
-  const handouts = useHandouts({ search, archived: showsArchive });
+  const look = (change: Readonly<Record<string, string>>) =>
+    setAddress((before) => addressOf({ ...Object.fromEntries(before), ...change }), { replace: true });
+  const lookForWords = useEffectEvent((words: string) => {
+    if (words !== found) look({ search: words });
+  });
+  useEffect(() => lookForWords(search), [search]);
+  const handouts = useHandouts({ search: found, from });
   const pupils = usePupils();
   const pupil = pupils.data?.find(({ id }) => id === pupilId);
   const all = useMemo(() => handouts.data ?? [], [handouts.data]);
-  const shown = useMemo(() => arranged(all, arrangement), [all, arrangement]);
+  const shown = arranged(all, arrangement);
   const choices = useMemo(() => choicesOf(all), [all]);
   const isFiltered =
-    search !== '' || arrangement.subject !== '' || arrangement.className !== '' || arrangement.tag !== '';
+    found !== '' || arrangement.subject !== '' || arrangement.className !== '' || arrangement.tag !== '';
   const clear = () => {
     setTyped('');
-    setArrangement(NO_FILTER);
+    setAddress(addressOf({ from }), { replace: true });
   };
+  const goTo = (place: ShelfPlace) => setAddress(addressOf({ from: place }));
   return (
     <>
-      <ScreenTitle title={showsArchive ? 'Archived handouts' : 'Handouts'}>
+      <ScreenTitle title={TITLES[from]}>
         <Row>
-          <Button onPress={() => setShowsArchive(!showsArchive)}>
-            <Archive size={18} aria-hidden /> {showsArchive ? 'To the shelf' : 'Archive'}
-          </Button>
+          {from !== 'shelf' && <Button onPress={() => goTo('shelf')}>To the shelf</Button>}
+          {from !== 'archive' && (
+            <Button onPress={() => goTo('archive')}>
+              <Archive size={18} aria-hidden /> Archive
+            </Button>
+          )}
+          {from !== 'deleted' && (
+            <Button onPress={() => goTo('deleted')}>
+              <Trash2 size={18} aria-hidden /> Recently deleted
+            </Button>
+          )}
           <AddLink to="/add">
             <Plus size={18} aria-hidden /> Add a handout
           </AddLink>
@@ -147,20 +176,15 @@ export function Handouts() {
           label="Subject"
           value={arrangement.subject}
           options={choices.subjects}
-          onChange={(subject) => setArrangement({ ...arrangement, subject })}
+          onChange={(subject) => look({ subject })}
         />
         <Choice
           label="Class"
           value={arrangement.className}
           options={choices.classes}
-          onChange={(className) => setArrangement({ ...arrangement, className })}
+          onChange={(className) => look({ className })}
         />
-        <Choice
-          label="Order"
-          value={arrangement.sort}
-          options={SORTS}
-          onChange={(sort) => setArrangement({ ...arrangement, sort })}
-        />
+        <Choice label="Order" value={arrangement.sort} options={SORTS} onChange={(sort) => look({ sort })} />
         <Choice
           label="Length for"
           value={pupil?.id ?? 'anyone'}
@@ -177,7 +201,7 @@ export function Handouts() {
             label="Tag"
             value={arrangement.tag}
             options={choices.tags}
-            onChange={(tag) => setArrangement({ ...arrangement, tag })}
+            onChange={(tag) => look({ tag })}
           />
         </Row>
       )}
@@ -196,19 +220,7 @@ export function Handouts() {
           </Row>
         </Sheet>
       )}
-      {handouts.isSuccess && all.length === 0 && !isFiltered && (
-        <Sheet>
-          <h2>{showsArchive ? 'The archive is empty' : 'The shelf is empty'}</h2>
-          {showsArchive ? (
-            <p>Handouts that are not needed this year can be put here; nothing of them is lost.</p>
-          ) : (
-            <p>
-              <Link to="/add">Add a handout</Link>: paste its text, drop a file, or give a web address. A
-              minute later it can be heard.
-            </p>
-          )}
-        </Sheet>
-      )}
+      {handouts.isSuccess && all.length === 0 && !isFiltered && <Empty from={from} />}
       {shown.length > 0 && (
         <Shelf>
           {shown.map((handout) => (
@@ -217,6 +229,32 @@ export function Handouts() {
         </Shelf>
       )}
     </>
+  );
+}
+
+function Empty({ from }: { readonly from: ShelfPlace }) {
+  if (from === 'archive')
+    return (
+      <Sheet>
+        <h2>The archive is empty</h2>
+        <p>Handouts that are not needed this year can be put here; nothing of them is lost.</p>
+      </Sheet>
+    );
+  if (from === 'deleted')
+    return (
+      <Sheet>
+        <h2>Nothing was deleted</h2>
+        <p>What you delete stays here for {DELETED_DAYS} days and can be brought back.</p>
+      </Sheet>
+    );
+  return (
+    <Sheet>
+      <h2>The shelf is empty</h2>
+      <p>
+        <Link to="/add">Add a handout</Link>: paste its text, drop a file, or give a web address. A minute
+        later it can be heard.
+      </p>
+    </Sheet>
   );
 }
 
@@ -232,7 +270,10 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
       { id, back: false },
       {
         onSuccess: () =>
-          tell({ text: `“${title}” is off the shelf.`, undo: () => shelve.mutate({ id, back: true }) }),
+          tell({
+            text: `“${title}” was deleted. It can be brought back for ${DELETED_DAYS} days.`,
+            undo: () => shelve.mutate({ id, back: true }),
+          }),
       },
     );
   const archive = (archived: boolean) =>
@@ -250,9 +291,13 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
   return (
     <li>
       <div>
-        <Link className="title" to={`/listen/${id}`}>
-          {title}
-        </Link>
+        {handout.deletedAt === null ? (
+          <Link className="title" to={`/listen/${id}`}>
+            {title}
+          </Link>
+        ) : (
+          <span className="title">{title}</span>
+        )}
         {handout.tags.map((tag) => (
           <span key={tag} className="tag">
             {tag}
@@ -264,41 +309,52 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
         {isEditing && <Facts handout={handout} onDone={() => setEditing(false)} />}
       </div>
       <Fact className="ready">
-        {handout.readyFor.length === 0
-          ? 'Not made for anyone yet'
-          : `Ready for ${handout.readyFor.join(', ')}`}
+        {handout.deletedAt !== null
+          ? `Deleted on ${day(handout.deletedAt)}`
+          : handout.readyFor.length === 0
+            ? 'Not made for anyone yet'
+            : `Ready for ${handout.readyFor.join(', ')}`}
       </Fact>
-      <Row>
-        <ProofLink to={`/proof/${id}`} aria-label={`Proof “${title}”`}>
-          <PencilLine size={18} aria-hidden />
-        </ProofLink>
-        <MenuTrigger>
-          <IconButton aria-label={`More for “${title}”`}>
-            <Ellipsis size={18} aria-hidden />
-          </IconButton>
-          <Options placement="bottom end">
-            <Menu>
-              <MenuItem onAction={() => setEditing(true)}>
-                <Tag size={18} aria-hidden /> Title, subject, class, tags
-              </MenuItem>
-              <MenuItem onAction={() => duplicate.mutate(id)}>
-                <Copy size={18} aria-hidden /> Duplicate
-              </MenuItem>
-              <MenuItem onAction={() => archive(!handout.archived)}>
-                {handout.archived ? (
-                  <ArchiveRestore size={18} aria-hidden />
-                ) : (
-                  <Archive size={18} aria-hidden />
-                )}
-                {handout.archived ? 'Back on the shelf' : 'Into the archive'}
-              </MenuItem>
-              <MenuItem onAction={remove}>
-                <Trash2 size={18} aria-hidden /> Take off the shelf
-              </MenuItem>
-            </Menu>
-          </Options>
-        </MenuTrigger>
-      </Row>
+      {handout.deletedAt !== null ? (
+        <Button aria-label={`Bring back “${title}”`} onPress={() => shelve.mutate({ id, back: true })}>
+          Bring back
+        </Button>
+      ) : (
+        <Row>
+          <WayLink to={`/listen/${id}`} aria-label={`Listen to “${title}”`}>
+            <Headphones size={18} aria-hidden /> Listen
+          </WayLink>
+          <WayLink to={`/proof/${id}`} aria-label={`Proof “${title}”`}>
+            <PencilLine size={18} aria-hidden /> Proof
+          </WayLink>
+          <MenuTrigger>
+            <IconButton aria-label={`More for “${title}”`}>
+              <Ellipsis size={18} aria-hidden />
+            </IconButton>
+            <Options placement="bottom end">
+              <Menu>
+                <MenuItem onAction={() => setEditing(true)}>
+                  <Tag size={18} aria-hidden /> Title, subject, class, tags
+                </MenuItem>
+                <MenuItem onAction={() => duplicate.mutate(id)}>
+                  <Copy size={18} aria-hidden /> Duplicate
+                </MenuItem>
+                <MenuItem onAction={() => archive(!handout.archived)}>
+                  {handout.archived ? (
+                    <ArchiveRestore size={18} aria-hidden />
+                  ) : (
+                    <Archive size={18} aria-hidden />
+                  )}
+                  {handout.archived ? 'Back on the shelf' : 'Into the archive'}
+                </MenuItem>
+                <MenuItem onAction={remove}>
+                  <Trash2 size={18} aria-hidden /> Delete
+                </MenuItem>
+              </Menu>
+            </Options>
+          </MenuTrigger>
+        </Row>
+      )}
     </li>
   );
 }

@@ -1,6 +1,6 @@
 import type { HandoutSummary } from '@aurelfield/api';
 import { expect, test } from 'vitest';
-import { arranged, choicesOf, type Arrangement } from './arrange.ts';
+import { addressOf, arranged, choicesOf, lookOf, type Arrangement } from './arrange.ts';
 
 const handout = (title: string, words: number, more: Partial<HandoutSummary> = {}): HandoutSummary => ({
   id: title,
@@ -14,6 +14,7 @@ const handout = (title: string, words: number, more: Partial<HandoutSummary> = {
   sourceAddress: null,
   tags: [],
   archived: false,
+  deletedAt: null,
   createdAt: `2026-01-0${words}T00:00:00.000Z`,
   updatedAt: `2026-02-0${9 - words}T00:00:00.000Z`,
   readyFor: [],
@@ -46,4 +47,19 @@ test.each([
 test('choices are what the handouts have, each once', () => {
   expect(choicesOf(ALL).subjects.map(({ name }) => name)).toEqual(['All', 'History', 'Science']);
   expect(choicesOf([]).tags).toHaveLength(1);
+});
+
+test.each([
+  ['', { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' }],
+  ['from=archive&subject=Science&sort=title', { from: 'archive', subject: 'Science', sort: 'title' }],
+  ['from=nowhere&sort=worst&search=bog', { from: 'shelf', sort: 'newest', search: 'bog' }],
+])('the address ?%s is a look', (address, wanted) => {
+  expect(lookOf(new URLSearchParams(address))).toMatchObject(wanted);
+});
+
+test('an address says only what is not as at first', () => {
+  expect(addressOf({ from: 'shelf', search: '', sort: 'title', subject: 'Science' })).toEqual({
+    sort: 'title',
+    subject: 'Science',
+  });
 });

@@ -1,4 +1,4 @@
-import type { HandoutSummary } from '@aurelfield/api';
+import type { HandoutSummary, ShelfPlace } from '@aurelfield/api';
 
 /** Which handouts are shown, and in which order; an empty filter shows all. */
 export interface Arrangement {
@@ -23,6 +23,34 @@ const COMPARE: Readonly<Record<Arrangement['sort'], (a: HandoutSummary, b: Hando
   longest: (a, b) => b.words - a.words,
   shortest: (a, b) => a.words - b.words,
 };
+
+/** What a teacher looks at, and how it is arranged. */
+export interface ShelfLook extends Arrangement {
+  readonly from: ShelfPlace;
+  readonly search: string;
+}
+
+const FIRST: ShelfLook = { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' };
+
+/** What an address of the shelf says to look at; what it does not say, or says wrongly, is as at first. */
+export function lookOf(address: URLSearchParams): ShelfLook {
+  const given = (name: keyof ShelfLook) => address.get(name) ?? '';
+  const from = given('from');
+  return {
+    from: from === 'archive' || from === 'deleted' ? from : FIRST.from,
+    search: given('search'),
+    subject: given('subject'),
+    className: given('className'),
+    tag: given('tag'),
+    sort: SORTS.find(({ id }) => id === given('sort'))?.id ?? FIRST.sort,
+  };
+}
+
+/** The address of a look: it says only what is not as at first. */
+export function addressOf(look: Readonly<Record<string, string>>): Record<string, string> {
+  const first: Readonly<Record<string, string>> = { ...FIRST };
+  return Object.fromEntries(Object.entries(look).filter(([name, value]) => value !== (first[name] ?? '')));
+}
 
 export function arranged(
   handouts: readonly HandoutSummary[],

@@ -1,10 +1,10 @@
 import type { BlockView } from '@aurelfield/api';
-import { Redo2, Undo2, Volume1, VolumeX } from 'lucide-react';
+import { Ban, Redo2, Undo2 } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useVoices } from '../../api/pupilQueries.ts';
 import type { useProofEditor } from '../../proof/useProofEditor.ts';
-import { IconButton } from '../../ui/Button.tsx';
+import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { languageOptions } from '../../ui/say.ts';
@@ -72,14 +72,13 @@ export function BlockTools({ proof, block, language, children }: BlockToolsProps
         options={languages}
         onChange={(tag) => proof.setLanguage(tag === language ? undefined : tag)}
       />
-      <IconButton
-        aria-label="Do not read this aloud"
+      <Button
         aria-pressed={block?.silent === true}
         isDisabled={!block}
         onPress={() => proof.setSilent(block?.silent !== true)}
       >
-        {block?.silent ? <VolumeX size={18} aria-hidden /> : <Volume1 size={18} aria-hidden />}
-      </IconButton>
+        <Ban size={18} aria-hidden /> {block?.silent ? 'Not read: read it' : 'Do not read this'}
+      </Button>
       <IconButton aria-label="Undo" isDisabled={!proof.canUndo} onPress={proof.undo}>
         <Undo2 size={18} aria-hidden />
       </IconButton>

@@ -1,19 +1,17 @@
-import type { FindingView } from '@aurelfield/api';
-import { ChevronDown, ChevronUp, Volume2 } from 'lucide-react';
-import { Fragment } from 'react';
+import { Check, ChevronDown, ChevronUp, Volume2 } from 'lucide-react';
+import { Fragment, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import styled from 'styled-components';
-import { useQueryClient } from '@tanstack/react-query';
-import { useAcceptWord } from '../../api/doubtQueries.ts';
 import { useSuggestions } from '../../api/proofQueries.ts';
+import type { Place } from '../../proof/places.ts';
 import { Button, IconButton, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/say.ts';
 
 const List = styled.ol`
-  max-height: 16rem;
+  max-height: 14rem;
   overflow: auto;
-  margin: 0;
+  margin: 0.4rem 0 0;
   padding: 0;
   list-style: none;
 
@@ -30,25 +28,59 @@ const List = styled.ol`
   }
 `;
 
-interface FindingsProps {
-  readonly findings: readonly FindingView[];
-  readonly total: number;
+/** What is looked at stays in view: beside the text, and on a narrow screen at its foot. */
+const Current = styled.div`
+  display: grid;
+  gap: 0.5rem;
+  margin-block: 0.5rem;
+  padding: 0.7rem 0.8rem;
+  border: 1px solid var(--edge);
+  border-radius: var(--radius);
+  background: var(--sentence);
+
+  p {
+    margin: 0;
+  }
+
+  @media (max-width: 900px) {
+    position: fixed;
+    z-index: 6;
+    inset: auto 0 0;
+    max-height: 45vh;
+    margin: 0;
+    overflow: auto;
+    border-radius: 0;
+    border-inline: 0;
+  }
+`;
+
+export interface FindingsProps {
+  readonly places: readonly Place[];
+  /** Places that are not listed, because there are too many. */
+  readonly more: number;
   readonly isLooking: boolean;
   readonly error: Error | null;
   readonly current: number;
   readonly language: string;
-  readonly textOf: (finding: FindingView) => string;
+  /** The place on the photo, for a word that was read of one. */
+  readonly picture: ReactNode;
+  /** The first of the buttons for the current place, into which a key leads. */
+  readonly first: RefObject<HTMLDivElement | null>;
   readonly onGoTo: (index: number) => void;
   readonly onNext: (by: 1 | -1) => void;
-  readonly onCorrect: (finding: FindingView, text: string) => void;
+  readonly onCorrect: (place: Place, text: string) => void;
+  /** Takes it for right as it is; nothing where that cannot be remembered. */
+  readonly onRight: ((place: Place) => void) | undefined;
+  /** Leads back into the text. */
+  readonly onLeave: () => void;
   /** Says a word in the chosen voice; nothing where there is none. */
   readonly onHear: ((text: string) => void) | undefined;
 }
 
-/** Places to look at, one after the other, each with what could be done. */
+/** All places to look at in one queue, with one set of keys: each with what could be done. */
 export function Findings(props: FindingsProps) {
-  const { findings, total, isLooking, error, current, textOf, onGoTo, onNext } = props;
-  const finding = findings[current];
+  const { places, more, isLooking, error, current, onGoTo, onNext } = props;
+  const place = places[current];
   return (
     <Sheet aria-labelledby="to-look-at">
       <Row style={{ justifyContent: 'space-between' }}>
@@ -56,14 +88,14 @@ export function Findings(props: FindingsProps) {
         <Row>
           <IconButton
             aria-label="The place before (Shift F8)"
-            isDisabled={findings.length === 0}
+            isDisabled={places.length === 0}
             onPress={() => onNext(-1)}
           >
             <ChevronUp size={18} aria-hidden />
           </IconButton>
           <IconButton
             aria-label="The next place (F8)"
-            isDisabled={findings.length === 0}
+            isDisabled={places.length === 0}
             onPress={() => onNext(1)}
           >
             <ChevronDown size={18} aria-hidden />
@@ -72,51 +104,69 @@ export function Findings(props: FindingsProps) {
       </Row>
       {error && <Notice kind="error">{messageOf(error)}</Notice>}
       <Fact role="status">
-        {findings.length > 0
-          ? `${count(total, 'place')}. F8 goes to the next.`
-          : isLooking
-            ? 'Looking …'
-            : 'Nothing to look at.'}
+        {place
+          ? `Place ${current + 1} of ${places.length}: ${place.kind}${place.text === '' ? '' : `, “${shortened(place.text)}”`}.`
+          : places.length > 0
+            ? `${count(places.length + more, 'place')}. F8 goes to the next, from where the cursor is.`
+            : isLooking
+              ? 'Looking …'
+              : 'Nothing to look at.'}
       </Fact>
-      {finding && <Current key={`${current} ${textOf(finding)}`} {...props} finding={finding} />}
-      <List aria-label="All places">
-        {findings.map((place, i) => (
-          <li key={i} aria-current={i === current}>
-            <PlainButton onPress={() => onGoTo(i)}>
-              <span>
-                <b>{shortened(textOf(place)) || place.kind}</b> {place.kind}
-              </span>
-            </PlainButton>
-          </li>
-        ))}
-      </List>
+      {place && <Here key={place.key} {...props} place={place} />}
+      {places.length > 0 && (
+        <details open>
+          <summary>All places</summary>
+          <List aria-label="All places">
+            {places.map((one, i) => (
+              <li key={one.key} aria-current={i === current}>
+                <PlainButton onPress={() => onGoTo(i)}>
+                  <span>
+                    <b>{shortened(one.text) || one.kind}</b> {one.kind}
+                  </span>
+                </PlainButton>
+              </li>
+            ))}
+          </List>
+        </details>
+      )}
     </Sheet>
   );
 }
 
-function Current({
-  finding,
+function Here({
+  place,
   language,
-  textOf,
+  picture,
+  first,
   onCorrect,
+  onRight,
   onNext,
+  onLeave,
   onHear,
-}: FindingsProps & { readonly finding: FindingView }) {
-  const client = useQueryClient();
-  const accept = useAcceptWord();
-  const text = textOf(finding);
-  const isSpelling = finding.kind === 'spelling';
-  const suggestions = useSuggestions(isSpelling ? text : undefined, language);
-  const instead = isSpelling ? (suggestions.data ?? []) : finding.instead;
+}: FindingsProps & { readonly place: Place }) {
+  const isSpelling = place.kind === 'spelling';
+  const suggestions = useSuggestions(isSpelling ? place.text : undefined, language);
+  const instead = isSpelling ? (suggestions.data ?? []) : place.instead;
+  const onKey = (event: KeyboardEvent<HTMLDivElement>) => {
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      onLeave();
+    }
+    const by = event.key === 'ArrowDown' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowUp' || event.key === 'ArrowLeft' ? -1 : 0; // prettier-ignore
+    if (by === 0) return;
+    const buttons = [...event.currentTarget.querySelectorAll('button')];
+    const at = buttons.findIndex((button) => button === document.activeElement);
+    buttons[(at + by + buttons.length) % buttons.length]?.focus();
+    event.preventDefault();
+  };
   return (
-    <div>
-      <p style={{ margin: '0.6rem 0' }}>{finding.message}</p>
+    <Current ref={first} role="group" aria-label="What can be done here" onKeyDown={onKey}>
+      {picture}
+      <p>{place.message}</p>
       <Row>
         {instead.map((word) => (
           <Fragment key={word}>
-            <Button onPress={() => onCorrect(finding, word)}>
-              {word.trim() === '' ? 'One space' : word}
-            </Button>
+            <Button onPress={() => onCorrect(place, word)}>{word.trim() === '' ? 'One space' : word}</Button>
             {/\p{L}/u.test(word) && onHear && (
               <IconButton aria-label={`Hear “${word}”`} onPress={() => onHear(word)}>
                 <Volume2 size={18} aria-hidden />
@@ -124,22 +174,18 @@ function Current({
             )}
           </Fragment>
         ))}
-        {isSpelling && (
-          <PlainButton
-            onPress={() =>
-              accept.mutate(
-                { word: text.replace(/['’]s$/u, ''), back: false },
-                { onSuccess: () => void client.invalidateQueries({ queryKey: ['proof'] }) },
-              )
-            }
-          >
-            It is right
-          </PlainButton>
+        {onRight && (
+          <Button onPress={() => onRight(place)}>
+            <Check size={18} aria-hidden /> It is right
+          </Button>
         )}
         <PlainButton onPress={() => onNext(1)}>Leave it</PlainButton>
       </Row>
-      {accept.isError && <Notice kind="error">{messageOf(accept.error)}</Notice>}
-    </div>
+      <Fact>
+        {instead.length > 0 || onRight ? 'F9 leads here, Esc back to the text. ' : ''}
+        {onRight ? 'Ctrl Enter: it is right. ' : ''}Or type over it.
+      </Fact>
+    </Current>
   );
 }
 

@@ -101,6 +101,12 @@ export const Paper = styled.div`
     border-radius: 3px;
   }
 
+  .sought {
+    text-decoration: none;
+    box-shadow: 0 0 0 2px var(--ink);
+    border-radius: 3px;
+  }
+
   .current {
     background: var(--sentence);
     border-radius: 4px;

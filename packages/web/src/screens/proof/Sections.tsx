@@ -21,6 +21,18 @@ const Table = styled.table`
   }
 `;
 
+/** The formulas leave their scales for very short and very long sentences. */
+function within(value: number, least: number, most: number): number {
+  return Math.min(most, Math.max(least, value));
+}
+
+/** Flesch's own names for his scale (1948, from memory). */
+const NAMES = [[90, 'very easy'], [80, 'easy'], [70, 'fairly easy'], [60, 'plain'], [50, 'fairly hard'], [30, 'hard']] as const; // prettier-ignore
+
+function inWords(ease: number): string {
+  return NAMES.find(([from]) => ease >= from)?.[1] ?? 'very hard';
+}
+
 /** How hard each section is to read. */
 export function Sections({ sections }: { readonly sections: CheckedText['sections'] }) {
   if (sections.length === 0) return null;
@@ -39,14 +51,18 @@ export function Sections({ sections }: { readonly sections: CheckedText['section
           {sections.map(({ block, title, ease, grade }) => (
             <tr key={block}>
               <td>{title === '' ? 'Opening' : title}</td>
-              <td>{ease.toFixed(0)}</td>
-              <td>{Math.max(0, grade).toFixed(1)}</td>
+              <td>
+                {within(ease, 0, 100).toFixed(0)}, {inWords(ease)}
+              </td>
+              <td>{within(grade, 0, 18).toFixed(1)}</td>
             </tr>
           ))}
         </tbody>
       </Table>
       <p style={{ margin: '0.5rem 0 0', fontSize: '0.9rem' }}>
-        Ease after Flesch: 90 is easy, 60 plain, 30 hard. Grade after Kincaid: years of schooling.
+        Ease from 0 to 100 (Flesch): words of few syllables in short sentences are easy. Grade (Kincaid):
+        years of schooling that a reader needs, from 0 to 18. Both count only lengths, and say little of
+        sections of less than 100 words.
       </p>
     </Sheet>
   );

@@ -2,7 +2,8 @@ import type { BlockView } from '@aurelfield/api';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { fetchVersion, useVersions } from '../../api/proofQueries.ts';
-import { PlainButton } from '../../ui/Button.tsx';
+import { Button, PlainButton } from '../../ui/Button.tsx';
+import { differences } from '../../proof/differences.ts';
 import { Fact, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/say.ts';
@@ -14,6 +15,7 @@ const List = styled.ol`
 
   li {
     display: flex;
+    flex-wrap: wrap;
     gap: 0.75rem;
     align-items: center;
     justify-content: space-between;
@@ -22,15 +24,33 @@ const List = styled.ol`
   }
 `;
 
+const Compared = styled.div`
+  margin: 0.5rem 0;
+  padding: 0.6rem 0.8rem;
+  border: 1px solid var(--edge);
+  border-radius: var(--radius);
+
+  ul {
+    max-height: 18rem;
+    overflow: auto;
+    margin: 0 0 0.6rem;
+    padding-inline-start: 1.2rem;
+    overflow-wrap: anywhere;
+  }
+`;
+
 interface VersionsProps {
   readonly handoutId: string;
+  /** The text as it is now. */
+  readonly blocks: readonly BlockView[];
   readonly onTake: (blocks: readonly BlockView[]) => void;
 }
 
-/** The text as it was before; any of them can be brought back, which is a step like any other. */
-export function Versions({ handoutId, onTake }: VersionsProps) {
+/** The text as it was before: each version is compared with the text as it is, and can be brought back, which is a step like any other. */
+export function Versions({ handoutId, blocks, onTake }: VersionsProps) {
   const [isOpen, setOpen] = useState(false);
   const [error, setError] = useState<string>();
+  const [looked, setLooked] = useState<{ id: string; content: readonly BlockView[] }>();
   const versions = useVersions(handoutId, isOpen);
   return (
     <Sheet style={{ marginTop: '1rem' }}>
@@ -54,19 +74,69 @@ export function Versions({ handoutId, onTake }: VersionsProps) {
                 </Fact>
               </span>
               <PlainButton
-                onPress={() =>
-                  void fetchVersion(handoutId, id).then(
-                    ({ content }) => onTake(content),
-                    (failure: unknown) => setError(messageOf(failure)),
-                  )
-                }
+                aria-expanded={looked?.id === id}
+                onPress={() => {
+                  setError(undefined);
+                  if (looked?.id === id) setLooked(undefined);
+                  else
+                    fetchVersion(handoutId, id).then(
+                      ({ content }) => setLooked({ id, content }),
+                      (failure: unknown) => setError(messageOf(failure)),
+                    );
+                }}
               >
-                Bring back
+                Compare
               </PlainButton>
+              {looked?.id === id && (
+                <Comparison
+                  now={blocks}
+                  then={looked.content}
+                  onTake={() => {
+                    onTake(looked.content);
+                    setLooked(undefined);
+                  }}
+                />
+              )}
             </li>
           ))}
         </List>
       </details>
     </Sheet>
+  );
+}
+
+/** What would come and go if a version were brought back. */
+function Comparison({
+  now,
+  then,
+  onTake,
+}: {
+  readonly now: readonly BlockView[];
+  readonly then: readonly BlockView[];
+  readonly onTake: () => void;
+}) {
+  const { goes, comes } = differences(now, then);
+  return (
+    <Compared>
+      {goes.length + comes.length === 0 ? (
+        <p>It says what is here now.</p>
+      ) : (
+        <ul>
+          {comes.map((text, i) => (
+            <li key={`comes ${i}`}>
+              <Fact>comes: </Fact>
+              <ins>{text}</ins>
+            </li>
+          ))}
+          {goes.map((text, i) => (
+            <li key={`goes ${i}`}>
+              <Fact>goes: </Fact>
+              <del>{text}</del>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Button onPress={onTake}>Bring back</Button>
+    </Compared>
   );
 }

@@ -1,18 +1,22 @@
-import type { BlockView, FindingView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
+import type { BlockView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
 import { sentencesOf } from '@aurelfield/core';
 import { EditorContent } from '@tiptap/react';
-import { Volume2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { Search, Volume2 } from 'lucide-react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { useAcceptWord } from '../../api/doubtQueries.ts';
 import { fetchSample } from '../../api/pupilQueries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
-import type { Mark } from '../../proof/findingMarks.ts';
+import type { Match } from '../../proof/search.ts';
+import { placeBeside, placesOf, type Place } from '../../proof/places.ts';
 import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';
 import type { Steps } from '../../proof/steps.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
-import { Notice } from '../../ui/Notice.tsx';
+import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { recall } from '../../ui/memory.ts';
+import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { BlockTools } from './BlockTools.tsx';
@@ -20,6 +24,7 @@ import { Findings } from './Findings.tsx';
 import { FindReplace } from './FindReplace.tsx';
 import { Origin } from './Origin.tsx';
 import { Paper } from './Paper.tsx';
+import { Magnified } from './photo/Magnified.tsx';
 import { PhotoPanel } from './photo/PhotoPanel.tsx';
 import { usePhotoWords, type PlacedWord } from './photo/usePhotoWords.ts';
 import { Sections } from './Sections.tsx';
@@ -35,8 +40,8 @@ const Columns = styled.div`
     grid-template-columns: minmax(0, 1fr) minmax(20rem, 46%);
   }
 
-  /* Photo and text are looked at together, however far down the text is. */
-  &[data-photo='true'] > :last-child {
+  /* What is looked at stays beside the text, however far down that is. */
+  & > :last-child {
     @media (min-width: 901px) and (min-height: 501px) {
       position: sticky;
       top: 0;
@@ -69,57 +74,118 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   const { editor, blocks, mark } = proof;
   const rested = useResting(blocks, 600);
   const check = useTextCheck(rested, handout.language);
-  const findings = useMemo(() => check.data?.findings ?? [], [check.data]);
-  const [current, setCurrent] = useState(-1);
+  const [currentKey, setCurrentKey] = useState<string>();
   const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
   const { play, error } = useSound();
   const photoWords = usePhotoWords(handout.id, pages, blocks);
+  const { words: wordsOfPhoto, doubtful, setRight } = photoWords;
+  const places = useMemo(
+    () =>
+      placesOf(check.data?.findings ?? [], doubtful, (block, start, end) =>
+        (rested[block]?.text ?? '').slice(start, end),
+      ),
+    [check.data, doubtful, rested],
+  );
+  const current = places.findIndex(({ key }) => key === currentKey);
+  const place = places[current];
   const [spot, setSpot] = useState<number>();
-  const spotted = spot === undefined ? undefined : photoWords.words[spot];
+  const spotted = spot === undefined ? undefined : wordsOfPhoto[spot];
   const spotPlace = spotted?.place;
+  const [isFinding, setFinding] = useState(false);
+  const [match, setMatch] = useState<Match>();
+  const here = useRef<HTMLDivElement>(null);
+  const client = useQueryClient();
+  const acceptWord = useAcceptWord();
+  const tell = useUndo();
+  const [trouble, setTrouble] = useState<string>();
 
   useEffect(() => {
     // Findings are of a text that rested; while it is changed they only move along.
-    if (rested === blocks) mark('findings', findings, current);
+    if (rested === blocks) mark('findings', places, current);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- marked anew when the answer is new, not at every change
-  }, [findings, current, mark]);
+  }, [places, current, mark]);
 
   useEffect(() => {
-    const marks: Mark[] = [];
-    for (const { place } of photoWords.doubtful) if (place) marks.push({ ...place, kind: 'doubtful' });
-    if (spotPlace) marks.push({ ...spotPlace, kind: 'spot' });
-    mark('photo', marks);
-  }, [photoWords.doubtful, spotPlace, mark]);
+    mark('beside', [
+      ...(spotPlace ? [{ ...spotPlace, kind: 'spot' }] : []),
+      ...(match ? [{ ...match, kind: 'sought' }] : []),
+    ]);
+  }, [spotPlace, match, mark]);
 
   /** The word of the photo that belongs to a place in the text is looked at. */
-  const lookAt = (place: TextPlace | undefined) => {
-    if (pages.length === 0 || !place) return;
-    const word = photoWords.at(place.block, place.offset);
+  const lookAt = (at: TextPlace | undefined) => {
+    if (pages.length === 0 || !at) return;
+    const word = photoWords.at(at.block, at.offset);
     if (word) setSpot(word.index);
   };
   const pick = (word: PlacedWord) => {
     setSpot(word.index);
+    setCurrentKey(places.find(({ photoWord }) => photoWord === word.index)?.key);
     if (word.place) proof.show(word.place, { focus: true });
   };
 
   const goTo = (index: number) => {
-    const finding = findings[index];
-    if (!finding) return;
-    setCurrent(index);
-    proof.show(finding);
+    const next = places[index];
+    if (!next) return;
+    setCurrentKey(next.key);
+    if (next.photoWord !== undefined) setSpot(next.photoWord);
+    else lookAt({ block: next.block, offset: next.start });
+    proof.show(next, { focus: true });
   };
-  const next = (by: 1 | -1) =>
-    findings.length > 0 && goTo((current + by + findings.length) % findings.length);
+  const next = (by: 1 | -1) => goTo(placeBeside(places, current, proof.cursor(), by));
+  /** What was decided is no place any more: the one behind it is looked at, and the cursor is there. */
+  const goOn = (from: Place) => {
+    const index = places.indexOf(from);
+    const following = places[index + 1];
+    if (following) goTo(index + 1);
+    else {
+      setCurrentKey(undefined);
+      proof.focus();
+    }
+  };
+  const correct = (at: Place, text: string) => {
+    const following = places[places.indexOf(at) + 1];
+    proof.correct(at, text);
+    setCurrentKey(following?.key);
+    if (following) {
+      const moved = following.block === at.block ? text.length - (at.end - at.start) : 0;
+      if (following.photoWord !== undefined) setSpot(following.photoWord);
+      proof.show({ block: following.block, start: following.start + moved, end: following.end + moved }, { focus: true }); // prettier-ignore
+    } else proof.focus();
+  };
+  const canBeRight = (at: Place) => at.kind === 'spelling' || at.photoWord !== undefined;
+  const right = (at: Place) => {
+    const failed = (failure: unknown) => setTrouble(messageOf(failure));
+    const word = at.photoWord === undefined ? undefined : wordsOfPhoto[at.photoWord];
+    const written = at.text.replace(/['’]s$/u, '');
+    const accept = (back: boolean) => {
+      if (word) setRight(word, !back).catch(failed);
+      if (at.kind === 'spelling')
+        acceptWord.mutate(
+          { word: written, back },
+          {
+            onSuccess: () => void client.invalidateQueries({ queryKey: ['proof'] }),
+            onError: failed,
+          },
+        );
+    };
+    accept(false);
+    tell({ text: `“${at.text}” is right.`, undo: () => accept(true) });
+    goOn(at);
+  };
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'F8') return;
+      if (event.key === 'F8') next(event.shiftKey ? -1 : 1);
+      else if (event.key === 'F9') here.current?.querySelector('button')?.focus();
+      else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && place && canBeRight(place)) right(place);
+      else return; // prettier-ignore
       event.preventDefault();
-      next(event.shiftKey ? -1 : 1);
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // Before the editor takes the key.
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
 
   const selected = editor?.state.selection.$from;
@@ -161,8 +227,26 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
               />
             </>
           )}
-          <FindReplace blocks={blocks} onReplace={proof.replaceAll} />
+          <Button aria-expanded={isFinding} onPress={() => setFinding(!isFinding)}>
+            <Search size={18} aria-hidden /> Find and replace
+          </Button>
         </BlockTools>
+        {isFinding && (
+          <FindReplace
+            blocks={blocks}
+            onShow={(match) => {
+              setMatch(match);
+              proof.show(match);
+            }}
+            onReplace={proof.correct}
+            onReplaceAll={proof.replaceAll}
+            onClose={() => {
+              setFinding(false);
+              setMatch(undefined);
+              proof.focus();
+            }}
+          />
+        )}
         {error !== undefined && <Notice kind="error">{error}</Notice>}
         <Paper
           onMouseMove={(event) => lookAt(proof.under(event.clientX, event.clientY))}
@@ -173,35 +257,42 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         </Paper>
       </div>
       <div>
+        {trouble !== undefined && <Notice kind="error">{trouble}</Notice>}
+        <Findings
+          places={places}
+          more={Math.max(0, (check.data?.total ?? 0) - (check.data?.findings.length ?? 0))}
+          isLooking={check.isFetching}
+          error={check.error}
+          current={current}
+          language={handout.language}
+          picture={
+            place?.photoWord !== undefined && spotted && pages[spotted.page] ? (
+              <Magnified handoutId={handout.id} page={pages[spotted.page] as PhotoPageView} word={spotted} />
+            ) : undefined
+          }
+          first={here}
+          onGoTo={goTo}
+          onNext={next}
+          onCorrect={correct}
+          onRight={place && canBeRight(place) ? right : undefined}
+          onLeave={proof.focus}
+          onHear={pupil ? say : undefined}
+        />
         {pages.length > 0 && (
           <PhotoPanel
             handoutId={handout.id}
             pages={pages}
             photoWords={photoWords}
             spot={spotted}
+            isShown={spot !== undefined && place?.photoWord === spot}
             onHover={(word) => setSpot(word?.index)}
             onPick={pick}
             onInsert={proof.insertAfter}
           />
         )}
-        <Findings
-          findings={findings}
-          total={check.data?.total ?? 0}
-          isLooking={check.isFetching}
-          error={check.error}
-          current={current}
-          language={handout.language}
-          textOf={(finding: FindingView) =>
-            blocks[finding.block]?.text.slice(finding.start, finding.end) ?? ''
-          }
-          onGoTo={goTo}
-          onNext={next}
-          onCorrect={proof.correct}
-          onHear={pupil ? say : undefined}
-        />
         <Sections sections={check.data?.sections ?? []} />
         <Origin handout={handout} blocks={blocks} photos={pages} onTake={proof.replaceAll} />
-        <Versions handoutId={handout.id} onTake={proof.replaceAll} />
+        <Versions handoutId={handout.id} blocks={blocks} onTake={proof.replaceAll} />
       </div>
     </Columns>
   );

@@ -1,8 +1,8 @@
-import type { Pupil, VoiceInfo } from '@aurelfield/api';
+import { DELETED_DAYS, type Pupil, type VoiceInfo } from '@aurelfield/api';
 import { Plus, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useArchivePupil, usePupils, useVoices } from '../../api/pupilQueries.ts';
+import { useArchivePupil, useDeletedPupils, usePupils, useVoices } from '../../api/pupilQueries.ts';
 import { Button, IconButton, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Sheet } from '../../ui/layout.tsx';
@@ -48,6 +48,7 @@ export function Pupils() {
   const pupils = usePupils();
   const voices = useVoices();
   const archive = useArchivePupil();
+  const deleted = useDeletedPupils();
   const tell = useUndo();
   const remove = (pupil: Pupil) => {
     archive.mutate(
@@ -55,7 +56,7 @@ export function Pupils() {
       {
         onSuccess: () =>
           tell({
-            text: `${pupil.name} is off the list.`,
+            text: `${pupil.name} was deleted.`,
             undo: () => archive.mutate({ id: pupil.id, back: true }),
           }),
       },
@@ -94,12 +95,33 @@ export function Pupils() {
               <p>{pupil.note}</p>
               <Fact>{soundOf(pupil, voices.data ?? [])}</Fact>
             </div>
-            <IconButton aria-label={`Take ${pupil.name} off the list`} onPress={() => remove(pupil)}>
+            <IconButton aria-label={`Delete ${pupil.name}`} onPress={() => remove(pupil)}>
               <Trash2 size={18} aria-hidden />
             </IconButton>
           </li>
         ))}
       </Cards>
+      {deleted.data && deleted.data.length > 0 && (
+        <details style={{ marginTop: '1.5rem' }}>
+          <summary>Recently deleted</summary>
+          <p>
+            <Fact>They and their readings can be brought back for {DELETED_DAYS} days.</Fact>
+          </p>
+          <Cards>
+            {deleted.data.map((pupil) => (
+              <li key={pupil.id}>
+                <span className="name">{pupil.name}</span>
+                <Button
+                  aria-label={`Bring back ${pupil.name}`}
+                  onPress={() => archive.mutate({ id: pupil.id, back: true })}
+                >
+                  Bring back
+                </Button>
+              </li>
+            ))}
+          </Cards>
+        </details>
+      )}
     </>
   );
 }

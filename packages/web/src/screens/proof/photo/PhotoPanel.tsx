@@ -1,13 +1,12 @@
 import type { PhotoPageView } from '@aurelfield/api';
 import type { Box } from '@aurelfield/core';
-import { Check, ChevronDown, ChevronLeft, ChevronRight, ChevronUp, ScanText } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { ChevronLeft, ChevronRight, ScanText } from 'lucide-react';
+import { useState } from 'react';
 import { readRegion } from '../../../api/photoQueries.ts';
 import { Button, IconButton, PlainButton } from '../../../ui/Button.tsx';
 import { Fact, Row, Sheet } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
 import { count } from '../../../ui/say.ts';
-import { useUndo } from '../../../ui/Undo.tsx';
 import { Magnified } from './Magnified.tsx';
 import { PagePicture } from './PagePicture.tsx';
 import type { PlacedWord, usePhotoWords } from './usePhotoWords.ts';
@@ -18,6 +17,8 @@ interface PhotoPanelProps {
   readonly photoWords: ReturnType<typeof usePhotoWords>;
   /** The word that the text is looked at. */
   readonly spot: PlacedWord | undefined;
+  /** Whether that word is shown large elsewhere. */
+  readonly isShown: boolean;
   readonly onHover: (word: PlacedWord | undefined) => void;
   /** Shows a word in the text, ready to be typed over. */
   readonly onPick: (word: PlacedWord) => void;
@@ -27,61 +28,26 @@ interface PhotoPanelProps {
 
 const FRAME: Box = { x: 0.3, y: 0.4, width: 0.4, height: 0.1 };
 
-/** The photo beside the text: the word that is looked at, what is doubtful, and regions in which nothing was read. */
+/** The photo beside the text: the word that is looked at, doubtful ones, and regions in which nothing was read. */
 export function PhotoPanel({
   handoutId,
   pages,
   photoWords,
   spot,
+  isShown,
   onHover,
   onPick,
   onInsert,
 }: PhotoPanelProps) {
-  const { words, doubtful, setRight } = photoWords;
+  const { words, doubtful } = photoWords;
   const [number, setNumber] = useState(0);
   const [view, setView] = useState<'flat' | 'shown'>('flat');
   const [isMarking, setMarking] = useState(false);
   const [part, setPart] = useState<Box>();
   const [isReading, setReading] = useState(false);
   const [error, setError] = useState<string>();
-  const tell = useUndo();
   const shown = spot?.page ?? number;
   const page = pages[shown];
-  const current = doubtful.findIndex(({ index }) => index === spot?.index);
-
-  const go = (by: 1 | -1) => {
-    if (doubtful.length === 0) return;
-    // Without a current one the next after the word that is looked at, or the first.
-    const after = spot ? doubtful.findIndex(({ index }) => index > spot.index) : 0;
-    const to =
-      current >= 0
-        ? (current + by + doubtful.length) % doubtful.length
-        : by === 1
-          ? Math.max(0, after)
-          : (Math.max(0, after) - 1 + doubtful.length) % doubtful.length;
-    const word = doubtful[to];
-    if (word) onPick(word);
-  };
-  const accept = () => {
-    const word = doubtful[current];
-    if (!word) return;
-    const next = doubtful[current + 1] ?? doubtful[0];
-    setRight(word, true).catch((failure: unknown) => setError(messageOf(failure)));
-    tell({ text: `“${word.text}” is right.`, undo: () => void setRight(word, false) });
-    if (next && next.index !== word.index) onPick(next);
-  };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'F9') go(event.shiftKey ? -1 : 1);
-      else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && current >= 0) accept();
-      else return;
-      event.preventDefault();
-    };
-    // Before the editor takes the key.
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  });
-
   const readPart = (box: Box) => {
     setReading(true);
     setError(undefined);
@@ -134,34 +100,12 @@ export function PhotoPanel({
           </Row>
         )}
       </Row>
-      <Row style={{ justifyContent: 'space-between' }}>
-        <span role="status">
-          {doubtful.length === 0
-            ? 'No word is doubtful.'
-            : current >= 0
-              ? `Doubtful word ${current + 1} of ${doubtful.length}: “${doubtful[current]?.text}”`
-              : count(doubtful.length, 'doubtful word')}
-        </span>
-        {doubtful.length > 0 && (
-          <Row>
-            <IconButton aria-label="Doubtful word before (Shift F9)" onPress={() => go(-1)}>
-              <ChevronUp size={18} aria-hidden />
-            </IconButton>
-            <IconButton aria-label="Next doubtful word (F9)" onPress={() => go(1)}>
-              <ChevronDown size={18} aria-hidden />
-            </IconButton>
-          </Row>
-        )}
-      </Row>
-      {spot && <Magnified handoutId={handoutId} page={page} word={spot} />}
-      {current >= 0 && (
-        <Row>
-          <Button onPress={accept}>
-            <Check size={18} aria-hidden /> It is right
-          </Button>
-          <Fact>Ctrl Enter. Or type over it in the text.</Fact>
-        </Row>
-      )}
+      <Fact>
+        {doubtful.length === 0
+          ? 'No word is doubtful.'
+          : `${count(doubtful.length, 'doubtful word')}: each has its place in the queue.`}
+      </Fact>
+      {spot && !isShown && <Magnified handoutId={handoutId} page={page} word={spot} />}
       <PagePicture
         handoutId={handoutId}
         number={shown}
