@@ -126,8 +126,8 @@ describe('from a file to a proofed text', () => {
       versions[0]?.querySelector('button')?.click();
     });
     // What would go is told before it goes.
-    await seeText(page, 'goes: ');
-    await clickText(page, 'Bring back');
+    await seeText(page, 'goes:');
+    await clickText(page, 'Bring this version back');
     await page.waitForFunction(
       () => !/Herons wait/.test(document.querySelector('.tiptap')?.textContent ?? 'Herons wait'),
     );
@@ -138,18 +138,18 @@ describe('from a file to a proofed text', () => {
   test('a text is looked for step by step, and replaced in one place and in all', async () => {
     await clickText(page, 'Find and replace');
     await page.type('input[aria-labelledby], [aria-label="Find and replace"] input', 'grows');
-    await seeText(page, 'Found 4 times.');
+    await seeText(page, 'Found 5 times.');
     await page.keyboard.press('Enter');
-    await seeText(page, '1 of 4');
+    await seeText(page, '1 of 5');
     await page.waitForSelector('.tiptap .sought');
     await page.keyboard.press('Enter');
-    await seeText(page, '2 of 4');
+    await seeText(page, '2 of 5');
     await page.keyboard.press('Tab');
     await page.keyboard.type('lives');
     await clickText(page, 'Replace this one');
     expect((await textOf())?.match(/lives/gu)).toHaveLength(1);
     await clickText(page, 'Replace all');
-    expect((await textOf())?.match(/lives/gu)).toHaveLength(4);
+    expect((await textOf())?.match(/lives/gu)).toHaveLength(5);
     await page.click('[aria-label="Close find and replace"]');
     await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
     await page.click('[aria-label="Undo"]');

@@ -69,7 +69,7 @@ export function mended(
   });
 }
 
-/** Figures in rows of figures that have no point although about half of the others have one are doubtful: a recogniser drops points first. */
+/** Figures in rows of figures that have no point although many of the others have one are doubtful: a recogniser drops points first. */
 function withoutPoints(words: readonly RecognisedWord[]): RecognisedWord[] {
   const lines: RecognisedWord[][] = [];
   for (const word of [...words].sort((a, b) => a.baseline - b.baseline)) {
@@ -89,7 +89,7 @@ function withoutPoints(words: readonly RecognisedWord[]): RecognisedWord[] {
   );
 }
 const ROW = 3;
-const POINTED = 0.4;
+const POINTED = 1 / 3;
 
 /** Whether a page is in the language of the list of words: most of its small-letter words are in it. */
 function isOfList(words: readonly RecognisedWord[], isWord: (word: string) => boolean): boolean {
@@ -180,7 +180,7 @@ function isOdd(text: string, next: string | undefined, isWord: (word: string) =>
   if (INSIDE.test(text)) return true;
   // A colon between figures that are no time of day, a ratio or a verse: a dot with dirt.
   if (/^\d{2,}:\d$/u.test(text)) return true;
-  if (FORMULA.test(text)) return true;
+  if (FORMULA.test(text) || /^[#@*&]\d/u.test(text)) return true;
   if (RAISED.test(text) && (next === undefined || /^[\p{Ll}(]/u.test(next) || !/\?$/u.test(text)))
     return true;
   const [, bare = ''] = /^[("‘“']*(\p{Ll}{2,})[.,;:!?’”')]*$/u.exec(text) ?? [];

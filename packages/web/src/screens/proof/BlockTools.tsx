@@ -10,15 +10,7 @@ import { Row } from '../../ui/layout.tsx';
 import { languageOptions } from '../../ui/say.ts';
 
 const Bench = styled(Row)`
-  position: sticky;
-  top: 0;
-  z-index: 5;
   padding: 0.5rem 0;
-  background: var(--ground);
-
-  @media (max-width: 900px), (max-height: 500px) {
-    position: static;
-  }
 `;
 
 const KINDS = [

@@ -15,6 +15,7 @@ const Table = styled.table`
     overflow-wrap: anywhere;
   }
 
+  th + th,
   td + td {
     font-variant-numeric: tabular-nums;
     white-space: nowrap;

@@ -25,6 +25,7 @@ const List = styled.ol`
 `;
 
 const Compared = styled.div`
+  flex: 1 1 100%;
   margin: 0.5rem 0;
   padding: 0.6rem 0.8rem;
   border: 1px solid var(--edge);
@@ -119,24 +120,26 @@ function Comparison({
   return (
     <Compared>
       {goes.length + comes.length === 0 ? (
-        <p>It says what is here now.</p>
+        'It says what is here now.'
       ) : (
-        <ul>
-          {comes.map((text, i) => (
-            <li key={`comes ${i}`}>
-              <Fact>comes: </Fact>
-              <ins>{text}</ins>
-            </li>
-          ))}
-          {goes.map((text, i) => (
-            <li key={`goes ${i}`}>
-              <Fact>goes: </Fact>
-              <del>{text}</del>
-            </li>
-          ))}
-        </ul>
+        <>
+          <ul>
+            {comes.map((text, i) => (
+              <li key={`comes ${i}`}>
+                <Fact>comes: </Fact>
+                <ins>{text}</ins>
+              </li>
+            ))}
+            {goes.map((text, i) => (
+              <li key={`goes ${i}`}>
+                <Fact>goes: </Fact>
+                <del>{text}</del>
+              </li>
+            ))}
+          </ul>
+          <Button onPress={onTake}>Bring this version back</Button>
+        </>
       )}
-      <Button onPress={onTake}>Bring back</Button>
     </Compared>
   );
 }

@@ -59,6 +59,18 @@ const Columns = styled.div`
   }
 `;
 
+/** Tools stay above the text, however far down it is scrolled. */
+const Above = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  background: var(--ground);
+
+  @media (max-width: 900px), (max-height: 500px) {
+    position: static;
+  }
+`;
+
 interface WorkbenchProps {
   readonly handout: Handout;
   readonly pupils: readonly Pupil[];
@@ -212,41 +224,43 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   return (
     <Columns data-photo={pages.length > 0}>
       <div>
-        <BlockTools proof={proof} block={block} language={handout.language}>
-          {pupil && (
-            <>
-              <Button onPress={hear}>
-                <Volume2 size={18} aria-hidden /> Hear this sentence
-              </Button>
-              <Choice
-                label="In the voice of"
-                hideLabel
-                value={pupil.id}
-                options={pupils.map(({ id, name }) => ({ id, name }))}
-                onChange={setPupilId}
-              />
-            </>
+        <Above>
+          <BlockTools proof={proof} block={block} language={handout.language}>
+            {pupil && (
+              <>
+                <Button onPress={hear}>
+                  <Volume2 size={18} aria-hidden /> Hear this sentence
+                </Button>
+                <Choice
+                  label="In the voice of"
+                  hideLabel
+                  value={pupil.id}
+                  options={pupils.map(({ id, name }) => ({ id, name }))}
+                  onChange={setPupilId}
+                />
+              </>
+            )}
+            <Button aria-expanded={isFinding} onPress={() => setFinding(!isFinding)}>
+              <Search size={18} aria-hidden /> Find and replace
+            </Button>
+          </BlockTools>
+          {isFinding && (
+            <FindReplace
+              blocks={blocks}
+              onShow={(match) => {
+                setMatch(match);
+                proof.show(match);
+              }}
+              onReplace={proof.correct}
+              onReplaceAll={proof.replaceAll}
+              onClose={() => {
+                setFinding(false);
+                setMatch(undefined);
+                proof.focus();
+              }}
+            />
           )}
-          <Button aria-expanded={isFinding} onPress={() => setFinding(!isFinding)}>
-            <Search size={18} aria-hidden /> Find and replace
-          </Button>
-        </BlockTools>
-        {isFinding && (
-          <FindReplace
-            blocks={blocks}
-            onShow={(match) => {
-              setMatch(match);
-              proof.show(match);
-            }}
-            onReplace={proof.correct}
-            onReplaceAll={proof.replaceAll}
-            onClose={() => {
-              setFinding(false);
-              setMatch(undefined);
-              proof.focus();
-            }}
-          />
-        )}
+        </Above>
         {error !== undefined && <Notice kind="error">{error}</Notice>}
         <Paper
           onMouseMove={(event) => lookAt(proof.under(event.clientX, event.clientY))}
