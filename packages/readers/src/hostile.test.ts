@@ -2,6 +2,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';
+import { pagesOfScan } from './photo/scannedPdf.ts';
 import { readSafely } from './readSafely.ts';
 import { readHtml } from './html.ts';
 import { readWebPage } from './webPage.ts';
@@ -75,12 +76,18 @@ const unseen = (name: string) => fixture(`unseen/${name}`);
 
 describe('hostile files from elsewhere', () => {
   test.each([
-    ['flate-bomb.pdf', 'file', /too-large|too-slow/u],
-    ['xobj-lol.pdf', 'file', /too-slow/u],
-    ['xobj-lol.pdf', 'scan', /broken/u],
-  ] as const)('%s as a %s is refused in words', async (name, kind, problem) => {
-    await expect(readSafely({ kind, name, bytes: unseen(name) }, { step: 4000 })).rejects.toMatchObject({
+    ['flate-bomb.pdf', /too-large|too-slow/u],
+    ['xobj-lol.pdf', /too-slow/u],
+  ] as const)('%s is refused in words', async (name, problem) => {
+    const job = { kind: 'file', name, bytes: unseen(name) } as const;
+    await expect(readSafely(job, { step: 3000 })).rejects.toMatchObject({
       problem: expect.stringMatching(problem) as string,
+    });
+  });
+
+  test('drawings within drawings are not drawn for ever', async () => {
+    await expect(pagesOfScan('a.pdf', unseen('xobj-lol.pdf'), 1500)).rejects.toMatchObject({
+      problem: 'broken',
     });
   });
 

@@ -1,5 +1,5 @@
 import type { ReadJob, ReadResults } from './readJob.ts';
-import { ReaderPool, type ReaderPoolOptions, type ReadOptions } from './readerPool.ts';
+import { ReaderPool, type ReaderPoolOptions, type TurnOptions } from './readerPool.ts';
 
 /**
  * Reads one thing in a process of its own that is ended then: for programs that read once and go.
@@ -7,7 +7,7 @@ import { ReaderPool, type ReaderPoolOptions, type ReadOptions } from './readerPo
  */
 export async function readSafely<K extends ReadJob['kind']>(
   job: ReadJob & { readonly kind: K },
-  options: ReadOptions & ReaderPoolOptions = {},
+  options: TurnOptions & ReaderPoolOptions = {},
 ): Promise<ReadResults[K]> {
   const pool = new ReaderPool({ ...options, size: 1 });
   try {

@@ -9,11 +9,11 @@ export interface ReaderPoolOptions {
   readonly size?: number;
   /** Megabytes of a process's heap; 768 by default. */
   readonly heap?: number;
-  /** Megabytes of memory of a process and of all programs that it starts, together; 1,000 by default. */
+  /** Megabytes of memory of a process and of all programs that it starts, together; 900 by default. */
   readonly memory?: number;
 }
 
-export interface ReadOptions {
+export interface TurnOptions {
   readonly signal?: AbortSignal | undefined;
   /** Milliseconds from its turn on; 60,000 by default. */
   readonly timeout?: number;
@@ -72,7 +72,7 @@ export class ReaderPool {
    */
   async read<K extends ReadJob['kind']>(
     job: ReadJob & { readonly kind: K },
-    { signal, timeout = TIMEOUT, step = STEP, onPlace = () => undefined }: ReadOptions = {},
+    { signal, timeout = TIMEOUT, step = STEP, onPlace = () => undefined }: TurnOptions = {},
   ): Promise<ReadResults[K]> {
     signal?.throwIfAborted();
     await this.#turn(signal, onPlace);
@@ -192,7 +192,7 @@ export class ReaderPool {
     return new ReaderProcess({
       script: this.#options.script ?? new URL('./child.ts', import.meta.url),
       heap: this.#options.heap ?? 768,
-      memory: this.#options.memory ?? 1000,
+      memory: this.#options.memory ?? 900,
     });
   }
 }

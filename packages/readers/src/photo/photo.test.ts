@@ -1,9 +1,9 @@
 import { blocksFromPhotos, type Quad } from '@aurelfield/core';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
-import { beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { ReadResults } from '../readJob.ts';
-import { readSafely } from '../readSafely.ts';
+import { ReaderPool } from '../readerPool.ts';
 import { decodePhoto } from './decodePhoto.ts';
 import { findOutline } from './findOutline.ts';
 import { layFlat } from './layFlat.ts';
@@ -150,6 +150,9 @@ describe('a photo', () => {
   });
 });
 
+const pool = new ReaderPool({ size: 1 });
+afterAll(() => pool.stop());
+
 describe('bad input', () => {
   const grey = (width: number, height: number) =>
     sharp({ create: { width, height, channels: 3, background: '#fff' }, limitInputPixels: false })
@@ -165,7 +168,7 @@ describe('bad input', () => {
     ['a picture of 40 by 40 pixels', () => grey(40, 40), 'too-small'],
   ])('%s is refused in words', async (_what, bytes, problem) => {
     const job = { kind: 'look', name: 'x.jpg', bytes: await bytes() } as const;
-    await expect(readSafely(job)).rejects.toMatchObject({ name: 'ReaderError', problem });
+    await expect(pool.read(job)).rejects.toMatchObject({ name: 'ReaderError', problem });
   }); // prettier-ignore
 
   test('corners that make no page are refused', async () => {
@@ -179,7 +182,7 @@ describe('bad input', () => {
 describe('a scanned PDF', () => {
   test('gives its pages as pictures', async () => {
     const { width, height } = await sharp(MOSS).metadata();
-    const pages = await readSafely({
+    const pages = await pool.read({
       kind: 'scan',
       name: 'scan.pdf',
       bytes: scannedPdf(MOSS, width, height),

@@ -11,14 +11,15 @@ const TIMEOUT = 12_000;
 
 /**
  * The pages of a PDF as JPEGs, by Debian's poppler: for scans, which have no text.
+ * @param timeout milliseconds for each page
  * @throws ReaderError when it has too many pages or cannot be drawn.
  */
-export async function pagesOfScan(name: string, bytes: Uint8Array): Promise<Uint8Array[]> {
+export async function pagesOfScan(name: string, bytes: Uint8Array, timeout = TIMEOUT): Promise<Uint8Array[]> {
   const folder = await mkdtemp(path.join(process.env.AUREL_SCRATCH ?? tmpdir(), 'scan-'));
   try {
     const file = path.join(folder, 'scan.pdf');
     await writeFile(file, bytes);
-    const about = (await runProgram('pdfinfo', [file], { timeout: TIMEOUT })).toString('latin1');
+    const about = (await runProgram('pdfinfo', [file], { timeout })).toString('latin1');
     const count = Number(/^Pages:\s+(\d+)/mu.exec(about)?.[1] ?? 0);
     if (count > SCAN_PAGES_AT_MOST)
       throw new ReaderError(
@@ -33,7 +34,7 @@ export async function pagesOfScan(name: string, bytes: Uint8Array): Promise<Uint
         await runProgram(
           'pdftoppm',
           ['-f', `${page}`, '-singlefile', '-jpeg', '-jpegopt', 'quality=85', '-scale-to', '2924', file],
-          { timeout: TIMEOUT },
+          { timeout },
         ),
       );
     return pages;

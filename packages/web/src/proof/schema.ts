@@ -42,13 +42,16 @@ const HandoutBlock = Node.create({
   },
 
   renderHTML({ node }) {
-    const { type, level, silent, language } = node.attrs as BlockView & { readonly language: string | null };
+    const { type, level, label, silent, language } = node.attrs as BlockView & {
+      readonly language: string | null;
+      readonly label: string | null;
+    };
     const tag = type === 'heading' ? ((level ?? 1) <= 1 ? 'h2' : 'h3') : 'p';
     return [
       tag,
       {
         ...(language === null ? {} : { lang: language }),
-        class: `block ${type}${silent ? ' silent' : ''}`,
+        class: `block ${type}${silent ? ' silent' : ''}${type === 'list-item' && label === null ? ' dotted' : ''}`,
         'data-placeholder': type === 'picture' ? 'Describe the picture here.' : '',
       },
       0,

@@ -41,6 +41,34 @@ export const Paper = styled.div`
     border-inline-start: 3px solid var(--line);
   }
 
+  /* The dot of a list, which is no part of its text. */
+  .dotted {
+    position: relative;
+  }
+
+  .dotted::after {
+    content: '';
+    position: absolute;
+    inset-inline-start: 0.55em;
+    top: 0.72em;
+    width: 0.32em;
+    height: 0.32em;
+    border-radius: 50%;
+    background: var(--quiet);
+  }
+
+  /* A passage in another language says which. */
+  .block[lang]::before {
+    content: attr(lang);
+    margin-inline-end: 0.6em;
+    padding: 0.05em 0.5em;
+    border: 1px solid var(--edge);
+    border-radius: 1em;
+    color: var(--quiet);
+    font-size: 0.75em;
+    font-style: normal;
+  }
+
   .question {
     border-inline-start-color: var(--accent);
   }
