@@ -62,6 +62,8 @@ export interface FindingsProps {
   readonly error: Error | null;
   readonly current: number;
   readonly language: string;
+  /** Whether all places are listed at first; a photo wants the room for itself. */
+  readonly isListOpen: boolean;
   /** The place on the photo, for a word that was read of one. */
   readonly picture: ReactNode;
   /** The first of the buttons for the current place, into which a key leads. */
@@ -79,7 +81,7 @@ export interface FindingsProps {
 
 /** All places to look at in one queue, with one set of keys: each with what could be done. */
 export function Findings(props: FindingsProps) {
-  const { places, more, isLooking, error, current, onGoTo, onNext } = props;
+  const { places, more, isLooking, error, current, isListOpen, onGoTo, onNext } = props;
   const place = places[current];
   return (
     <Sheet aria-labelledby="to-look-at">
@@ -114,7 +116,7 @@ export function Findings(props: FindingsProps) {
       </Fact>
       {place && <Here key={place.key} {...props} place={place} />}
       {places.length > 0 && (
-        <details open>
+        <details open={isListOpen}>
           <summary>All places</summary>
           <List aria-label="All places">
             {places.map((one, i) => (

@@ -279,6 +279,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
           error={check.error}
           current={current}
           language={handout.language}
+          isListOpen={pages.length === 0}
           picture={
             place?.photoWord !== undefined && spotted && pages[spotted.page] ? (
               <Magnified handoutId={handout.id} page={pages[spotted.page] as PhotoPageView} word={spotted} />
