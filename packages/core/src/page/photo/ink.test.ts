@@ -159,14 +159,6 @@ describe('words as they were read', () => {
     [['Rosesand'], ['Rosesand']],
     [['Rosesby'], ['Rosesby']],
     [['rosesstop'], ['rosesstop']],
-    [
-      ['a', 'toften.'],
-      ['at', 'often.'],
-    ],
-    [
-      ['a', 'stroses'],
-      ['a', 'stroses'],
-    ],
     [['Ido'], ['I', 'do']],
     [['10min'], ['10', 'min']],
     [['2.5kg,'], ['2.5', 'kg,']],

@@ -40,7 +40,7 @@ export function mended(
   );
   // What the list does not know of a page in another language says nothing.
   if (!isOfList(words, isWord)) return single;
-  return lettersShifted(withoutPoints(single), isWord, note).flatMap((word, i) => {
+  return withoutPoints(single).flatMap((word, i) => {
     const { text } = word;
     const next = single[i + 1]?.line === word.line ? single[i + 1] : undefined;
     const before = single[i - 1]?.line === word.line ? single[i - 1] : undefined;
@@ -67,28 +67,6 @@ export function mended(
     }
     return isOdd(text, next?.text, isWord) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word;
   });
-}
-
-/** Two words of which the second is none, and that are words when its first letter goes to the first: "a slife" is "as life". Doubtful, since it is a guess. */
-function lettersShifted(
-  words: readonly RecognisedWord[],
-  isWord: (word: string) => boolean,
-  note: (before: string, after: string) => void,
-): RecognisedWord[] {
-  const result = [...words];
-  for (let i = 1; i < result.length; i++) {
-    const [first, second] = [result[i - 1], result[i]];
-    if (first?.line !== second?.line || !first || !second) continue;
-    const [, letter = '', rest = ''] = /^(\p{Ll})(\p{Ll}{3,})[.,;:!?’”)]*$/u.exec(second.text) ?? [];
-    if (rest === '' || !/^\p{L}{1,3}$/u.test(first.text) || isKnown(letter + rest, isWord)) continue;
-    const joined = (first.text + letter).toLowerCase();
-    if (!SMALL.has(joined) || !isWord(rest)) continue;
-    const confidence = Math.min(first.confidence, second.confidence, ODD);
-    note(`${first.text} ${second.text}`, `${first.text}${letter} ${second.text.slice(1)}`);
-    result[i - 1] = { ...first, text: first.text + letter, confidence };
-    result[i] = { ...second, text: second.text.slice(1), confidence };
-  }
-  return result;
 }
 
 /** Figures in rows of figures that have no point although many of the others have one are doubtful: a recogniser drops points first. */
