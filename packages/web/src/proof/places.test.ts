@@ -42,6 +42,13 @@ describe('one queue', () => {
     expect(keys.size).toBe(before.length);
   });
 
+  test('a doubtful word keeps its key when it turns out to be misspelt', () => {
+    const words = [word(3, 1, 2, 7)];
+    const [before] = placesOf([], words, textOf);
+    const after = placesOf(FINDINGS, words, textOf).find(({ photoWord }) => photoWord === 3);
+    expect([after?.kind, after?.key]).toEqual(['spelling', before?.key]);
+  });
+
   test('two of a kind in one block have keys of their own', () => {
     const twice = placesOf([finding('punctuation', 0, 3, 4), finding('punctuation', 0, 9, 10)], [], textOf);
     expect(new Set(twice.map(({ key }) => key)).size).toBe(2);

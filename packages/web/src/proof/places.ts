@@ -2,7 +2,7 @@ import type { FindingView } from '@aurelfield/api';
 
 /** A place in the text that somebody should look at, whatever found it. */
 export interface Place {
-  /** The same as long as it is the same place: what it is, its block and what is written there. */
+  /** The same as long as it is the same place: the word of the photo, or what was found, its block and what is written there. */
   readonly key: string;
   readonly kind: FindingView['kind'] | 'doubtful';
   readonly block: number;
@@ -61,11 +61,19 @@ export function placesOf(
   return [...found, ...others]
     .sort((a, b) => a.block - b.block || a.start - b.start || RANK[a.kind] - RANK[b.kind])
     .map((place) => {
-      const name = `${place.kind} ${place.photoWord ?? place.block} ${place.text}`;
+      const name =
+        place.photoWord === undefined
+          ? `${place.kind} ${place.block} ${place.text}`
+          : `word ${place.photoWord}`;
       const before = seen.get(name) ?? 0;
       seen.set(name, before + 1);
       return { ...place, key: `${name} ${before}` };
     });
+}
+
+/** Whether somebody can say for good that a place is right as it is: a word that the list does not know, or one that was read of a photo. */
+export function canBeRight({ kind, photoWord }: Place): boolean {
+  return kind === 'spelling' || photoWord !== undefined;
 }
 
 /**

@@ -2,21 +2,18 @@ import type { BlockView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
 import { sentencesOf } from '@aurelfield/core';
 import { EditorContent } from '@tiptap/react';
 import { Search, Volume2 } from 'lucide-react';
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { useAcceptWord } from '../../api/doubtQueries.ts';
 import { fetchSample } from '../../api/pupilQueries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
 import type { Match } from '../../proof/search.ts';
-import { placeBeside, placesOf, type Place } from '../../proof/places.ts';
+import { canBeRight } from '../../proof/places.ts';
 import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';
 import type { Steps } from '../../proof/steps.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
-import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
 import { recall } from '../../ui/memory.ts';
-import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { BlockTools } from './BlockTools.tsx';
@@ -28,6 +25,7 @@ import { Magnified } from './photo/Magnified.tsx';
 import { PhotoPanel } from './photo/PhotoPanel.tsx';
 import { usePhotoWords, type PlacedWord } from './photo/usePhotoWords.ts';
 import { Sections } from './Sections.tsx';
+import { useQueue } from './useQueue.ts';
 import { Versions } from './Versions.tsx';
 
 const Columns = styled.div`
@@ -86,31 +84,32 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   const { editor, blocks, mark } = proof;
   const rested = useResting(blocks, 600);
   const check = useTextCheck(rested, handout.language);
-  const [currentKey, setCurrentKey] = useState<string>();
   const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
   const { play, error } = useSound();
   const photoWords = usePhotoWords(handout.id, pages, blocks);
-  const { words: wordsOfPhoto, doubtful, setRight } = photoWords;
-  const places = useMemo(
-    () =>
-      placesOf(check.data?.findings ?? [], doubtful, (block, start, end) =>
-        (rested[block]?.text ?? '').slice(start, end),
-      ),
-    [check.data, doubtful, rested],
-  );
-  const current = places.findIndex(({ key }) => key === currentKey);
-  const place = places[current];
   const [spot, setSpot] = useState<number>();
-  const spotted = spot === undefined ? undefined : wordsOfPhoto[spot];
+  const spotted = spot === undefined ? undefined : photoWords.words[spot];
   const spotPlace = spotted?.place;
   const [isFinding, setFinding] = useState(false);
   const [match, setMatch] = useState<Match>();
-  const here = useRef<HTMLDivElement>(null);
-  const client = useQueryClient();
-  const acceptWord = useAcceptWord();
-  const tell = useUndo();
-  const [trouble, setTrouble] = useState<string>();
+  /** The word of the photo that belongs to a place in the text is looked at. */
+  const lookAt = (at: TextPlace | undefined) => {
+    if (pages.length === 0 || !at) return;
+    const word = photoWords.at(at.block, at.offset);
+    if (word) setSpot(word.index);
+  };
+  const queue = useQueue({
+    proof,
+    blocks: rested,
+    findings: check.data?.findings,
+    photoWords,
+    onPlace: (at) => {
+      if (at.photoWord === undefined) lookAt({ block: at.block, offset: at.start });
+      else setSpot(at.photoWord);
+    },
+  });
+  const { places, current, place } = queue;
 
   useEffect(() => {
     // Findings are of a text that rested; while it is changed they only move along.
@@ -125,80 +124,11 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
     ]);
   }, [spotPlace, match, mark]);
 
-  /** The word of the photo that belongs to a place in the text is looked at. */
-  const lookAt = (at: TextPlace | undefined) => {
-    if (pages.length === 0 || !at) return;
-    const word = photoWords.at(at.block, at.offset);
-    if (word) setSpot(word.index);
-  };
   const pick = (word: PlacedWord) => {
     setSpot(word.index);
-    setCurrentKey(places.find(({ photoWord }) => photoWord === word.index)?.key);
+    queue.select(places.find(({ photoWord }) => photoWord === word.index));
     if (word.place) proof.show(word.place, { focus: true });
   };
-
-  const goTo = (index: number) => {
-    const next = places[index];
-    if (!next) return;
-    setCurrentKey(next.key);
-    if (next.photoWord !== undefined) setSpot(next.photoWord);
-    else lookAt({ block: next.block, offset: next.start });
-    proof.show(next, { focus: true });
-  };
-  const next = (by: 1 | -1) => goTo(placeBeside(places, current, proof.cursor(), by));
-  /** What was decided is no place any more: the one behind it is looked at, and the cursor is there. */
-  const goOn = (from: Place) => {
-    const index = places.indexOf(from);
-    const following = places[index + 1];
-    if (following) goTo(index + 1);
-    else {
-      setCurrentKey(undefined);
-      proof.focus();
-    }
-  };
-  const correct = (at: Place, text: string) => {
-    const following = places[places.indexOf(at) + 1];
-    proof.correct(at, text);
-    setCurrentKey(following?.key);
-    if (following) {
-      const moved = following.block === at.block ? text.length - (at.end - at.start) : 0;
-      if (following.photoWord !== undefined) setSpot(following.photoWord);
-      proof.show({ block: following.block, start: following.start + moved, end: following.end + moved }, { focus: true }); // prettier-ignore
-    } else proof.focus();
-  };
-  const canBeRight = (at: Place) => at.kind === 'spelling' || at.photoWord !== undefined;
-  const right = (at: Place) => {
-    const failed = (failure: unknown) => setTrouble(messageOf(failure));
-    const word = at.photoWord === undefined ? undefined : wordsOfPhoto[at.photoWord];
-    const written = at.text.replace(/['’]s$/u, '');
-    const accept = (back: boolean) => {
-      if (word) setRight(word, !back).catch(failed);
-      if (at.kind === 'spelling')
-        acceptWord.mutate(
-          { word: written, back },
-          {
-            onSuccess: () => void client.invalidateQueries({ queryKey: ['proof'] }),
-            onError: failed,
-          },
-        );
-    };
-    accept(false);
-    tell({ text: `“${at.text}” is right.`, undo: () => accept(true) });
-    goOn(at);
-  };
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'F8') next(event.shiftKey ? -1 : 1);
-      else if (event.key === 'F9') here.current?.querySelector('button')?.focus();
-      else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && place && canBeRight(place)) right(place);
-      else return; // prettier-ignore
-      event.preventDefault();
-    };
-    // Before the editor takes the key.
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  });
 
   const selected = editor?.state.selection.$from;
   const block = selected && selected.depth > 0 ? (selected.node(1).attrs as BlockView) : undefined;
@@ -271,7 +201,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         </Paper>
       </div>
       <div>
-        {trouble !== undefined && <Notice kind="error">{trouble}</Notice>}
+        {queue.trouble !== undefined && <Notice kind="error">{queue.trouble}</Notice>}
         <Findings
           places={places}
           more={Math.max(0, (check.data?.total ?? 0) - (check.data?.findings.length ?? 0))}
@@ -285,11 +215,11 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
               <Magnified handoutId={handout.id} page={pages[spotted.page] as PhotoPageView} word={spotted} />
             ) : undefined
           }
-          first={here}
-          onGoTo={goTo}
-          onNext={next}
-          onCorrect={correct}
-          onRight={place && canBeRight(place) ? right : undefined}
+          first={queue.here}
+          onGoTo={queue.goTo}
+          onNext={queue.next}
+          onCorrect={queue.correct}
+          onRight={place && canBeRight(place) ? queue.right : undefined}
           onLeave={proof.focus}
           onHear={pupil ? say : undefined}
         />
