@@ -162,9 +162,9 @@ export function AddHandout() {
     if (written === undefined || !(event.target instanceof HTMLTextAreaElement)) return;
     event.preventDefault();
     const field = event.target;
-    const [from, to] = [field.selectionStart, field.selectionEnd];
-    set('text')(draft.text.slice(0, from) + written + draft.text.slice(to));
-    requestAnimationFrame(() => field.setSelectionRange(from + written.length, from + written.length));
+    // At once, so that what is typed next stands behind it; the field then tells of its change as if it had been typed.
+    field.setRangeText(written, field.selectionStart, field.selectionEnd, 'end');
+    field.dispatchEvent(new Event('input', { bubbles: true }));
   };
 
   /** Stores one after the other; what fails stays on the list with its reason. */
