@@ -3,6 +3,7 @@ import {
   lostInLines,
   segmentsOf,
   wordsOfHocr,
+  type Box,
   type GreyPicture,
   type RecognisedWord,
 } from '@aurelfield/core';
@@ -46,12 +47,7 @@ export async function bareLookedAt(
   const parts = bareRegions(page, words)
     .filter(({ width, height }) => width * height < PICTURE)
     .slice(0, BARE_AT_MOST)
-    .map(({ x, y, width, height }) => ({
-      left: Math.floor(x * page.width),
-      top: Math.floor(y * page.height),
-      right: Math.ceil((x + width) * page.width),
-      bottom: Math.ceil((y + height) * page.height),
-    }));
+    .map((box) => partOf(page, box));
   for (const part of parts) {
     const found = (await readPart(page, part, languages)).filter(
       (word) => !result.some((other) => isInside(word, boxOf(other))),
@@ -76,13 +72,8 @@ export async function lostLookedAt(
   languages: readonly string[],
 ): Promise<RecognisedWord[]> {
   const result = words.filter((word) => !isAcrossLines(word));
-  for (const { x, y, width, height } of lostInLines(page, result).slice(0, LOST_AT_MOST)) {
-    const part = {
-      left: Math.floor(x * page.width),
-      top: Math.floor(y * page.height),
-      right: Math.ceil((x + width) * page.width),
-      bottom: Math.ceil((y + height) * page.height),
-    };
+  for (const box of lostInLines(page, result).slice(0, LOST_AT_MOST)) {
+    const part = partOf(page, box);
     const found = (await readPart(page, part, languages)).filter(
       (word) => isInside(word, part) && !result.some((other) => isInside(word, boxOf(other))),
     );
@@ -119,6 +110,16 @@ function nearest(word: RecognisedWord, words: readonly RecognisedWord[]): Recogn
   return words
     .filter((other) => Math.abs(other.baseline - word.baseline) < word.size * 0.6)
     .sort((a, b) => distance(a) - distance(b))[0];
+}
+
+/** A box in shares of the page, in its pixels. */
+function partOf(page: GreyPicture, { x, y, width, height }: Box): Part {
+  return {
+    left: Math.floor(x * page.width),
+    top: Math.floor(y * page.height),
+    right: Math.ceil((x + width) * page.width),
+    bottom: Math.ceil((y + height) * page.height),
+  };
 }
 
 function boxOf({ x, y, width, height }: RecognisedWord): Part {
