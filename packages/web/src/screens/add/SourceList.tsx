@@ -90,10 +90,12 @@ export function SourceList({ sources, onRemove, onScan }: SourceListProps) {
   );
 }
 
-/** Whether a file is being read or waits, and for how many. */
+/** Whether a file is on its way, is being read, or waits, and for how many. */
 function Place({ of }: { readonly of: string | undefined }) {
   const { data } = usePlaceInLine(of);
-  const ahead = data?.ahead ?? 0;
+  // Not in the server's line: it waits in the browser, is being sent, or fetched.
+  const ahead = data?.ahead ?? undefined;
+  if (ahead === undefined) return 'is on its way …';
   return ahead === 0 ? 'is being read …' : `waits: ${count(ahead, 'other document')} first …`;
 }
 
