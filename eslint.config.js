@@ -47,9 +47,18 @@ export default tseslint.config(
     },
   },
   {
-    files: ['packages/web/**/*.{ts,tsx}'],
+    files: ['packages/web/**/*.{ts,tsx}', 'packages/page/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat.recommended],
   },
   ...rooms,
-  { files: ['**/*.{js,mjs}'], languageOptions: { globals: globals.node } },
+  {
+    files: ['**/*.{js,mjs}'],
+    ignores: ['packages/web/public/', 'packages/page/public/', 'packages/formats/src/page/'],
+    languageOptions: { globals: globals.node },
+  },
+  {
+    files: ['packages/web/public/*.js', 'packages/page/public/*.js'],
+    languageOptions: { globals: globals.serviceworker },
+  },
+  { files: ['packages/formats/src/page/*.js'], languageOptions: { globals: globals.browser } },
 );

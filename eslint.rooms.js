@@ -7,9 +7,12 @@ const ROOMS = {
   api: { may: ['core'], runs: 'anywhere' },
   voices: { may: ['core'], runs: 'node' },
   readers: { may: ['core'], runs: 'node' },
-  server: { may: ['api', 'core', 'readers', 'voices'], runs: 'node' },
-  web: { may: ['api', 'core'], runs: 'browser' },
-  cli: { may: ['core', 'readers', 'voices'], runs: 'node' },
+  formats: { may: ['core'], runs: 'node' },
+  server: { may: ['api', 'core', 'formats', 'readers', 'voices'], runs: 'node' },
+  player: { may: ['api', 'core'], runs: 'browser' },
+  web: { may: ['api', 'core', 'player'], runs: 'browser' },
+  page: { may: ['api', 'core', 'player'], runs: 'browser' },
+  cli: { may: ['core', 'formats', 'readers', 'voices'], runs: 'node' },
 };
 
 /** Libraries that belong to one room. */
@@ -38,7 +41,9 @@ export const rooms = Object.entries(ROOMS).map(([room, { may, runs }]) => {
               'Another room is entered by its name, @aurelfield/…',
             ),
             ...(runs === 'node' ? [] : [pattern('^node:', `${room} runs in browsers too.`)]),
-            ...(room === 'web' ? [] : [pattern(INTERFACE, 'The interface lives in web.')]),
+            ...(room === 'web' || room === 'page'
+              ? []
+              : [pattern(INTERFACE, 'The interface lives in web and page.')]),
             ...(room === 'server' ? [] : [pattern(HOUSEKEEPING, 'Serving and storing live in server.')]),
           ],
         },

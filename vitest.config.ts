@@ -26,9 +26,12 @@ export default defineConfig({
     sequence: { sequencer: LongestFirst },
     projects: [
       project('core', shared),
+      project('formats', shared),
       project('readers', shared),
       project('voices', shared),
+      project('player', { environment: 'jsdom' }),
       project('web', { environment: 'jsdom' }),
+      project('page', { environment: 'jsdom' }),
       project('cli'),
       project('server', { ...database, ...shared }),
       project('scripts', { include: ['scripts/**/*.test.ts'] }),

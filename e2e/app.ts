@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -40,6 +40,7 @@ export async function startApp(
     AUREL_SECRET: 'a secret for tests only',
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
     AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_PAGE: path.join(ROOT, 'dist/page'),
     AUREL_TEXT_WORKER: path.join(ROOT, 'dist/server/textWorker.js'),
     AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),
     AUREL_MODEL_PROCESS: path.join(ROOT, 'dist/server/modelProcess.js'),
@@ -79,7 +80,10 @@ export async function startApp(
     },
     start,
     kill: () => end('SIGKILL'),
-    stop: () => end('SIGTERM'),
+    stop: async () => {
+      await end('SIGTERM');
+      rmSync(environment.AUREL_DATA, { recursive: true, force: true });
+    },
   };
 }
 
@@ -87,7 +91,6 @@ export async function startApp(
 export function launchBrowser(): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
-    userDataDir: mkdtempSync(path.join(tmpdir(), 'aurelfield-chromium-')),
     args: [
       '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
       '--disable-component-update', '--disable-sync', '--accept-lang=en-GB',
@@ -139,4 +142,18 @@ export async function clickText(page: Page, text: string): Promise<void> {
 /** Waits until the page's visible text contains `text`. */
 export async function seeText(page: Page, text: string, timeout = 60_000): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, text);
+}
+
+/** Chooses for whom a handout is heard. */
+export async function choosePupil(page: Page, name: string): Promise<void> {
+  await page.click('button[aria-label^="Pupil:"]');
+  await page.waitForSelector('[role="menuitemradio"]');
+  await page.evaluate(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('[role="menuitemradio"]')]
+        .find((item) => item.textContent === wanted)
+        ?.click(),
+    name,
+  );
+  await page.waitForSelector('[role="menuitemradio"]', { hidden: true });
 }

@@ -66,7 +66,7 @@ const textOf = (page: Page) => page.$eval('.tiptap', (editor) => editor.textCont
 /** Waits until the server has these words, as the newest version. */
 async function kept(page: Page, words: string): Promise<void> {
   await expect.poll(async () => (await versions(page))[0], { timeout: 30_000 }).toContain(words);
-  await seeText(page, 'All is kept');
+  await seeText(page, 'Saved');
 }
 
 /** What every version holds, as a teacher who looks for a lost text would see. */

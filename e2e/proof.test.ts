@@ -29,7 +29,7 @@ async function choose(...names: string[]): Promise<void> {
 }
 
 const textOf = () => page.$eval('.tiptap', (editor) => editor.textContent);
-const kept = () => page.waitForFunction(() => /All is kept/.test(document.body.innerText));
+const kept = () => page.waitForFunction(() => /Saved/.test(document.body.innerText));
 
 describe('from a file to a proofed text', () => {
   test('a Word file is read, shown and stored', async () => {
@@ -95,7 +95,9 @@ describe('from a file to a proofed text', () => {
       clickText(page, 'Hear this sentence'),
     ]);
     expect(answer.status()).toBe(200);
-    expect(answer.headers()['content-type']).toContain('audio/wav');
+    const { wav, duration } = (await answer.json()) as { wav: string; duration: number };
+    expect(Buffer.from(wav, 'base64').subarray(0, 4).toString()).toBe('RIFF');
+    expect(duration).toBeGreaterThan(0.5);
   });
 
   test('what is typed while the server is away is sent when it is back', async () => {

@@ -11,3 +11,4 @@ rmSync(path.join(ROOT, 'dist/server'), { recursive: true, force: true });
 mkdirSync(path.join(ROOT, 'dist'), { recursive: true });
 await bundleServer(path.join(ROOT, 'dist/server'));
 await build({ root: path.join(ROOT, 'packages/web'), logLevel: 'warn' });
+await build({ root: path.join(ROOT, 'packages/page'), logLevel: 'warn' });

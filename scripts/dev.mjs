@@ -21,6 +21,7 @@ try {
   // From source: no built screens, no bundled worker.
   for (const name of [
     'AUREL_WEB',
+    'AUREL_PAGE',
     'AUREL_ESPEAK_WORKER',
     'AUREL_TEXT_WORKER',
     'AUREL_READER_PROCESS',

@@ -6,8 +6,8 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { startHouse, type HouseOfProcesses } from './houseOfProcesses.ts';
 
-const HANDOUTS = 6;
-const SENTENCES = 12;
+const HANDOUTS = 4;
+const SENTENCES = 8;
 
 /** Texts of which some sentences are the same, so that readings share clips. */
 const textOf = (handout: number) =>
@@ -71,10 +71,10 @@ async function makeClassSet(house: HouseOfProcesses, { restartsDatabase }: { res
   });
   const made = async () =>
     (await house.query<{ n: number }>('select count(*)::int as n from clips'))[0]?.n ?? 0;
-  await until(made, (n) => n > 60);
+  await until(made, (n) => n > 25);
   await workers[2].kill();
   if (restartsDatabase) {
-    await until(made, (n) => n > 140);
+    await until(made, (n) => n > 60);
     house.restartDatabase();
   }
   const group = await until(

@@ -1,5 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
@@ -15,6 +15,8 @@ export interface BenchHouse {
   readonly client: Client;
   /** Clips that were ever made. */
   clips(): Promise<number>;
+  /** The most memory that the first process had so far, in bytes. */
+  readonly memory: () => number;
   /** Starts another worker; it stops with the house, or before. */
   startWorker(): Promise<() => Promise<void>>;
   stop(): Promise<void>;
@@ -68,6 +70,10 @@ export async function startBenchHouse(role: 'all' | 'serve' = 'all'): Promise<Be
     client,
     clips: async () =>
       (await database.query<{ n: number }>('select count(*)::int as n from clips')).rows[0]?.n ?? 0,
+    memory: () => {
+      const status = readFileSync(`/proc/${first.child.pid ?? 0}/status`, 'utf8');
+      return Number(/VmHWM:\s+(\d+) kB/u.exec(status)?.[1] ?? 0) * 1024;
+    },
     startWorker: async () => {
       const { child } = await start('work');
       running.add(child);

@@ -1,9 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { ROOT } from '../lib/prepare.mjs';
 import { checking } from './checking.ts';
+import { formats } from './formats.ts';
 import { listening } from './listening.ts';
 import { printPaceErrors } from './pace.ts';
+import { page } from './page.ts';
 import { pipeline } from './pipeline.ts';
+import { sets } from './sets.ts';
 import { workers } from './workers.ts';
 
 /** `npm run bench [-- PART …]`: ratios against the bare engine in the same run, and what a listener notices. Numbers, no pass mark: these machines are noisy. */
@@ -11,7 +14,10 @@ const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   pipeline,
   checking,
   workers,
+  sets,
+  formats,
   listening,
+  page,
   pace: () => printPaceErrors(ROOT),
 };
 

@@ -1,6 +1,7 @@
 // @ts-check
 import { build } from 'esbuild';
 import path from 'node:path';
+import { formatsInTheBundle } from './formatsInTheBundle.mjs';
 import { ROOT } from './prepare.mjs';
 
 const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name, 'src');
@@ -26,11 +27,12 @@ export async function bundleServer(outdir) {
     packages: 'external',
     // Packages of this workspace are sources, not published code: they go into the bundle.
     alias: Object.fromEntries(
-      ['core', 'api', 'voices', 'readers'].map((name) => [
+      ['core', 'api', 'voices', 'readers', 'formats'].map((name) => [
         `@aurelfield/${name}`,
         path.join(source(name), 'index.ts'),
       ]),
     ),
+    plugins: [formatsInTheBundle],
     logLevel: 'warning',
   });
 }

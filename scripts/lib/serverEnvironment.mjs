@@ -15,6 +15,7 @@ export function serverEnvironment({ databaseUrl, dataFolder, port, role = 'all' 
     AUREL_SECRET: sessionSecret(dataFolder),
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
     AUREL_WEB: path.join(ROOT, 'dist/web'),
+    AUREL_PAGE: path.join(ROOT, 'dist/page'),
     AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
     AUREL_TEXT_WORKER: path.join(ROOT, 'dist/server/textWorker.js'),
     AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),

@@ -155,6 +155,10 @@ export const handoutSummarySchema = z.object({
   updatedAt: z.iso.datetime(),
   /** Pupils whose reading is made, by name. */
   readyFor: z.array(z.string()),
+  /** Pupils for whom it is being made. */
+  makingFor: z.array(z.string()),
+  /** Pupils for whom it was made before its text was changed. */
+  outOfDateFor: z.array(z.string()),
 });
 export type HandoutSummary = z.infer<typeof handoutSummarySchema>;
 

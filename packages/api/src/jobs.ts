@@ -1,14 +1,11 @@
 import { z } from 'zod';
 import { id } from './common.ts';
 
-export const exportRequestSchema = z.object({ format: z.enum(['mp3', 'wav']) });
-export type ExportFormat = z.infer<typeof exportRequestSchema>['format'];
-
 export const jobStateSchema = z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']);
 
 export const jobSchema = z.object({
   id,
-  kind: z.enum(['reading', 'readings', 'export', 'photo']),
+  kind: z.enum(['reading', 'readings', 'export', 'set', 'photo', 'hand-out']),
   state: jobStateSchema,
   done: z.number().int(),
   total: z.number().int(),

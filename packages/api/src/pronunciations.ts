@@ -62,6 +62,15 @@ export type Doubtful = z.infer<typeof doubtfulSchema>;
 
 export const doubtfulListSchema = z.object({ voice: z.string(), words: z.array(doubtfulSchema) });
 
+/** Doubtful words of all handouts on the shelf, each once, with the handouts it stands in. */
+export const doubtfulQueueSchema = z.object({
+  voice: z.string(),
+  words: z.array(doubtfulSchema.extend({ heardIn: z.array(z.object({ id, title: z.string() })) })),
+  /** Handouts that could not be looked through, and why. */
+  passed: z.array(z.object({ title: z.string(), why: z.string() })),
+});
+export type DoubtfulQueue = z.infer<typeof doubtfulQueueSchema>;
+
 export const acceptSchema = z.object({ word: z.string().trim().min(1).max(120) });
 
 /** One of the ways in which a written word can be said. */
@@ -77,5 +86,7 @@ export const importedSchema = z.object({
   added: z.number().int(),
   replaced: z.number().int(),
   warnings: z.array(z.string()),
+  /** Of a preview what each entry would change; nothing is stored then. */
+  changes: z.array(z.object({ written: z.string(), said: z.string(), before: z.string().nullable() })),
 });
 export type Imported = z.infer<typeof importedSchema>;

@@ -1,9 +1,15 @@
 import { z } from 'zod';
 import { id } from './common.ts';
 import { jobSchema } from './jobs.ts';
+import { sideSchema } from './listening.ts';
 import { voiceSchema } from './pupils.ts';
 
-export const openReadingSchema = z.object({ handoutId: id, pupilId: id });
+export const openReadingSchema = z.object({
+  handoutId: id,
+  pupilId: id,
+  /** Of a handout in two languages: which of them. */
+  side: sideSchema.default('original'),
+});
 
 export const costSchema = z.object({
   /** Whether the teacher has agreed; nothing is sent to the service before. */
@@ -66,6 +72,13 @@ export const readingSentenceSchema = z.object({
   times: z.array(z.tuple([z.number().int(), z.number().int()])).nullable(),
 });
 export type ReadingSentence = z.infer<typeof readingSentenceSchema>;
+
+/** What a teacher has decided about words of a reading: entries that were in force when it was planned, by their written forms, and entries for single places. */
+export const decidedSchema = z.object({
+  entries: z.array(z.object({ written: z.string(), said: z.string(), caseSensitive: z.boolean() })),
+  places: z.array(z.object({ block: offset, start: offset })),
+});
+export type Decided = z.infer<typeof decidedSchema>;
 
 /** A piece of a handout that is shown and not said, and why. */
 export const leftOutSchema = z.object({

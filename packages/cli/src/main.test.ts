@@ -1,12 +1,13 @@
 import { build } from 'esbuild';
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
+import { formatsInTheBundle } from '../../../scripts/lib/formatsInTheBundle.mjs';
 
 const SOURCE = fileURLToPath(new URL('./main.ts', import.meta.url));
 const TSX = pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href;
@@ -26,12 +27,13 @@ beforeAll(async () => {
     format: 'esm',
     packages: 'external',
     alias: Object.fromEntries(
-      ['core', 'voices', 'readers'].map((name) => [
+      ['core', 'voices', 'readers', 'formats'].map((name) => [
         `@aurelfield/${name}`,
         path.join(ROOT, 'packages', name, 'src/index.ts'),
       ]),
     ),
     plugins: [
+      formatsInTheBundle,
       {
         name: 'addresses of the sources',
         setup: (bundling) => {
@@ -233,8 +235,58 @@ describe('import', () => {
   });
 });
 
+describe('export and set', () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
+  const text = path.join(folder, 'tide.txt');
+  writeFileSync(text, 'Tide\n\nThe tide turns at 6:12. It is cold.\n');
+
+  test('export writes a document in the format that was asked for', async () => {
+    const out = path.join(folder, 'tide.json');
+    const { status, err } = await aurel(['export', text, '--format', 'json', '--out', out, '--pupil', 'Ines', '--title', 'Tides']); // prettier-ignore
+    expect([status, err]).toEqual([0, '']);
+    const document = JSON.parse(readFileSync(out, 'utf8')) as { title: string; pupil: string; sentences: { words: { text: string }[] }[] }; // prettier-ignore
+    expect(document).toMatchObject({ title: 'Tides', pupil: 'Ines' });
+    expect(document.sentences[1]?.words.map((word) => word.text)).toEqual([
+      'The',
+      'tide',
+      'turns',
+      'at',
+      '6:12',
+    ]);
+  });
+
+  test('export takes what import has written, and sound of the rate that was asked for', async () => {
+    const [read, out] = [path.join(folder, 'read.json'), path.join(folder, 'read.wav')];
+    await aurel(['import', text, '--out', read]);
+    expect((await aurel(['export', read, '--format', 'wav', '--rate', '8000', '--out', out])).status).toBe(0);
+    expect(readFileSync(out).readUInt32LE(24)).toBe(8000);
+  });
+
+  test('set makes every document for every profile, and a sentence that several hear alike once', async () => {
+    const given = mkdtempSync(path.join(tmpdir(), 'aurel-set-'));
+    const made = path.join(given, 'made');
+    writeFileSync(path.join(given, 'tide.txt'), 'Tide\n\nIt is cold.\n');
+    writeFileSync(path.join(given, 'empty.txt'), '');
+    writeFileSync(
+      path.join(given, 'profiles.json'),
+      JSON.stringify([{ name: 'Ines' }, { name: 'Kasia', format: 'vtt' }, { name: 'Osric', pace: 100, format: 'txt' }]), // prettier-ignore
+    );
+    const { status, out, err } = await aurel(['set', given, '--out', made, '--names', '{pupil} {title}']);
+    // The empty document is told; the others are made.
+    expect(status).toBe(1);
+    expect(err).toContain('empty.txt');
+    expect(JSON.parse(out)).toEqual({ files: 3, failed: 1, clips: 4 });
+    expect(readdirSync(made).sort()).toEqual(['Ines Tide.mp3', 'Kasia Tide.vtt', 'Osric Tide.txt']);
+  });
+});
+
 describe('wrong use exits with 2 and one line', () => {
   test.each([
+    ['an unknown format', ['export', 'a.txt', '--format', 'exe', '--out', 'x']],
+    ['no format', ['export', 'a.txt', '--out', 'x']],
+    ['a rate that there is not', ['export', 'a.txt', '--format', 'mp3', '--rate', '12', '--out', 'x']],
+    ['a folder without profiles', ['set', '/nowhere', '--out', 'x']],
+    ['a wrong pattern of names', ['set', '.', '--names', '{who}', '--out', 'x']],
     ['no verb', []],
     ['an unknown verb', ['sing']],
     ['an inherited name', ['toString']],

@@ -9,6 +9,8 @@ const VERBS: Readonly<Record<string, () => Promise<Verb>>> = {
   spoken: async () => (await import('./verbs/spoken.ts')).spoken,
   speak: async () => (await import('./verbs/speak.ts')).speak,
   import: async () => (await import('./verbs/import.ts')).importDocument,
+  export: async () => (await import('./verbs/export.ts')).exportDocument,
+  set: async () => (await import('./verbs/set.ts')).makeSet,
   photo: async () => (await import('./verbs/photo.ts')).photo,
 };
 

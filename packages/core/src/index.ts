@@ -1,5 +1,6 @@
 /** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
 export type { Block, BlockType } from './text/document.ts';
+export { groupBlocks, type BlockGroup } from './text/blockGroups.ts';
 export { contentHash, hasSameContent, toBlocks, withIds, type TextBlock } from './text/text.ts';
 export { carryAnchors, type Anchor, type CarriedAnchors } from './text/anchors.ts';
 export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
@@ -17,6 +18,7 @@ export { leftOutOf, type LeftOut } from './plan/leftOut.ts';
 export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy/doubtful.ts';
 export { LetterModel } from './literacy/letterModel.ts';
 export { hasVowel } from './literacy/syllables.ts';
+export { candidatesOf, featuresOf, Syllabifier, type SyllableWeights } from './literacy/syllabify.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
 export { wordsLeftToVoice } from './literacy/doubtful.ts';
 export { burstIn } from './audio/burst.ts';
@@ -68,13 +70,14 @@ export {
   planHandout,
   type PlanBeginning,
   type PlanSettings,
+  type CastPassage,
   type PlannedSentence,
   type PlannedWord,
   type PlacedEntry,
   type PlanOptions,
   type PlanVoice,
 } from './plan/planHandout.ts';
-export { breakPause, pauseAfter, type SentencePlace } from './pace/pauses.ts';
+export { breakPause, pauseAfter, pausesAtPace, type SentencePlace } from './pace/pauses.ts';
 export type { BreakKind } from './spoken/breaks.ts';
 export { toSamples, type SampleRange } from './timeline/samples.ts';
 export type { ClipFacts } from './timeline/clipFacts.ts';
@@ -83,6 +86,7 @@ export { layOut, type LaidSentence, type Laying, type SentenceToLay } from './ti
 export {
   joined,
   piecesBetween,
+  shiftedSentence,
   stretchOf,
   timelineOf,
   type TimedSentence,
@@ -155,4 +159,42 @@ export {
   type LikelyHomophone,
   type WordFacts,
 } from './literacy/homophones.ts';
-export type { PartOfSpeech } from './pronounce/homographs/tagger.ts';
+export { tagWords, type PartOfSpeech, type TaggedWord } from './pronounce/homographs/tagger.ts';
+export { syllablesOfIpa } from './pronounce/respelling.ts';
+export { sentenceEnd } from './spoken/breaks.ts';
+export { contrast, luminance, SHAPE_CONTRAST, TEXT_CONTRAST, type Colour } from './look/contrast.ts';
+export { seenBy, type ColourVision } from './look/colourVision.ts';
+export {
+  COLUMN_WIDTH_RANGE,
+  DEFAULT_LOOK,
+  FONT_IDS,
+  FONTS,
+  LETTER_SPACING_RANGE,
+  LINE_SPACING_RANGE,
+  LIT,
+  PARAGRAPH_SPACING_RANGE,
+  SHAPES,
+  TEXT_SIZE_RANGE,
+  TINT_IDS,
+  TINTS,
+  WINDOW_RANGE,
+  WORD_SPACING_RANGE,
+  type FontId,
+  type Lit,
+  type Look,
+  type Mark,
+  type Shape,
+  type TintId,
+} from './look/look.ts';
+export { contrastsOf, paletteOf, type ContrastFinding, type Palette } from './look/palette.ts';
+export {
+  FLUENCY_SOURCE,
+  FLUENCY_YEARS,
+  suggestPace,
+  type FluencyFigure,
+  type PaceSuggestion,
+  type Season,
+} from './literacy/fluency.ts';
+export { speechesOf, type Speech } from './text/speeches.ts';
+export { sentencePairs } from './align/sentencePairs.ts';
+export { completed, Completion, type Said } from './phrases/completion.ts';

@@ -24,6 +24,8 @@ const schema = z.object({
   AUREL_STAND_INS: yesNo.optional(),
   /** Folder of the built screens; absent while Vite serves them. */
   AUREL_WEB: z.string().optional(),
+  /** Folder of the built page for pupils; absent while Vite serves it. */
+  AUREL_PAGE: z.string().optional(),
   /** Folder with the migrations (drizzle/) and the demo's texts (demo/). */
   AUREL_RESOURCES: z.string().min(1),
   AUREL_ESPEAK_WORKER: z.string().optional(),
@@ -65,6 +67,7 @@ export interface Config {
   readonly standIns: boolean;
   readonly secret: string;
   readonly webFolder: string | undefined;
+  readonly pageFolder: string | undefined;
   readonly resources: string;
   readonly espeakWorker: string | undefined;
   readonly modelProcess: string | undefined;
@@ -100,6 +103,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',
     secret: env.AUREL_SECRET,
     webFolder: env.AUREL_WEB,
+    pageFolder: env.AUREL_PAGE,
     resources: env.AUREL_RESOURCES,
     espeakWorker: env.AUREL_ESPEAK_WORKER,
     modelProcess: env.AUREL_MODEL_PROCESS,

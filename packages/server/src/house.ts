@@ -7,7 +7,20 @@ import type { Config } from './config.ts';
 import { openDatabase, type OpenDatabase } from './db/database.ts';
 import { bringUpToDate } from './db/migrations.ts';
 import { houseFacts } from './db/schema/index.ts';
+import { ClassSetPackage } from './classSets/classSetPackage.ts';
+import { ClassSetPlanner } from './classSets/classSetPlanner.ts';
+import { ClassSetService } from './classSets/classSetService.ts';
+import { ClassSetStore } from './classSets/classSetStore.ts';
+import { classSetWork } from './classSets/classSetWork.ts';
+import { EditionMaker } from './exports/editionMaker.ts';
 import { ExportService } from './exports/exportService.ts';
+import { Doorkeeper } from './handingOut/doorkeeper.ts';
+import { HandOutService } from './handingOut/handOutService.ts';
+import { HandOutStore } from './handingOut/handOutStore.ts';
+import { handOutWork } from './handingOut/handOutWork.ts';
+import { LinkKeys } from './handingOut/linkKeys.ts';
+import { PageWords } from './handingOut/pageWords.ts';
+import { PupilDoor } from './handingOut/pupilDoor.ts';
 import { HandoutMaker } from './handouts/handoutMaker.ts';
 import { PhotoStore } from './handouts/photoStore.ts';
 import { Places } from './handouts/places.ts';
@@ -24,8 +37,16 @@ import { JobStore } from './jobs/jobStore.ts';
 import { Queue } from './jobs/queue.ts';
 import type { JobWorks } from './jobs/worker.ts';
 import { TextChecker } from './language/textChecker.ts';
+import { CastStore } from './listening/castStore.ts';
+import { CompanionStore } from './listening/companionStore.ts';
+import { TranslationClient } from './listening/translationClient.ts';
+import { StudyMarkStore } from './listening/studyMarkStore.ts';
 import { openLog } from './log.ts';
+import { WordService } from './language/wordService.ts';
 import { AcceptedStore } from './pronunciations/acceptedStore.ts';
+import { BoardStore } from './phrases/boardStore.ts';
+import { PhraseSound } from './phrases/phraseSound.ts';
+import { AffectsFinder } from './pronunciations/affects.ts';
 import { DoubtfulService } from './pronunciations/doubtfulService.ts';
 import { PronunciationStore } from './pronunciations/pronunciationStore.ts';
 import { PupilStore } from './pupils/pupilStore.ts';
@@ -40,7 +61,9 @@ import { ReadingService } from './readings/readingService.ts';
 import { readingsWork } from './readings/readingsWork.ts';
 import { ReadingSound } from './readings/readingSound.ts';
 import { ReadingStore } from './readings/readingStore.ts';
+import { SpeedMeter } from './readings/speedMeter.ts';
 import { SoundRenderer } from './readings/soundRenderer.ts';
+import { RecordStore } from './records/recordStore.ts';
 import { openStore } from './store/openStore.ts';
 import { TextKeeper } from './texts/textKeeper.ts';
 import { TextStore } from './texts/textStore.ts';
@@ -91,21 +114,40 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const readings = new ReadingStore(db);
   const clips = new ClipStore(db);
   const claims = new ClaimStore(db, `${process.pid}-${performance.timeOrigin}-${Math.random()}`);
-  const clipMaker = new ClipMaker({ clips, claims, store, voices });
+  const meter = new SpeedMeter(db);
+  const clipMaker = new ClipMaker({ clips, claims, store, voices, meter });
   const renderer = new SoundRenderer(store);
   const planner = new ReadingPlanner(database, readings, texts, threads);
   const progress = new ReadingProgress(readings, clips);
   const sound = new ReadingSound({ readings, clips, maker: clipMaker, renderer, voices });
   const readingMaker = new ReadingMaker({ readings, planner, progress, maker: clipMaker, voices });
+  const casts = new CastStore(db);
+  const companions = new CompanionStore(db);
   const opener = new ReadingOpener({
     database, texts, pupils, pronunciations, readings, planner, progress, maker: clipMaker, voices, jobs, jobStore,
+    casts, companions,
   }); // prettier-ignore
   const service = new ReadingService({
     database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobStore,
   }); // prettier-ignore
+  const editions = new EditionMaker({ db, readings, sound, texts, shelf, pupils, voices, threads });
   const exports = new ExportService({
-    readings, maker: readingMaker, sound, shelf, pupils, voices, jobs, jobStore, store,
+    readings,
+    planner,
+    maker: readingMaker,
+    editions,
+    jobs,
+    jobStore,
+    store,
+  });
+  const sets = new ClassSetStore(db);
+  const classSetPlanner = new ClassSetPlanner({
+    opener, planner, readings, clips, claims, texts, pupils, editions, voices, meter,
   }); // prettier-ignore
+  const classSets = new ClassSetService({ database, sets, shelf, pupils, readings, opener, jobs, jobStore });
+  const words = new WordService(threads, voices, pupils);
+  const handOuts = new HandOutStore(db);
+  const keys = new LinkKeys(config.secret);
   const tray = new SourceTray(store);
   const photoTray = new PhotoTray(store);
   const readers = new Readers(urlOf(config.readerProcess));
@@ -116,16 +158,25 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     },
     readings: readingsWork({ database, opener, readings, progress, voices, jobs, jobStore }),
     export: exports.work,
+    set: classSetWork({ database, sets, opener, readings, editions, exports, voices, jobs, jobStore }),
     photo: photoWork(photoTray, readers),
+    'hand-out': handOutWork({ database, handOuts, opener, maker: readingMaker, editions, store }),
   };
   return {
     config, log, database, store, voices, threads, queue, works,
     texts, keeper, shelf, places: new Places(database, shelf), sources, maker,
     versions: new VersionStore(db), photos: new PhotoStore(db),
-    pupils, pronunciations, accepted, jobs, jobStore,
+    pupils, pronunciations, accepted, jobs, jobStore, studyMarks: new StudyMarkStore(db), casts, companions,
+    translation: new TranslationClient(db), boards: new BoardStore(db),
+    phraseSound: new PhraseSound(voices, pupils, pronunciations),
     doubtful: new DoubtfulService({ shelf, threads, pupils, pronunciations, accepted, voices }),
+    affects: new AffectsFinder(db, texts, threads, pronunciations), words,
     checker: new TextChecker(threads), examiner: new Examiner(voices, threads),
-    readings, clips, clipMaker, opener, service, exports, tray, photoTray, readers,
+    readings, clips, clipMaker, opener, service, exports, editions, classSetPlanner, classSets,
+    handOuts, handingOut: new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs }),
+    pageWords: new PageWords({ words, voices, pupils }),
+    records: new RecordStore(db), doorkeeper: new Doorkeeper(), pupilDoor: new PupilDoor({ db, handOuts, keys, store }),
+    classSetPackage: new ClassSetPackage({ service: classSets, jobStore, store }), tray, photoTray, readers,
     /** Threads read what they know of words, and a reading process starts, before anybody waits for it. */
     warmUp: async () => {
       if (config.role !== 'work') readers.warmUp();

@@ -17,6 +17,7 @@ import {
 import { JobWorker } from './jobs/worker.ts';
 import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
 import { startSchoolSite } from './standIns/schoolSite.ts';
+import { startTranslationService } from './standIns/translationService.ts';
 import { sweep } from './upkeep/sweeps.ts';
 
 /** A process that serves, works, or does both. */
@@ -84,16 +85,19 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
   };
 }
 
-async function startStandIns({ config, voices, database }: House) {
+async function startStandIns({ config, voices, database, translation: client }: House) {
   const priced = await startPricedVoiceService(voices);
   await announcePricedService(database, priced.address);
   const site = await startSchoolSite(path.join(config.resources, 'demo', 'site'));
+  const translation = await startTranslationService(path.join(config.resources, 'demo', 'translations'));
+  await client.announce(translation.address);
   return {
     priced,
     site,
     stop: async () => {
       await priced.stop();
       await site.stop();
+      await translation.stop();
     },
   };
 }
@@ -119,6 +123,7 @@ function listen(house: House, site: string | undefined): Promise<Server> {
     secret: config.secret,
     hosts: config.hosts,
     webFolder: config.webFolder,
+    pageFolder: config.pageFolder,
   });
   return new Promise((resolve, reject) => {
     const http = app.listen(config.port, config.host, (error?: Error) =>

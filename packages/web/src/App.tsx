@@ -1,13 +1,20 @@
 import { Route, Routes } from 'react-router';
 import { useSession } from './api/sessionQueries.ts';
 import { AddHandout } from './screens/add/AddHandout.tsx';
+import { Cards } from './screens/handingOut/Cards.tsx';
+import { HandOutScreen } from './screens/handingOut/HandOutScreen.tsx';
 import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';
+import { MadeSet } from './screens/make/MadeSet.tsx';
+import { Make } from './screens/make/Make.tsx';
 import { NotHere } from './screens/NotHere.tsx';
+import { EditBoard } from './screens/phrases/EditBoard.tsx';
+import { Phrases } from './screens/phrases/Phrases.tsx';
 import { Proof } from './screens/proof/Proof.tsx';
 import { Pronunciations } from './screens/pronunciations/Pronunciations.tsx';
 import { EditPupil } from './screens/pupils/EditPupil.tsx';
 import { Pupils } from './screens/pupils/Pupils.tsx';
+import { Records } from './screens/records/Records.tsx';
 import { FirstAccount } from './screens/signIn/FirstAccount.tsx';
 import { SignInForm } from './screens/signIn/SignInForm.tsx';
 import { Button } from './ui/Button.tsx';
@@ -37,8 +44,15 @@ export function App() {
         <Route path="add" element={<AddHandout />} />
         <Route path="listen/:handoutId" element={<Listen />} />
         <Route path="proof/:handoutId" element={<Proof />} />
+        <Route path="make" element={<Make />} />
+        <Route path="make/:setId" element={<MadeSet />} />
+        <Route path="hand-out" element={<HandOutScreen />} />
+        <Route path="hand-out/cards" element={<Cards />} />
+        <Route path="records" element={<Records />} />
         <Route path="pupils" element={<Pupils />} />
         <Route path="pupils/:pupilId" element={<EditPupil />} />
+        <Route path="phrases" element={<Phrases />} />
+        <Route path="phrases/:boardId" element={<EditBoard />} />
         <Route path="pronunciations" element={<Pronunciations />} />
         <Route path="*" element={<NotHere />} />
       </Route>

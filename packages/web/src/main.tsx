@@ -4,7 +4,7 @@ import '@fontsource-variable/literata';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
+import { createBrowserRouter, RouterProvider } from 'react-router';
 import { ApiError } from './api/client.ts';
 import { App } from './App.tsx';
 import { GlobalStyle } from './theme/GlobalStyle.tsx';
@@ -20,17 +20,24 @@ const client = new QueryClient({
   },
 });
 
+// Screens that hold something unsaved can ask before they are left; that needs a router of this kind.
+const router = createBrowserRouter([
+  {
+    path: '/board/:token',
+    lazy: async () => ({ Component: (await import('./board/BoardPage.tsx')).BoardPage }),
+  },
+  { path: '*', element: <App /> },
+]);
+
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
-      <BrowserRouter>
-        <UndoProvider>
-          <GlobalStyle />
-          <App />
-        </UndoProvider>
-      </BrowserRouter>
+      <UndoProvider>
+        <GlobalStyle />
+        <RouterProvider router={router} />
+      </UndoProvider>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -1,6 +1,6 @@
 import type { BreakKind } from '../spoken/breaks.ts';
 import type { BlockType } from '../text/document.ts';
-import type { Pauses } from './profile.ts';
+import { DEFAULT_PACE, DEFAULT_PAUSES, PAUSE_RANGE, type Pauses } from './profile.ts';
 
 const QUESTION_SHARE = 1.25;
 
@@ -19,6 +19,8 @@ export interface SentencePlace {
   readonly lastInHandout: boolean;
   /** Whether it is a cell of a table and not the last of its row. */
   readonly beforeCell?: boolean;
+  /** Whether another voice goes on with the same sentence. */
+  readonly withinSentence?: boolean;
 }
 
 /**
@@ -27,6 +29,7 @@ export interface SentencePlace {
  */
 export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
   if (place.lastInHandout) return 0;
+  if (place.withinSentence) return pauses.comma;
   if (place.beforeCell) return (pauses.comma + pauses.sentence) / 2;
   if (!place.lastInBlock) return pauses.sentence;
   switch (place.blockType) {
@@ -42,4 +45,17 @@ export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
     case 'equation':
       return pauses.paragraph;
   }
+}
+
+/** The usual pauses of a reader at another pace than the usual one: as much longer as the words are slower, to the hundredth of a second. */
+export function pausesAtPace(pace: number): Pauses {
+  const scaled = (pause: number) =>
+    Math.min(PAUSE_RANGE.max, Math.round(((pause * DEFAULT_PACE) / pace) * 100) / 100);
+  const { comma, sentence, paragraph, heading } = DEFAULT_PAUSES;
+  return {
+    comma: scaled(comma),
+    sentence: scaled(sentence),
+    paragraph: scaled(paragraph),
+    heading: scaled(heading),
+  };
 }

@@ -8,11 +8,15 @@ export interface Pauses {
   readonly heading: number;
 }
 
-/** "Louder" is for noisy rooms and small loudspeakers. */
-export type LoudnessChoice = 'usual' | 'louder';
+/** "Louder" is for noisy rooms and small loudspeakers, "loudest" for a phrase that is to be heard across a room. */
+export type LoudnessChoice = 'usual' | 'louder' | 'loudest';
 
 /** Integrated loudness aimed at, in LUFS. Common practice for speech on small devices, no source. */
-export const LOUDNESS_TARGETS: Readonly<Record<LoudnessChoice, number>> = { usual: -19, louder: -15 };
+export const LOUDNESS_TARGETS: Readonly<Record<LoudnessChoice, number>> = {
+  usual: -19,
+  louder: -15,
+  loudest: -12,
+};
 
 /** Decibels to turn a clip up by, which is made in the usual loudness. */
 export function loudnessGain(loudness: LoudnessChoice): number {

@@ -25,6 +25,10 @@ export function leftOutOf(blocks: readonly Block[], language: string, choices: S
       add(0, block.text.length, 'marked as not to be read');
       return found;
     }
+    if (block.type === 'picture' && choices.pictures === 'left-out') {
+      add(0, block.text.length, 'picture description left out');
+      return found;
+    }
     let at = 0;
     const spoken = block.language ?? language;
     for (const range of sentencesOf(block.text, spoken)) {

@@ -62,6 +62,13 @@ export interface PlacedEntry {
   readonly entry: PronunciationEntry;
 }
 
+/** A passage that is said in a voice of its own. */
+export interface CastPassage extends Range {
+  /** Index of the block. */
+  readonly block: number;
+  readonly voice: PlanVoice;
+}
+
 export interface PlanOptions {
   /** Index of the block to begin with, for going on after a stop. */
   readonly firstBlock?: number;
@@ -71,6 +78,8 @@ export interface PlanOptions {
   readonly occurrences?: readonly PlacedEntry[];
   /** Voices for passages in other languages, by their tags. A passage without one is read as the rest is. */
   readonly passageVoices?: Readonly<Record<string, PlanVoice>>;
+  /** Passages in voices of their own: a speaker's, a quotation's. In order, without overlap. */
+  readonly cast?: readonly CastPassage[];
 }
 
 /**
@@ -95,7 +104,7 @@ function* planBlock(
   mainLanguage: string,
   mainVoice: PlanVoice,
   { speed, pitch, sampleRate, choices = DEFAULT_CHOICES }: PlanSettings,
-  { lexicon: mainLexicon, occurrences = [], passageVoices = {} }: PlanOptions,
+  { lexicon: mainLexicon, occurrences = [], passageVoices = {}, cast = [] }: PlanOptions,
 ): Generator<PlannedSentence> {
   const block = blocks[index];
   if (block === undefined) return;
@@ -105,9 +114,16 @@ function* planBlock(
   // Entries tell how words of the main language sound.
   const lexicon = passageVoice ? undefined : mainLexicon;
   const here = occurrences.filter((occurrence) => occurrence.block === index);
-  const pieces = piecesOf(block, language);
+  const whole = choices.pictures === 'left-out' && block.type === 'picture' ? [] : piecesOf(block, language);
+  const pieces = passageVoice
+    ? whole.map((piece) => ({ ...piece, isParted: false, voice }))
+    : castPieces(
+        whole,
+        cast.filter((passage) => passage.block === index),
+        voice,
+      );
   const isLastSaid = blocks.findIndex(({ silent }, i) => i > index && !silent) < 0;
-  for (const [nth, { announced, isAlwaysAnnounced, ...range }] of pieces.entries()) {
+  for (const [nth, { announced, isAlwaysAnnounced, voice: own, isParted, ...range }] of pieces.entries()) {
     const text = block.text.slice(range.start, range.end);
     const expanded = expandSentence(text, language, {
       lexicon,
@@ -133,8 +149,8 @@ function* planBlock(
       end: range.end,
       words: placeWords(said, range.start, lead.length),
       plan: {
-        voice: voice.id,
-        engineVersion: voice.engineVersion,
+        voice: own.id,
+        engineVersion: own.engineVersion,
         language,
         words: [...lead, ...said.flatMap((word) => word.spoken)],
         sounds: soundsOf(said, lead.length),
@@ -150,6 +166,7 @@ function* planBlock(
         lastInBlock,
         lastInHandout: lastInBlock && isLastSaid,
         beforeCell: block.type === 'table-row' && !lastInBlock,
+        ...(isParted ? { withinSentence: true } : {}),
       },
     };
   }
@@ -161,6 +178,35 @@ interface Piece extends Range {
   readonly announced?: string | undefined;
   /** Whether that is said even to those who want no announcements. */
   readonly isAlwaysAnnounced: boolean;
+}
+
+/** A piece with the voice that says it. */
+interface VoicedPiece extends Piece {
+  readonly voice: PlanVoice;
+  /** Whether its sentence goes on in another voice. */
+  readonly isParted: boolean;
+}
+
+/** Pieces parted where another voice begins or ends. */
+function castPieces(pieces: readonly Piece[], cast: readonly CastPassage[], usual: PlanVoice): VoicedPiece[] {
+  return pieces.flatMap((piece) => {
+    const edges = cast
+      .flatMap(({ start, end }) => [start, end])
+      .filter((edge) => edge > piece.start && edge < piece.end);
+    const starts = [piece.start, ...new Set(edges)].sort((a, b) => a - b);
+    return starts.map((start, i) => {
+      const end = starts[i + 1] ?? piece.end;
+      const passage = cast.find((one) => one.start <= start && one.end >= end);
+      return {
+        ...piece,
+        start,
+        end,
+        announced: i === 0 ? piece.announced : undefined,
+        voice: passage?.voice ?? usual,
+        isParted: i < starts.length - 1,
+      };
+    });
+  });
 }
 
 /** What is said before a heading or a picture's description. */

@@ -127,6 +127,18 @@ export function syllablesOf(phones: readonly Phone[]): Phone[][] {
   return starts.map((start, i) => phones.slice(start, starts[i + 1] ?? phones.length));
 }
 
+/** A pronunciation syllable by syllable, each in IPA with its stress. @throws PronunciationError when the text is not IPA. */
+export function syllablesOfIpa(ipa: string): string[] {
+  return syllablesOf(parseIpa(ipa)).map((phones) =>
+    phones
+      .map(({ symbol, marks, long, stress }) => {
+        const mark = stress === 'primary' ? 'ˈ' : stress === 'secondary' ? 'ˌ' : '';
+        return `${mark}${symbol}${marks}${long ? 'ː' : ''}`;
+      })
+      .join(''),
+  );
+}
+
 /** Whether a vowel is the second half of a diphthong. */
 function isSecondHalf(phones: readonly Phone[], at: number): boolean {
   const [before, phone] = [phones[at - 1], phones[at]];

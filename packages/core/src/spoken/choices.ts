@@ -14,6 +14,12 @@ export interface SpokenChoices {
   readonly brackets?: 'said' | 'paused' | undefined;
   /** Whether 3/4 is "three quarters" (by default) or "three over four" in English. */
   readonly fractions?: 'named' | 'over' | undefined;
+  /** Web and mail addresses: said letter for letter (by default), "link" in their place, or left out. */
+  readonly links?: 'said' | 'named' | 'left-out' | undefined;
+  /** Whether what stands in round brackets in running text is said (by default). */
+  readonly asides?: 'said' | 'left-out' | undefined;
+  /** Whether the descriptions of pictures are said (by default). */
+  readonly pictures?: 'said' | 'left-out' | undefined;
   /** The subject of the handout, which decides between readings of the same signs; by default only the sentence does. */
   readonly subject?: Subject | undefined;
 }

@@ -15,3 +15,21 @@ export function citationsIn(sentence: string): Range[] {
     .map((match) => ({ start: match.index, end: match.index + match[0].length }))
     .sort((a, b) => a.start - b.start);
 }
+
+/** Where a sentence of running text has something in round brackets: at least one word of three letters, so that sums and labels stay. Brackets included, in order; of nested ones the outer. */
+export function asidesIn(sentence: string): Range[] {
+  const asides: Range[] = [];
+  let [depth, start] = [0, 0];
+  for (let at = 0; at < sentence.length; at++) {
+    if (sentence[at] === '(') {
+      if (depth === 0) start = at;
+      depth += 1;
+    } else if (sentence[at] === ')' && depth > 0) {
+      depth -= 1;
+      const stands = start === 0 || /\s/u.test(sentence[start - 1] ?? '');
+      if (depth === 0 && stands && /\p{L}{3}/u.test(sentence.slice(start, at)) && start > 0)
+        asides.push({ start, end: at + 1 });
+    }
+  }
+  return asides;
+}

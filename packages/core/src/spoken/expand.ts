@@ -7,7 +7,7 @@ import { isEmoji } from '../text/emoji.ts';
 import { wordsOf } from '../text/words.ts';
 import { asChosen } from './asChosen.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
-import { citationsIn } from './citations.ts';
+import { asidesIn, citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
 import { englishRules, isOrdinaryWord } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
@@ -15,6 +15,7 @@ import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
 import { signName } from './signName.ts';
 import { plainWords } from './rules/plain.ts';
+import { isAddress } from './rules/words.ts';
 import type { ExpandedWord, Rule, RuleInput, Token } from './types.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 
@@ -56,6 +57,15 @@ const QUESTION: Readonly<Record<string, readonly string[]>> = lookupTable({
   en: ['question'],
   fr: ['question'],
 });
+/** What is said in the place of an address. */
+const LINK: Readonly<Record<string, readonly string[]>> = lookupTable({
+  en: ['link'],
+  fr: ['lien'],
+  de: ['Link'],
+  es: ['enlace'],
+  it: ['link'],
+  pl: ['link'],
+});
 const PLAIN = 'plain';
 const ENTRY = 'pronunciation entry';
 
@@ -78,7 +88,16 @@ export function expandSentence(
   const plays =
     reader && ((index: number, part: Parameters<SentenceReader['plays']>[1]) => reader.plays(index, part));
   const rules = rulesFor(language);
-  const citations = choices.citations === 'left-out' ? citationsIn(text) : [];
+  const skipped = [
+    ...(choices.citations === 'left-out' ? citationsIn(text) : []).map((range) => ({
+      ...range,
+      rule: 'citation left out',
+    })),
+    ...(choices.asides === 'left-out' && !isEquation ? asidesIn(text) : []).map((range) => ({
+      ...range,
+      rule: 'bracket left out',
+    })),
+  ];
   const words: ExpandedWord[] = [];
   let index = 0;
   while (index < tokens.length) {
@@ -104,8 +123,14 @@ export function expandSentence(
       index += 1;
       continue;
     }
-    if (citations.some((range) => start >= range.start && end <= range.end)) {
-      single({ spoken: [], rule: 'citation left out' });
+    const skip = skipped.find((range) => start >= range.start && end <= range.end);
+    if (skip) {
+      single({ spoken: [], rule: skip.rule });
+      continue;
+    }
+    if (choices.links !== undefined && choices.links !== 'said' && isAddress(token.text)) {
+      const named = choices.links === 'named' ? (LINK[baseLanguage(language)] ?? []) : [];
+      single({ spoken: named, rule: named.length > 0 ? 'link' : 'link left out' });
       continue;
     }
     if (isEmoji(token.text)) {

@@ -50,7 +50,7 @@ export function joined(timelines: readonly Timeline[]): Timeline {
         `${timeline.sampleRate} and ${first.sampleRate} samples a second cannot be joined.`,
       );
     pieces.push(...timeline.pieces);
-    for (const sentence of timeline.sentences) sentences.push(movedSentence(sentence, at));
+    for (const sentence of timeline.sentences) sentences.push(shiftedSentence(sentence, at));
     at += timeline.samples;
   }
   return { sampleRate: first.sampleRate, samples: at, pieces, sentences };
@@ -93,6 +93,7 @@ export function shifted({ from, to }: SampleRange, by: number): SampleRange {
   return { from: from + by, to: to + by };
 }
 
-function movedSentence({ from, to, words }: TimedSentence, by: number): TimedSentence {
+/** A sentence and its words, later by some samples. */
+export function shiftedSentence({ from, to, words }: TimedSentence, by: number): TimedSentence {
   return { from: from + by, to: to + by, words: words.map((word) => shifted(word, by)) };
 }

@@ -44,6 +44,19 @@ describe('Track', () => {
     ['none of a sentence that is not made', 2, 1.7, -1],
   ])('lights %s', (_name, index, second, word) => expect(track.litWord(index, second)).toBe(word));
 
+  test('every word is lit, and gone on with, at the second at which it begins', () => {
+    const times = Array.from({ length: 3000 }, (_, i) => [i * 7, i * 7 + 7] as const);
+    const long = new Track(22_050, [sentence(21_000, times), sentence(21_000, times)]);
+    const wrong = times.filter((_, word) =>
+      [0, 1].some((index) => {
+        // As the player reads it: the second of the stretch and the clock of its sound.
+        const second = long.secondOf(index) + (long.secondOf(index, word) - long.secondOf(index));
+        return long.litWord(index, second) !== word || long.wordBefore(index, second) !== word;
+      }),
+    );
+    expect(wrong).toEqual([]);
+  });
+
   test('goes on with the word at or before a second', () => {
     expect([0.6, 0.85, 0].map((second) => track.wordBefore(0, second))).toEqual([1, 2, 0]);
   });

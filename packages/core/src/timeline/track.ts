@@ -58,7 +58,7 @@ export class Track<S extends TrackSentence> {
   sentenceAt(seconds: number): number {
     return Math.max(
       0,
-      indexAt(this.starts, seconds * this.sampleRate, (start) => start),
+      indexAt(this.starts, Math.round(seconds * this.sampleRate), (start) => start),
     );
   }
 
@@ -104,7 +104,8 @@ export class Track<S extends TrackSentence> {
     return this.sentences.length;
   }
 
+  /** Sample of a sentence at a second of the whole reading; a second is written as a fraction and would fall just before the sample it stands for. */
   #within(sentence: number, seconds: number): number {
-    return seconds * this.sampleRate - (this.starts[sentence] ?? 0);
+    return Math.round(seconds * this.sampleRate) - (this.starts[sentence] ?? 0);
   }
 }

@@ -4,8 +4,11 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { hashPassword } from '../auth/passwords.ts';
 import { schools, teachers } from '../db/schema/index.ts';
+import { DEFAULT_SCANNING } from '@aurelfield/api';
+import { randomUUID } from 'node:crypto';
 import type { House } from '../house.ts';
 import {
+  DEMO_BOARD,
   DEMO_HANDOUTS,
   DEMO_PRONUNCIATIONS,
   DEMO_PUPILS,
@@ -25,7 +28,8 @@ export async function loadDemo(
     maker,
     pupils,
     pronunciations,
-  }: Pick<House, 'database' | 'maker' | 'pupils' | 'pronunciations'>,
+    boards,
+  }: Pick<House, 'database' | 'maker' | 'pupils' | 'pronunciations' | 'boards'>,
   folder: string,
 ): Promise<boolean> {
   const [existing] = await db.select({ n: count() }).from(schools);
@@ -45,6 +49,7 @@ export async function loadDemo(
   if (!teacher) throw new Error('The demo teacher was not stored.');
   for (const entry of DEMO_PRONUNCIATIONS) await pronunciations.add(school.id, entry);
   for (const pupil of DEMO_PUPILS) await pupils.add(school.id, pupil);
+  await addBoard(school.id, pupils, boards);
   for (const [i, { subject, className }] of DEMO_HANDOUTS.entries()) {
     const text = texts[i] ?? '';
     await maker.add(school.id, teacher.id, {
@@ -57,4 +62,25 @@ export async function loadDemo(
     });
   }
   return true;
+}
+
+async function addBoard(schoolId: string, pupils: House['pupils'], boards: House['boards']): Promise<void> {
+  const pupil = (await pupils.list(schoolId)).find(({ name }) => name === DEMO_BOARD.pupil);
+  if (!pupil) return;
+  const { voices, pace, pitch, loudness } = pupil.profile;
+  const voice = { voice: voices.en ?? '', pace, pitch, loudness };
+  await boards.add(schoolId, {
+    name: DEMO_BOARD.name,
+    pupilId: pupil.id,
+    columns: 4,
+    scanning: DEFAULT_SCANNING,
+    phrases: DEMO_BOARD.phrases.map((phrase) => ({
+      label: '',
+      ...phrase,
+      id: randomUUID(),
+      picture: null,
+      voice,
+      variants: [...phrase.variants],
+    })),
+  });
 }

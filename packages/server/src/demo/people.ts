@@ -1,5 +1,5 @@
-import type { EntryInput, Look, PupilInput } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_PAUSES } from '@aurelfield/core';
+import type { EntryInput, Look, Profile, PupilInput } from '@aurelfield/api';
+import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PAUSES } from '@aurelfield/core';
 
 /** The demo teacher's sign-in; shown on the sign-in screen while the demo school exists. */
 export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-and-peat' } as const;
@@ -7,88 +7,109 @@ export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-an
 export const DEMO_SCHOOL = 'Wrenmoor School';
 export const DEMO_TEACHER = 'Mara Penhallow';
 
-const LOOK: Look = { textSize: 22, lineSpacing: 1.8, ground: 'plain', lit: 'word-and-sentence' };
+const LOOK: Look = DEFAULT_LOOK;
+
+/** A pupil of the demo, with what their profile has of its own. */
+const pupil = (
+  { name, note, year, classes }: Omit<PupilInput, 'profile'>,
+  profile: Partial<Profile> & Pick<Profile, 'voices' | 'pace'>,
+): PupilInput => ({
+  name,
+  note,
+  year,
+  classes,
+  profile: {
+    pitch: 0,
+    loudness: 'usual',
+    pauses: DEFAULT_PAUSES,
+    pausesByPace: false,
+    choices: DEFAULT_CHOICES,
+    look: LOOK,
+    fileKind: 'mp3',
+    fileQuality: { sampleRate: 22_050, bitRate: 64 },
+    ...profile,
+  },
+});
 
 /** Six pupils, each in need of something else. All invented. */
 export const DEMO_PUPILS: readonly PupilInput[] = [
-  {
-    name: 'Ines',
-    note: 'A low, slow voice and long pauses, so that there is time to picture each sentence.',
-    profile: {
+  pupil(
+    {
+      name: 'Ines',
+      note: 'A low, slow voice and long pauses, so that there is time to picture each sentence.',
+      year: '8',
+      classes: ['Year 8'],
+    },
+    {
       voices: { en: 'espeak-en-gb-scotland-lower-1' },
       pace: 105,
       pitch: -1,
-      loudness: 'usual',
       pauses: { comma: 0.4, sentence: 0.9, paragraph: 1.6, heading: 1.8 },
-      choices: DEFAULT_CHOICES,
       look: { ...LOOK, textSize: 24, lineSpacing: 2 },
     },
-  },
-  {
-    name: 'Tobias',
-    note: 'Reads along quickly and loses the thread when the voice dawdles.',
-    profile: {
+  ),
+  pupil(
+    {
+      name: 'Tobias',
+      note: 'Reads along quickly and loses the thread when the voice dawdles.',
+      year: '7',
+      classes: ['Year 7'],
+    },
+    {
       voices: { en: 'espeak-en-gb-south-higher-1' },
       pace: 190,
-      pitch: 0,
-      loudness: 'usual',
       pauses: { comma: 0.12, sentence: 0.28, paragraph: 0.5, heading: 0.6 },
-      choices: DEFAULT_CHOICES,
-      look: LOOK,
     },
-  },
-  {
-    name: 'Wren',
-    note: 'One word at a time on a tinted ground; too much lit at once is too much.',
-    profile: {
+  ),
+  pupil(
+    {
+      name: 'Wren',
+      note: 'One word at a time on a tinted ground; too much lit at once is too much.',
+      year: '8',
+      classes: ['Year 8'],
+    },
+    {
       voices: { en: 'espeak-en-gb-higher-2' },
       pace: 130,
-      pitch: 0,
-      loudness: 'usual',
-      pauses: DEFAULT_PAUSES,
-      choices: DEFAULT_CHOICES,
-      look: { ...LOOK, ground: 'reed', lit: 'word', lineSpacing: 2.2 },
+      look: { ...LOOK, font: 'andika', ground: 'reed', lit: 'word', lineSpacing: 2.2, columnWidth: 56 },
     },
-  },
-  {
-    name: 'Kasia',
-    note: 'Reads in English at school and in Polish at home.',
-    profile: {
+  ),
+  pupil(
+    {
+      name: 'Kasia',
+      note: 'Reads in English at school and in Polish at home.',
+      year: '9',
+      classes: ['Year 9'],
+    },
+    {
       voices: { en: 'espeak-en-gb-higher-1', pl: 'espeak-pl-higher-1' },
       pace: 140,
-      pitch: 0,
-      loudness: 'usual',
-      pauses: DEFAULT_PAUSES,
-      choices: DEFAULT_CHOICES,
       look: { ...LOOK, ground: 'tide' },
     },
-  },
-  {
-    name: 'Osric',
-    note: 'Has no speech; listens in class and answers with ready phrases.',
-    profile: {
-      voices: { en: 'espeak-en-gb-lancaster-lower-2' },
-      pace: 150,
-      pitch: 0,
-      loudness: 'louder',
-      pauses: DEFAULT_PAUSES,
-      choices: DEFAULT_CHOICES,
-      look: LOOK,
+  ),
+  pupil(
+    {
+      name: 'Osric',
+      note: 'Has no speech; listens in class and answers with ready phrases.',
+      year: '9',
+      classes: ['Year 9'],
     },
-  },
-  {
-    name: 'Yvette',
-    note: 'Low vision: very large type, and the page must not jump.',
-    profile: {
+    { voices: { en: 'espeak-en-gb-lancaster-lower-2' }, pace: 150, loudness: 'louder' },
+  ),
+  pupil(
+    {
+      name: 'Yvette',
+      note: 'Low vision: very large type, and the page must not jump.',
+      year: '7',
+      classes: ['Year 7'],
+    },
+    {
       voices: { en: 'espeak-en-gb-midlands-higher-1', fr: 'espeak-fr-higher-1' },
       pace: 145,
-      pitch: 0,
-      loudness: 'usual',
       pauses: { comma: 0.25, sentence: 0.55, paragraph: 1, heading: 1.2 },
-      choices: DEFAULT_CHOICES,
       look: { ...LOOK, textSize: 44, lineSpacing: 1.7, ground: 'heather' },
     },
-  },
+  ),
 ];
 
 /** The demo's typed handouts: a file of demo/handouts each. */
@@ -101,6 +122,79 @@ export const DEMO_HANDOUTS = [
 
 /** The demo's photographed handout: demo/photos/moss.jpg. */
 export const DEMO_PHOTO = { name: 'moss.jpg', subject: 'Science', className: 'Year 8' } as const;
+
+/** The demo's phrase board: for Osric, who has no speech. */
+export const DEMO_BOARD = {
+  name: 'Osric’s board',
+  pupil: 'Osric',
+  phrases: [
+    { category: 'Lesson', text: 'I have an answer.', icon: 'speak', tint: 'tide', variants: [] },
+    {
+      category: 'Lesson',
+      text: 'Please say that again.',
+      icon: 'again',
+      tint: 'tide',
+      variants: ['Please say that again, more slowly.'],
+    },
+    {
+      category: 'Lesson',
+      text: 'I don’t understand this word.',
+      label: 'This word?',
+      icon: 'help',
+      tint: 'tide',
+      variants: [],
+    },
+    { category: 'Lesson', text: 'I need more time.', icon: 'time', tint: 'tide', variants: [] },
+    {
+      category: 'Yes and no',
+      text: 'Yes.',
+      icon: 'yes',
+      tint: 'moss',
+      variants: ['Yes, please.', 'Yes, I think so.'],
+    },
+    {
+      category: 'Yes and no',
+      text: 'No.',
+      icon: 'no',
+      tint: 'clay',
+      variants: ['No, thank you.', 'No, not now.'],
+    },
+    {
+      category: 'Needs',
+      text: 'I would like a break.',
+      label: 'Break',
+      icon: 'wait',
+      tint: 'reed',
+      variants: [],
+    },
+    {
+      category: 'Needs',
+      text: 'May I have some water?',
+      label: 'Water',
+      icon: 'water',
+      tint: 'reed',
+      variants: [],
+    },
+    {
+      category: 'Needs',
+      text: 'It is too loud in here.',
+      label: 'Too loud',
+      icon: 'quiet',
+      tint: 'reed',
+      variants: [],
+    },
+    {
+      category: 'Friends',
+      text: 'Do you want to work together?',
+      label: 'Together?',
+      icon: 'friends',
+      tint: 'heather',
+      variants: [],
+    },
+    { category: 'Friends', text: 'That was funny!', icon: 'laugh', tint: 'heather', variants: [] },
+    { category: 'Friends', text: 'See you tomorrow.', icon: 'hello', tint: 'heather', variants: [] },
+  ],
+} as const;
 
 /** Words of the demo's world that a voice would say wrongly. */
 export const DEMO_PRONUNCIATIONS: readonly EntryInput[] = [

@@ -1,5 +1,6 @@
 import type { Handout, HandoutSummary, Job, Pupil, Reading } from '@aurelfield/api';
 import { LOUDNESS_TARGETS } from '@aurelfield/core';
+import { unzipSync } from 'fflate';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,15 +8,15 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { attachment } from '../http/attachment.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { audioFileName } from './fileName.ts';
+import { initialsOf } from './exportService.ts';
 
 test.each([
-  ['How a peat bog keeps time', 'Ines', 'How a peat bog keeps time – Ines.mp3'],
-  ['What/why: "tides"?', 'O. B.', 'What why tides – O. B.mp3'],
-  ['...', '\u0000', 'Handout – Pupil.mp3'],
-  ['Žába 😀', 'Łucja', 'Žába 😀 – Łucja.mp3'],
-])('the file of %j for %j is called %j', (title, pupil, name) => {
-  expect(audioFileName(title, pupil, 'mp3')).toBe(name);
+  ['Ines', 'I.'],
+  ['Osric Bell', 'O. B.'],
+  ['Anne-Marie', 'A. M.'],
+  ['łucja 😀', 'Ł. 😀.'],
+])('the initials of %s are %s', (name, initials) => {
+  expect(initialsOf(name)).toBe(initials);
 });
 
 test('a name outside ASCII is given both ways', () => {
@@ -129,8 +130,23 @@ describe('saved files', () => {
   test('are not made twice, and are made again under a new name', async () => {
     const first = await finished(await begin('mp3'));
     expect((await begin('mp3')).id).toBe(first.id);
-    await client.send<Handout>('PATCH', `/handouts/${reading.handoutId}`, { title: 'Peat' });
-    expect((await finished(await begin('mp3'))).fileName).toBe('Peat – Ines.mp3');
+    await client.send<Handout>('PATCH', `/handouts/${reading.handoutId}`, { title: 'Peat: one' });
+    expect((await finished(await begin('mp3'))).fileName).toBe('Peat one – Ines.mp3');
+  });
+
+  test('a page in another look is another file', async () => {
+    const save = async () => finished((await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'html' })).body); // prettier-ignore
+    const before = await save();
+    expect((await save()).id).toBe(before.id);
+    const pupil = (await client.get<Pupil[]>('/pupils')).body.find(
+      ({ id }) => id === reading.pupilId,
+    ) as Pupil;
+    const profile = { ...pupil.profile, look: { ...pupil.profile.look, ground: '#123456' } };
+    await client.send('PUT', `/pupils/${pupil.id}`, { ...pupil, profile });
+    const after = await save();
+    expect(after.id).not.toBe(before.id);
+    const page = await (await client.fetch((after.file ?? '').replace(/^\/api/u, ''))).text();
+    expect(page).toContain('#123456');
   });
 
   test('can be cancelled, and leave nothing half', async () => {
@@ -165,9 +181,60 @@ describe('saved files', () => {
     expect(kept().some((name) => name.startsWith('exports'))).toBe(true);
   });
 
-  test('an unknown format is refused', async () => {
-    expect((await client.send('POST', `/readings/${reading.id}/exports`, { format: 'exe' })).status).toBe(
-      400,
-    );
+  test('an unknown format is refused, never taken for another, and what there is is named', async () => {
+    const refused = await client.send<{ message: string }>('POST', `/readings/${reading.id}/exports`, { format: 'exe' }); // prettier-ignore
+    expect(refused.status).toBe(422);
+    expect(refused.body.message).toContain('There is no format “exe”. There are: flac, m4a, mp3');
+    expect(
+      (await client.send('POST', `/readings/${reading.id}/exports`, { format: 'mp3', naming: { pattern: '{nobody}', initials: false } })).status, // prettier-ignore
+    ).toBe(422);
   });
+
+  test('a file for each section comes as an archive, and its sections last as long as the whole', async () => {
+    const job = await finished(
+      (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'wav', shape: { kind: 'sections' } })).body, // prettier-ignore
+    );
+    expect(job.fileName).toMatch(/\.zip$/u);
+    const response = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
+    const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
+    const names = Object.keys(files);
+    expect(names.length).toBeGreaterThan(2);
+    expect(names[1]).toMatch(/^Peat one – Ines – 2 .+\.wav$/u);
+    const { body } = await client.get<Reading>(`/readings/${reading.id}`);
+    const seconds = Object.values(files).reduce((sum, { length }) => sum + (length - 200) / 2 / 22_050, 0);
+    expect(Math.abs(seconds - (body.duration ?? 0))).toBeLessThan(0.1);
+  });
+
+  test('what is made so far can be taken while the rest is made', async () => {
+    const text = Array.from({ length: 400 }, (_, i) => `The ferry leaves at ${i} today.`).join(' ');
+    const handout = (
+      await client.upload<Handout>('/handouts', { title: 'Ferry', language: 'en-GB', text, format: 'text' })
+    ).body;
+    const open = { handoutId: handout.id, pupilId: reading.pupilId };
+    const long = (await client.send<Reading>('POST', '/readings', open)).body;
+    await until(
+      () => client.get<Reading>(`/readings/${long.id}`),
+      ({ body }) => body.made > 10,
+    );
+    const job = await finished(
+      (await client.send<Job>('POST', `/readings/${long.id}/exports`, { format: 'json', partial: true }))
+        .body,
+    );
+    const response = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
+    const timings = (await response.json()) as { sentences: unknown[] };
+    expect(timings.sentences.length).toBeGreaterThan(5);
+    expect(timings.sentences.length).toBeLessThan(400);
+  });
+
+  test.each(['epub', 'page', 'daisy', 'vtt', 'docx', 'ssml'])(
+    'a reading of the demo is written as %s',
+    async (format) => {
+      const job = await finished(
+        (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format })).body,
+      );
+      expect(job.fileName).toMatch(/^Peat one – Ines\./u);
+      const response = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
+      expect((await response.arrayBuffer()).byteLength).toBeGreaterThan(1000);
+    },
+  );
 });

@@ -6,9 +6,9 @@ import {
   type ShelfPlace,
   type HandoutSummary,
 } from '@aurelfield/api';
-import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL, inArray } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/database.ts';
-import { handouts, pupils, readings, searchParts, sources, texts } from '../db/schema/index.ts';
+import { handouts, jobs, pupils, readings, searchParts, sources, texts } from '../db/schema/index.ts';
 import { notFound } from '../refusal.ts';
 import { anchorStore, toOccurrence } from '../texts/anchorStore.ts';
 import type { TextKeeper } from '../texts/textKeeper.ts';
@@ -44,8 +44,8 @@ export class Shelf {
       undefined,
       and(isIn(from), search === '' ? undefined : holds(search)),
     ).orderBy(desc(handouts.createdAt), asc(handouts.title));
-    const ready = await this.#readyPupils(schoolId);
-    return rows.map((row) => toSummary(row, ready.get(row.handout.id) ?? []));
+    const standing = await this.#standing(schoolId);
+    return rows.map((row) => toSummary(row, standing.get(row.handout.id) ?? NOBODY));
   }
 
   /** @throws Refusal when the school has no such handout. */
@@ -53,8 +53,8 @@ export class Shelf {
     const [row] = await this.#select(schoolId, handoutId);
     if (!row) throw notFound('This handout');
     const { handout } = row;
-    const [ready, text, anchors] = await Promise.all([
-      this.#readyPupils(schoolId, handoutId),
+    const [standing, text, anchors] = await Promise.all([
+      this.#standing(schoolId, handoutId),
       this.#texts.get(schoolId, handout.textHash),
       anchorStore.all(this.#database.db, schoolId, handoutId),
     ]);
@@ -63,7 +63,7 @@ export class Shelf {
       .filter(({ lostAt }) => lostAt === null)
       .sort((a, b) => (numberOf.get(a.block) ?? 0) - (numberOf.get(b.block) ?? 0) || a.start - b.start);
     return handoutSchema.parse({
-      ...toSummary(row, ready.get(handoutId) ?? []),
+      ...toSummary(row, standing.get(handoutId) ?? NOBODY),
       blocks: text.blocks,
       occurrences: placed.map(toOccurrence),
       lostOccurrences: anchors.filter(({ lostAt }) => lostAt !== null).map(toOccurrence),
@@ -77,6 +77,16 @@ export class Shelf {
     const [row] = await this.#select(schoolId, handoutId);
     if (!row) throw notFound('This handout');
     return { handout: row.handout, text: await this.#texts.get(schoolId, row.handout.textHash) };
+  }
+
+  /** Titles of handouts by their ids, of deleted ones too. */
+  async titles(schoolId: string, ids: readonly string[]): Promise<Map<string, string>> {
+    if (ids.length === 0) return new Map();
+    const rows = await this.#database.db
+      .select({ id: handouts.id, title: handouts.title })
+      .from(handouts)
+      .where(and(eq(handouts.schoolId, schoolId), inArray(handouts.id, [...ids])));
+    return new Map(rows.map(({ id, title }) => [id, title]));
   }
 
   /** Changes title, language, subject, class or tags, puts it into the archive or takes it out. */
@@ -139,28 +149,39 @@ export class Shelf {
       .$dynamic();
   }
 
-  /** Pupils who have a reading of the handout's present text that is made, by name. */
-  async #readyPupils(schoolId: string, handoutId?: string): Promise<Map<string, string[]>> {
+  /** For whom a handout is made, is being made, and was made before its text was changed; pupils by name. */
+  async #standing(schoolId: string, handoutId?: string): Promise<Map<string, Standing>> {
+    const isMade = sql`${readings.planned} and ${readings.made} >= ${readings.sentences}`;
+    const isPresent = sql`${readings.textHash} = ${handouts.textHash}`;
+    const isUnderWay = sql`exists (select 1 from ${jobs} where ${jobs.readingId} = ${readings.id} and ${jobs.state} in ('waiting', 'running'))`;
+    const names = (condition: SQL) =>
+      sql<
+        string[]
+      >`coalesce(array_agg(distinct ${pupils.name} order by ${pupils.name}) filter (where ${condition}), '{}')`;
     const rows = await this.#database.db
       .select({
         handoutId: readings.handoutId,
-        names: sql<string[]>`array_agg(distinct ${pupils.name} order by ${pupils.name})`,
+        readyFor: names(sql`${isMade} and ${isPresent}`),
+        makingFor: names(sql`not (${isMade}) and ${isUnderWay}`),
+        outOfDateFor: names(sql`${isMade} and not (${isPresent})`),
       })
       .from(readings)
       .innerJoin(pupils, and(eq(pupils.id, readings.pupilId), isNull(pupils.archivedAt)))
+      .innerJoin(handouts, eq(handouts.id, readings.handoutId))
       .where(
         and(
           eq(readings.schoolId, schoolId),
           handoutId === undefined ? undefined : eq(readings.handoutId, handoutId),
           isNull(readings.retiredAt),
-          eq(readings.planned, true),
-          sql`${readings.made} >= ${readings.sentences}`,
         ),
       )
       .groupBy(readings.handoutId);
-    return new Map(rows.map(({ handoutId: id, names }) => [id, names]));
+    return new Map(rows.map(({ handoutId: id, ...standing }) => [id, standing]));
   }
 }
+
+type Standing = Pick<HandoutSummary, 'readyFor' | 'makingFor' | 'outOfDateFor'>;
+const NOBODY: Standing = { readyFor: [], makingFor: [], outOfDateFor: [] };
 
 function isIn(place: ShelfPlace) {
   if (place === 'deleted') return isNotNull(handouts.deletedAt);
@@ -191,12 +212,12 @@ interface SelectedRow {
 
 function toSummary(
   { handout, language, words, sourceKind, sourceName, sourceAddress }: SelectedRow,
-  readyFor: string[],
+  standing: Standing,
 ): HandoutSummary {
   const { id, title, subject, className, tags } = handout;
   // prettier-ignore
   return handoutSummarySchema.parse({
-    id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, readyFor, tags,
+    id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, tags, ...standing,
     archived: handout.archivedAt !== null,
     deletedAt: handout.deletedAt?.toISOString() ?? null,
     updatedAt: handout.updatedAt.toISOString(),

@@ -60,7 +60,7 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
 
 function asRefusal(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;
-  if (error instanceof z.ZodError)
+  if (error instanceof z.core.$ZodError)
     return new Refusal(
       'invalid',
       error.issues[0]?.message ?? 'Something in the request is not as it should be.',

@@ -34,7 +34,7 @@ export class JobStore {
         payload,
         kind: payload.kind,
         groupId: groupId ?? null,
-        readingId: 'readingId' in payload ? payload.readingId : null,
+        readingId: readingOf(payload),
       })
       .returning();
     if (!row) throw new Error('The job was not stored.');
@@ -79,15 +79,27 @@ export class JobStore {
   }
 
   /** The newest job of a kind for a reading. */
-  async latest(readingId: string, kind: JobPayload['kind'], format?: string): Promise<JobRow | undefined> {
+  async latest(readingId: string, kind: JobPayload['kind']): Promise<JobRow | undefined> {
+    const [row] = await this.#db
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.readingId, readingId), eq(jobs.kind, kind)))
+      .orderBy(desc(jobs.createdAt))
+      .limit(1);
+    return row;
+  }
+
+  /** The newest job that is to do the very same. */
+  async latestLike(schoolId: string, payload: JobPayload): Promise<JobRow | undefined> {
     const [row] = await this.#db
       .select()
       .from(jobs)
       .where(
         and(
-          eq(jobs.readingId, readingId),
-          eq(jobs.kind, kind),
-          format === undefined ? undefined : sql`${jobs.payload} ->> 'format' = ${format}`,
+          eq(jobs.schoolId, schoolId),
+          eq(jobs.kind, payload.kind),
+          readingOf(payload) === null ? undefined : eq(jobs.readingId, readingOf(payload) ?? ''),
+          sql`${jobs.payload} = ${JSON.stringify(payload)}::jsonb`,
         ),
       )
       .orderBy(desc(jobs.createdAt))
@@ -182,9 +194,18 @@ export class JobStore {
   }
 }
 
+/** The reading that a job is for, the first of several. */
+function readingOf(payload: JobPayload): string | null {
+  if ('readingId' in payload) return payload.readingId;
+  return 'readingIds' in payload ? (payload.readingIds[0] ?? null) : null;
+}
+
 /** The job as the screens get it; where its file lies stays here. */
 export function toJob(row: JobRow): Job {
-  const file = row.state === 'done' && row.result?.kind === 'file' ? row.result : undefined;
+  const file =
+    row.state === 'done' && (row.result?.kind === 'file' || row.result?.kind === 'files')
+      ? row.result
+      : undefined;
   return {
     id: row.id,
     kind: row.kind,

@@ -58,11 +58,13 @@ export class Jobs {
     return toGroup(groupId, await this.#store.ofGroup(schoolId, groupId));
   }
 
-  /** The file that a job made. @throws Refusal when it made none, or not yet. */
-  async file(schoolId: string, jobId: string): Promise<Extract<JobResult, { kind: 'file' }>> {
+  /** The files that a job made, and whether they are handed out as an archive. @throws Refusal when it made none, or not yet. */
+  async files(schoolId: string, jobId: string) {
     const { state, result } = await this.#store.get(schoolId, jobId);
-    if (state !== 'done' || result?.kind !== 'file') throw new Refusal('not-found', 'There is no such file.');
-    return result;
+    if (state === 'done' && result?.kind === 'file')
+      return { fileName: result.fileName, files: [result], isArchive: false };
+    if (state === 'done' && result?.kind === 'files') return { ...result, isArchive: true };
+    throw new Refusal('not-found', 'There is no such file.');
   }
 
   /** Cancels a job that has not ended. @throws Refusal when the school has no such job. */

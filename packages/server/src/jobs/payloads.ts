@@ -1,4 +1,4 @@
-import { exportRequestSchema, id, readPhotoSchema } from '@aurelfield/api';
+import { id, joiningSchema, namingSchema, outputSchema, readPhotoSchema } from '@aurelfield/api';
 import { z } from 'zod';
 
 /** What there is to do, one shape for each kind of work; checked when it is put into the queue and again when it is taken out. */
@@ -12,8 +12,21 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
     /** Whether a teacher agreed to what priced voices cost. */
     costAgreed: z.boolean(),
   }),
-  /** Makes what is missing of a reading and writes it as a file. */
-  z.object({ kind: z.literal('export'), readingId: id, format: exportRequestSchema.shape.format }),
+  /** Makes what is missing of readings and writes it as a file, several readings joined. */
+  z.object({
+    kind: z.literal('export'),
+    readingIds: z.array(id).min(1),
+    output: outputSchema,
+    naming: namingSchema,
+    joining: joiningSchema.nullable(),
+    partial: z.boolean(),
+    /** Names what is said about the readings in files, and the look of their page: with another one, other files. */
+    facts: z.string(),
+  }),
+  /** Opens what one item of a class set needs, and has its file written, as a job of the same group. */
+  z.object({ kind: z.literal('set'), setId: id, position: z.number().int() }),
+  /** Makes a reading of a hand-out as it is now, and freezes it for the pupil's page. */
+  z.object({ kind: z.literal('hand-out'), handOutId: id }),
   /** Recognises the words of a photo that lies on the tray. */
   z.object({ kind: z.literal('photo'), ticket: z.uuid(), choice: readPhotoSchema }),
 ]);
@@ -29,6 +42,14 @@ export const jobResultSchema = z.discriminatedUnion('kind', [
     fileName: z.string(),
     mediaType: z.string(),
     bytes: z.number(),
+  }),
+  /** Several files of one thing; they are handed out as an archive. */
+  z.object({
+    kind: z.literal('files'),
+    fileName: z.string(),
+    files: z.array(
+      z.object({ object: z.string(), fileName: z.string(), mediaType: z.string(), bytes: z.number() }),
+    ),
   }),
   z.object({ kind: z.literal('photo'), words: z.number(), doubtful: z.number() }),
 ]);

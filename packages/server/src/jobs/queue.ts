@@ -4,7 +4,7 @@ import type { Transaction } from '../db/database.ts';
 import type { JobPayload } from './payloads.ts';
 
 export type JobKind = JobPayload['kind'];
-export const JOB_KINDS: readonly JobKind[] = ['reading', 'readings', 'export', 'photo'];
+export const JOB_KINDS: readonly JobKind[] = ['reading', 'readings', 'export', 'set', 'photo', 'hand-out'];
 
 /** A job as the queue hands it out. */
 export interface QueuedJob {

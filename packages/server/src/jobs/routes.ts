@@ -1,9 +1,12 @@
 import { groupRequestSchema } from '@aurelfield/api';
-import { Router, type Response } from 'express';
+import { zipped } from '@aurelfield/formats';
+import { Router } from 'express';
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
+import { sent } from '../http/sent.ts';
 import { notFound } from '../refusal.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { Jobs } from './jobs.ts';
@@ -42,26 +45,30 @@ export function jobRoutes(jobs: Jobs, store: ObjectStore): Router {
   });
 
   router.get('/jobs/:id/file', async (request, response) => {
-    const file = await jobs.file(schoolOf(request), idParam(request));
-    const content = await store.stream(file.object).catch((error: unknown) => {
+    const { fileName, files, isArchive } = await jobs.files(schoolOf(request), idParam(request));
+    const [first] = files;
+    if (!first) throw notFound('This file');
+    const content = await store.stream(first.object).catch((error: unknown) => {
       throw error instanceof ObjectGone ? notFound('This file') : error;
     });
-    response.set({
-      'Content-Disposition': attachment(file.fileName),
-      'Content-Type': file.mediaType,
-      'Content-Length': String(file.bytes),
-    });
-    await sent(pipeline(content, response), response);
+    response.set('Content-Disposition', attachment(fileName));
+    if (!isArchive) {
+      response.set({ 'Content-Type': first.mediaType, 'Content-Length': String(first.bytes) });
+      await sent(pipeline(content, response), response);
+      return;
+    }
+    content.destroy();
+    response.set('Content-Type', 'application/zip');
+    const entries = files.map((file) => ({ name: file.fileName, content: () => streamed(store, file.object), stored: true })); // prettier-ignore
+    await sent(
+      pipeline(Readable.from(zipped(entries, new Date()), { objectMode: false }), response),
+      response,
+    );
   });
 
   return router;
 }
 
-/** Who closes a download has it stopped; that is no failure. */
-async function sent(sending: Promise<void>, response: Response): Promise<void> {
-  try {
-    await sending;
-  } catch (error) {
-    if (!response.destroyed) throw error;
-  }
+async function* streamed(store: ObjectStore, object: string): AsyncGenerator<Uint8Array> {
+  yield* (await store.stream(object)) as AsyncIterable<Buffer>;
 }

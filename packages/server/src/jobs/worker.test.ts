@@ -46,7 +46,20 @@ afterAll(async () => {
 async function startWorker(readings: JobWork<'readings'>): Promise<JobWorker> {
   const nothing = () => Promise.resolve(undefined);
   const worker = new JobWorker(
-    { database, store, queue, log, works: { readings, reading: nothing, export: nothing, photo: nothing } },
+    {
+      database,
+      store,
+      queue,
+      log,
+      works: {
+        readings,
+        reading: nothing,
+        export: nothing,
+        set: nothing,
+        photo: nothing,
+        'hand-out': nothing,
+      },
+    },
     { databaseUrl, lanes: 1 },
   );
   workers.add(worker);

@@ -36,6 +36,14 @@ export function wordKnowledge(language: string): LanguageKnowledge | undefined {
   return english;
 }
 
+let meanings: WordNet | undefined;
+
+/** What English words mean; read at the first use, which takes a third of a second. */
+export function wordNet(): WordNet {
+  meanings ??= new WordNet();
+  return meanings;
+}
+
 let sounds: HomophoneKnowledge | undefined;
 
 /** Words of a language that sound the same and are spelled right, and what they mean; read at the first use, which takes a second or two. `undefined` for other languages than English. */
@@ -43,11 +51,10 @@ export function homophoneKnowledge(language: string): HomophoneKnowledge | undef
   const knowledge = wordKnowledge(language);
   if (!knowledge) return undefined;
   if (!sounds) {
-    const meanings = new WordNet();
     const sameSound = wordsBySound(dictionary);
     sounds = {
       sameSound: (word) => sameSound(word).filter((other) => knowledge.isSpelledRight(other)),
-      factsOf: (word) => meanings.factsOf(word),
+      factsOf: (word) => wordNet().factsOf(word),
     };
   }
   return sounds;
@@ -74,10 +81,14 @@ export function isSaidRight(
   return meant.length === 0 || meant.some((sounds) => sameSounds(phones, sounds, traits));
 }
 
+/** How an English word is said by the pronouncing dictionary, in ARPABET; `undefined` where it is not in it. */
+export function soundsOfWord(word: string): string | undefined {
+  return dictionary[word.toLowerCase().replace(/[’ʼ]/gu, "'")];
+}
+
 /** Syllables of an English word by the pronouncing dictionary; `undefined` where it is not in it. */
 export function syllablesOfWord(word: string): number | undefined {
-  const phones = dictionary[word.toLowerCase().replace(/[’ʼ]/gu, "'")];
-  return phones?.match(/[012]/gu)?.length;
+  return soundsOfWord(word)?.match(/[012]/gu)?.length;
 }
 
 function readEnglish(): LanguageKnowledge {

@@ -1,4 +1,4 @@
-import { checkTextSchema } from '@aurelfield/api';
+import { checkTextSchema, hearWordSchema, wordQuerySchema } from '@aurelfield/api';
 import { Router } from 'express';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
@@ -6,6 +6,7 @@ import type { AcceptedStore } from '../pronunciations/acceptedStore.ts';
 import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { TextChecker } from './textChecker.ts';
+import type { WordService } from './wordService.ts';
 
 const MOST_SUGGESTIONS = 6;
 const spellingSchema = z.object({ word: z.string().min(1).max(60), language: z.string().max(40) });
@@ -15,10 +16,11 @@ export interface LanguageParts {
   readonly threads: TextThreads;
   readonly accepted: AcceptedStore;
   readonly pronunciations: PronunciationStore;
+  readonly words: WordService;
 }
 
 /** What is known of a text's words: places to look at, and how a misspelt word could be meant. */
-export function languageRoutes({ checker, threads, accepted, pronunciations }: LanguageParts): Router {
+export function languageRoutes({ checker, threads, accepted, pronunciations, words }: LanguageParts): Router {
   const router = Router();
 
   router.post('/proof/check', async (request, response) => {
@@ -32,6 +34,14 @@ export function languageRoutes({ checker, threads, accepted, pronunciations }: L
   router.get('/spelling', async (request, response) => {
     const { word, language } = spellingSchema.parse(request.query);
     response.json(await threads.suggestSpellings(word, language, MOST_SUGGESTIONS));
+  });
+
+  router.get('/words/facts', async (request, response) => {
+    response.json(await words.facts(schoolOf(request), wordQuerySchema.parse(request.query)));
+  });
+
+  router.post('/words/hear', async (request, response) => {
+    response.type('audio/wav').send(await words.hear(schoolOf(request), hearWordSchema.parse(request.body)));
   });
 
   return router;

@@ -1,4 +1,4 @@
-import type { Doubtful } from '@aurelfield/api';
+import type { Doubtful, DoubtfulQueue } from '@aurelfield/api';
 import {
   hasVowel,
   ipaToRespelling,
@@ -80,7 +80,32 @@ export class DoubtfulService {
     );
     return { voice: voice.label, words: found.map((word, i) => toView(word, blocks, said?.[i])) };
   }
+
+  /** The same for all handouts on the shelf together, the latest ones if there are many: what stands in most of them first. */
+  async queue(schoolId: string, pupilId: string): Promise<DoubtfulQueue> {
+    const handouts = (await this.#parts.shelf.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
+    const words = new Map<string, DoubtfulQueue['words'][number]>();
+    const passed: DoubtfulQueue['passed'] = [];
+    let voice = '';
+    for (const { id, title } of handouts) {
+      try {
+        const found = await this.find(schoolId, id, pupilId);
+        voice = found.voice;
+        for (const word of found.words) {
+          const known = words.get(word.written.toLowerCase());
+          if (known) known.heardIn.push({ id, title });
+          else words.set(word.written.toLowerCase(), { ...word, heardIn: [{ id, title }] });
+        }
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+        passed.push({ title, why: error.message });
+      }
+    }
+    return { voice, passed, words: [...words.values()].sort((a, b) => b.heardIn.length - a.heardIn.length) };
+  }
 }
+
+const HANDOUTS_AT_MOST = 60;
 
 function toView(
   word: DoubtfulWord,

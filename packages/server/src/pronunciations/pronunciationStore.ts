@@ -1,4 +1,4 @@
-import { entrySchema, type Entry, type EntryInput, type Scope } from '@aurelfield/api';
+import { entrySchema, type Entry, type EntryInput, type Imported, type Scope } from '@aurelfield/api';
 import type { PronunciationEntry } from '@aurelfield/core';
 import { and, asc, eq, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
@@ -109,6 +109,21 @@ export class PronunciationStore {
       .where(and(eq(pronunciations.id, entryId), eq(pronunciations.schoolId, schoolId)))
       .returning({ id: pronunciations.id });
     if (removed.length === 0) throw notFound('This entry');
+  }
+
+  /** What entries would change in a list, in their order; nothing is stored. */
+  async preview(
+    schoolId: string,
+    list: ListOf,
+    entries: readonly PronunciationEntry[],
+  ): Promise<Imported['changes']> {
+    const known = new Map((await this.listOf(schoolId, list)).map((entry) => [formOf(entry), entry]));
+    const byForm = new Map(entries.map((entry) => [formOf(entry), entry]));
+    return [...byForm].map(([form, { written, said }]) => ({
+      written,
+      said,
+      before: known.get(form)?.said ?? null,
+    }));
   }
 
   /** Takes entries into a list; those with the same written form take the place of what was there. All or nothing. */

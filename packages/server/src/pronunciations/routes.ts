@@ -1,5 +1,6 @@
 import {
   acceptSchema,
+  affectsRequestSchema,
   id,
   checkRequestSchema,
   entryInputSchema,
@@ -30,12 +31,14 @@ import { Refusal } from '../refusal.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import type { AcceptedStore } from './acceptedStore.ts';
+import type { AffectsFinder } from './affects.ts';
 import { checkSaid } from './checkSaid.ts';
 import type { DoubtfulService } from './doubtfulService.ts';
 import type { PronunciationStore } from './pronunciationStore.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 
 const LANGUAGE = 'en-GB';
+const previewSchema = z.object({ preview: z.enum(['yes', 'no']).default('no') });
 const MAX_LIST_BYTES = 5 * 1024 * 1024;
 
 export interface PronunciationParts {
@@ -45,6 +48,7 @@ export interface PronunciationParts {
   readonly accepted: AcceptedStore;
   readonly doubtful: DoubtfulService;
   readonly threads: TextThreads;
+  readonly affects: AffectsFinder;
 }
 
 /** Pronunciation lists: look, change, try, bring in and hand out. */
@@ -55,6 +59,7 @@ export function pronunciationRoutes({
   accepted,
   doubtful,
   threads,
+  affects,
 }: PronunciationParts): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 4 });
@@ -84,9 +89,18 @@ export function pronunciationRoutes({
     response.json(checkSaid(checkRequestSchema.parse(request.body)));
   });
 
+  router.post('/pronunciations/affects', async (request, response) => {
+    response.json(await affects.find(schoolOf(request), affectsRequestSchema.parse(request.body)));
+  });
+
   router.get('/handouts/:id/doubtful', async (request, response) => {
     const { pupilId } = z.object({ pupilId: id }).parse(request.query);
     response.json(await doubtful.find(schoolOf(request), idParam(request), pupilId));
+  });
+
+  router.get('/doubtful', async (request, response) => {
+    const { pupilId } = z.object({ pupilId: id }).parse(request.query);
+    response.json(await doubtful.queue(schoolOf(request), pupilId));
   });
 
   router.post('/accepted-words', async (request, response) => {
@@ -128,7 +142,7 @@ export function pronunciationRoutes({
     };
     const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];
     const plan = planHandout(blocks, LANGUAGE, planVoice, settings, { lexicon: new Lexicon([entry]) });
-    response.type('audio/wav').send(await speakAtOnce(plan, voices, settings));
+    response.type('audio/wav').send((await speakAtOnce(plan, voices, settings)).wav);
   });
 
   router.get('/pronunciations/file/:format', async (request, response) => {
@@ -157,8 +171,17 @@ export function pronunciationRoutes({
         'empty',
         `There is no entry in the file that can be used. ${warnings[0] ?? ''}`.trim(),
       );
-    const counts = await store.take(schoolOf(request), list, entries);
-    response.json({ ...counts, warnings: [...warnings] } satisfies Imported);
+    const changes = await store.preview(schoolOf(request), list, entries);
+    const isPreview = previewSchema.parse(request.body).preview === 'yes';
+    const replaced = changes.filter(({ before }) => before !== null).length;
+    const counts = isPreview
+      ? { added: changes.length - replaced, replaced }
+      : await store.take(schoolOf(request), list, entries);
+    response.json({
+      ...counts,
+      changes: isPreview ? changes : [],
+      warnings: [...warnings],
+    } satisfies Imported);
   });
 
   return router;

@@ -1,4 +1,4 @@
-import type { Problem, Pupil, VoiceInfo } from '@aurelfield/api';
+import type { ClassList, HeardSample, PastProfile, Problem, Pupil, VoiceInfo } from '@aurelfield/api';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../testing/testServer.ts';
@@ -60,6 +60,89 @@ describe('pupils', () => {
   });
 });
 
+describe('history', () => {
+  const trials = [
+    {
+      sentence: 'The river turns.',
+      blind: true,
+      heard: [
+        { name: 'A', differs: 'pace 150' },
+        { name: 'B', differs: 'pace 99' },
+      ],
+      chosen: 1,
+    },
+  ];
+
+  test('every profile stays, with who changed it, why, and what was tried', async () => {
+    const [first] = await list();
+    const path = `/pupils/${first?.id ?? ''}`;
+    const changed = await client.send<Pupil>('PUT', path, {
+      ...first,
+      profile: { ...first?.profile, pace: 99 },
+      reason: 'Lost the thread',
+      trials,
+    });
+    const past = (await client.get<PastProfile[]>(`${path}/profiles`)).body;
+    expect(past.slice(0, 2)).toMatchObject([
+      { current: true, reason: 'Lost the thread', teacher: 'Mara Penhallow', trials, profile: { pace: 99 } },
+      { current: false, profile: { pace: first?.profile.pace } },
+    ]);
+    const back = await client.send<Pupil>('PUT', path, {
+      ...changed.body,
+      profile: past[1]?.profile,
+      reason: 'Brought back',
+    });
+    expect(back.body.profile).toEqual(first?.profile);
+    expect((await client.get<PastProfile[]>(`${path}/profiles`)).body).toHaveLength(past.length + 1);
+  });
+
+  test('a name alone makes no new profile', async () => {
+    const [first] = await list();
+    const path = `/pupils/${first?.id ?? ''}`;
+    const before = (await client.get<PastProfile[]>(`${path}/profiles`)).body.length;
+    await client.send('PUT', path, { ...first, note: 'Another note' });
+    expect((await client.get<PastProfile[]>(`${path}/profiles`)).body).toHaveLength(before);
+  });
+
+  test('two teachers: the second is told who was first, and nothing is overwritten', async () => {
+    const [first] = await list();
+    const path = `/pupils/${first?.id ?? ''}`;
+    const [one, other] = await Promise.all(
+      [101, 102].map((pace) =>
+        client.send<Problem>('PUT', path, { ...first, profile: { ...first?.profile, pace } }),
+      ),
+    );
+    const refused = [one, other].find((answer) => answer?.status === 409);
+    expect(refused?.body.message).toContain('Mara Penhallow has changed this pupil');
+    expect((await list())[0]?.revision).toBe((first?.revision ?? 0) + 1);
+  });
+});
+
+test('a class list is looked at first, then taken in with the profile of another pupil', async () => {
+  const [, tobias] = await list();
+  const file = {
+    name: 'class.csv',
+    bytes: new TextEncoder().encode(`name;class;year\n${tobias?.name ?? ''};Chess;\nMerryn;8B;8\n;8B;8\n`),
+  };
+  const read = (await client.uploadWith<ClassList>('/class-lists/read', {}, file)).body;
+  expect(read.pupils.map(({ name, known }) => [name, known])).toEqual([
+    [tobias?.name, tobias?.id],
+    ['Merryn', null],
+  ]);
+  expect(read.refused).toEqual([{ row: 4, why: 'There is no name.' }]);
+  expect((await list()).map(({ name }) => name)).not.toContain('Merryn');
+  await client.send('POST', '/class-lists', { pupils: read.pupils, likePupil: tobias?.id });
+  const after = await list();
+  expect(after.find(({ name }) => name === 'Merryn')?.profile).toEqual(tobias?.profile);
+  expect(after.find(({ id }) => id === tobias?.id)?.classes).toEqual([...(tobias?.classes ?? []), 'Chess']);
+  const wrong = await client.uploadWith<Problem>(
+    '/class-lists/read',
+    {},
+    { name: 'empty.csv', bytes: new TextEncoder().encode(' ') },
+  );
+  expect(wrong.status).toBe(422);
+});
+
 test('a sample is said with settings that are not saved', async () => {
   const [model] = await list();
   const say = async (pace: number) => {
@@ -68,12 +151,7 @@ test('a sample is said with settings that are not saved', async () => {
       language: 'en-GB',
       profile: { ...model?.profile, pace },
     };
-    const response = await client.fetch('/sample', {
-      method: 'POST',
-      body: JSON.stringify(json),
-      headers: { 'content-type': 'application/json' },
-    });
-    return (await response.arrayBuffer()).byteLength;
+    return (await client.send<HeardSample>('POST', '/sample', json)).body.duration;
   };
   expect(await say(90)).toBeGreaterThan((await say(220)) * 1.5);
 });

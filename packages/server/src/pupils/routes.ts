@@ -1,16 +1,30 @@
-import { pupilInputSchema, sampleSchema } from '@aurelfield/api';
+import {
+  pupilChangeSchema,
+  pupilInputSchema,
+  sampleSchema,
+  takeClassListSchema,
+  type HeardSample,
+} from '@aurelfield/api';
 import { planAtPace } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { schoolOf } from '../auth/sessions.ts';
+import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
+import { oneFile } from '../http/upload.ts';
+import { decodeUpload } from '../intake/examine.ts';
 import { Refusal } from '../refusal.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
+import { readClassList } from './classList.ts';
 import type { PupilStore } from './pupilStore.ts';
+import { USUAL_PROFILE } from './usualProfile.ts';
+
+const MAX_LIST_BYTES = 1024 * 1024;
 
 /** Pupils, their profiles, the voices to choose from and a sentence to try them on. */
 export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   const router = Router();
+  const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 2 });
 
   router.get('/voices', (_request, response) => {
     response.json(voices.voices);
@@ -29,13 +43,24 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   });
 
   router.post('/pupils', async (request, response) => {
-    response.status(201).json(await pupils.add(schoolOf(request), pupilInputSchema.parse(request.body)));
+    const { reason, trials, revision: _revision, ...input } = pupilChangeSchema.parse(request.body);
+    const origin = { teacherId: request.session.teacherId ?? null, reason, trials };
+    response.status(201).json(await pupils.add(schoolOf(request), pupilInputSchema.parse(input), origin));
   });
 
   router.put('/pupils/:id', async (request, response) => {
     response.json(
-      await pupils.update(schoolOf(request), idParam(request), pupilInputSchema.parse(request.body)),
+      await pupils.update(
+        schoolOf(request),
+        idParam(request),
+        pupilChangeSchema.parse(request.body),
+        request.session.teacherId ?? null,
+      ),
     );
+  });
+
+  router.get('/pupils/:id/profiles', async (request, response) => {
+    response.json(await pupils.history(schoolOf(request), idParam(request)));
   });
 
   router.delete('/pupils/:id', async (request, response) => {
@@ -48,6 +73,25 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     response.status(204).end();
   });
 
+  router.post('/class-lists/read', upload, async (request, response) => {
+    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    const text = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
+    const list = readClassList(text, await pupils.list(schoolOf(request)));
+    if (list.pupils.length === 0)
+      throw new Refusal(
+        'empty',
+        `There is no pupil in the file. ${list.refused[0]?.why ?? 'It wants a name in each line, or a table with the column “name”.'}`,
+      );
+    response.json(list);
+  });
+
+  router.post('/class-lists', async (request, response) => {
+    const list = takeClassListSchema.parse(request.body);
+    response.json(
+      await pupils.takeList(schoolOf(request), list, USUAL_PROFILE, request.session.teacherId ?? null),
+    );
+  });
+
   router.post('/sample', async (request, response) => {
     const { text, language, profile } = sampleSchema.parse(request.body);
     const voice = voices.voiceFor(language, profile.voices);
@@ -55,8 +99,9 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
     const settings = { ...profile, sampleRate: voice.sampleRate };
-    const wav = await speakAtOnce(planAtPace(blocks, language, planVoice, settings), voices, settings);
-    response.type('audio/wav').send(wav);
+    const plan = planAtPace(blocks, language, planVoice, settings);
+    const { wav, duration, words } = await speakAtOnce(plan, voices, settings, leaving(response));
+    response.json({ wav: wav.toString('base64'), duration, words: [...words] } satisfies HeardSample);
   });
 
   return router;

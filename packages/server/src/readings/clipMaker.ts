@@ -11,6 +11,7 @@ import { setTimeout as rest } from 'node:timers/promises';
 import type { ObjectStore } from '../store/objectStore.ts';
 import { CLAIM_SECONDS, type ClaimedClip, type ClaimStore } from './claimStore.ts';
 import type { ClipStore, StoredClip } from './clipStore.ts';
+import type { SpeedMeter } from './speedMeter.ts';
 
 /** A clip that is wanted: its key is the hash of its plan. */
 export interface WantedClip {
@@ -23,6 +24,7 @@ export interface ClipMakerParts {
   readonly claims: Pick<ClaimStore, 'claim' | 'renew' | 'made' | 'giveUp' | 'leave'>;
   readonly store: Pick<ObjectStore, 'put'>;
   readonly voices: Pick<VoiceRegistry, 'speak' | 'find'>;
+  readonly meter?: Pick<SpeedMeter, 'begin'>;
 }
 
 /** What became of an attempt to claim some clips. */
@@ -150,11 +152,14 @@ export class ClipMaker {
   ): Promise<StoredClip> {
     this.#keepRenewing(schoolId, key);
     let isAsked = false;
+    const ended = this.#parts.meter?.begin(this.#parts.voices.find(plan.voice)?.engine ?? '');
+    let characters = 0;
     try {
       options.signal.throwIfAborted();
       isAsked = true;
       this.#synthesised += 1;
       const clip = await this.#parts.voices.speak(plan, { ...options, requestId: `${schoolId}/${key}` });
+      characters = chargedCharacters(plan);
       const bytes = Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength);
       const object = `clips/${schoolId}/${key.slice(0, 2)}/${key}.${randomUUID().slice(0, 8)}`;
       await this.#parts.store.put(object, bytes);
@@ -168,6 +173,7 @@ export class ClipMaker {
       await this.#settle(schoolId, { key, plan }, isAsked, error).catch(() => undefined);
       throw error;
     } finally {
+      ended?.(characters);
       this.#held.get(schoolId)?.delete(key);
     }
   }

@@ -3,11 +3,16 @@ import {
   guessSubject,
   subjectNamed,
   readingHash,
+  type CastPassage,
   type PlanVoice,
   type TextBlock,
 } from '@aurelfield/core';
+import type { Side } from '@aurelfield/api';
+import type { CastStore } from '../listening/castStore.ts';
+import type { CompanionStore } from '../listening/companionStore.ts';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
 import type { OpenDatabase } from '../db/database.ts';
 import { handouts } from '../db/schema/index.ts';
 import type { Jobs } from '../jobs/jobs.ts';
@@ -16,7 +21,7 @@ import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
-import type { TextStore } from '../texts/textStore.ts';
+import type { StoredText, TextStore } from '../texts/textStore.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
 import type { ClipMaker } from './clipMaker.ts';
 import type { PlanBasis, ReadingPlanner } from './readingPlanner.ts';
@@ -35,6 +40,8 @@ export interface OpenerParts {
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
   readonly jobStore: JobStore;
+  readonly casts: CastStore;
+  readonly companions: CompanionStore;
 }
 
 /** A handout as it was at one moment: its facts and its entries for places together. */
@@ -55,9 +62,14 @@ export class ReadingOpener {
    * The reading, with its first sentences planned, and its making under way unless its voice has a price that nobody has agreed to.
    * @throws Refusal when no voice speaks the handout's language.
    */
-  async open(schoolId: string, handoutId: string, pupilId: string): Promise<ReadingRow> {
+  async open(
+    schoolId: string,
+    handoutId: string,
+    pupilId: string,
+    side: Side = 'original',
+  ): Promise<ReadingRow> {
     const { jobStore, jobs, voices, progress } = this.#parts;
-    const row = await this.prepare(schoolId, handoutId, pupilId);
+    const row = await this.prepare(schoolId, handoutId, pupilId, side, true);
     const reading = await progress.refresh(row);
     if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
     const job = await jobStore.latest(reading.id, 'reading');
@@ -67,15 +79,76 @@ export class ReadingOpener {
     return reading;
   }
 
-  /** The same without any making. In a voice that has a price all of it is planned, so that it can be told what it costs. */
-  async prepare(schoolId: string, handoutId: string, pupilId: string): Promise<ReadingRow> {
-    const { texts, pupils, pronunciations, readings, planner, voices, database } = this.#parts;
+  /** The same without any making, but for the first sentence where it `hurries`. In a voice that has a price all of it is planned, so that it can be told what it costs. */
+  async prepare(
+    schoolId: string,
+    handoutId: string,
+    pupilId: string,
+    side: Side = 'original',
+    hurries = false,
+  ): Promise<ReadingRow> {
+    const { readings, planner, database } = this.#parts;
+    const { text, voice, settings, basis } = await this.#basis(schoolId, handoutId, pupilId, side);
+    // A reading in one voice keeps the name that it had before there were several.
+    const { cast, ...alone } = basis;
+    const planHash = readingHash({ text: text.hash, ...alone, ...(cast.length > 0 ? { cast } : {}) });
+    const found = await readings.find({ handoutId, pupilId, planHash });
+    if (found) {
+      if (found.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, found));
+      const known = { ...found, retiredAt: null };
+      return voice.price ? planner.finish(known) : known;
+    }
+    const { speed, rows, nextBlock, isLast } = await planner.begin(text, basis);
+    if (hurries && !voice.price) this.#hurry(schoolId, rows[0]);
+    const added = await database.transaction(async (tx) => {
+      const row = await readings.add(
+        tx,
+        {
+          schoolId,
+          handoutId,
+          pupilId,
+          textHash: text.hash,
+          planHash,
+          voice: voice.id,
+          engineVersion: basis.voice.engineVersion,
+          sampleRate: voice.sampleRate,
+          settings: { ...settings, speed },
+          lexicon: basis.lexicon,
+          places: basis.places,
+          passageVoices: basis.passageVoices,
+          cast: basis.cast,
+          plannedBlocks: nextBlock,
+          planned: isLast,
+          sentences: rows.length,
+        },
+        rows,
+      );
+      if (row) await readings.makeCurrent(tx, row);
+      return row;
+    });
+    const reading = added ?? (await readings.find({ handoutId, pupilId, planHash }));
+    if (!reading) throw new Error('The reading was not stored.');
+    return voice.price ? planner.finish(reading) : reading;
+  }
+
+  /** All that decides how a handout sounds for a pupil now. */
+  async #basis(schoolId: string, handoutId: string, pupilId: string, side: Side) {
+    const { texts, pupils, pronunciations, voices, companions } = this.#parts;
     const [{ handout, anchors }, pupil] = await Promise.all([
       this.#snapshot(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
-    const text = await texts.get(schoolId, handout.textHash);
-    const { voices: chosen, look: _look, ...profile } = pupil.profile;
+    const own = await texts.get(schoolId, handout.textHash);
+    const text = side === 'original' ? own : await companions.sideOf(schoolId, handoutId, own, side);
+    // What is seen, not heard, makes no other reading.
+    const {
+      voices: chosen,
+      look: _look,
+      pausesByPace: _byPace,
+      fileKind: _fileKind,
+      fileQuality: _fileQuality,
+      ...profile
+    } = pupil.profile;
     const subject =
       subjectNamed(handout.subject) ?? guessSubject(text.blocks.map((block) => block.text).join('\n'));
     const settings = subject ? { ...profile, choices: { ...profile.choices, subject } } : profile;
@@ -93,44 +166,30 @@ export class ReadingOpener {
       lexicon,
       places: placedEntries(anchors, text.blocks),
       passageVoices: this.#passageVoices(text.blocks, voice, chosen),
+      cast: await this.#cast(schoolId, handoutId, text),
     };
-    const planHash = readingHash({ text: text.hash, ...basis });
-    const found = await readings.find({ handoutId, pupilId, planHash });
-    if (found) {
-      if (found.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, found));
-      const known = { ...found, retiredAt: null };
-      return voice.price ? planner.finish(known) : known;
-    }
-    const { speed, rows, nextBlock, isLast } = await planner.begin(text, basis);
-    if (!voice.price) this.#hurry(schoolId, rows[0]);
-    const added = await database.transaction(async (tx) => {
-      const row = await readings.add(
-        tx,
-        {
-          schoolId,
-          handoutId,
-          pupilId,
-          textHash: text.hash,
-          planHash,
-          voice: voice.id,
-          engineVersion: basis.voice.engineVersion,
-          sampleRate: voice.sampleRate,
-          settings: { ...settings, speed },
-          lexicon: basis.lexicon,
-          places: basis.places,
-          passageVoices: basis.passageVoices,
-          plannedBlocks: nextBlock,
-          planned: isLast,
-          sentences: rows.length,
-        },
-        rows,
-      );
-      if (row) await readings.makeCurrent(tx, row);
-      return row;
-    });
-    const reading = added ?? (await readings.find({ handoutId, pupilId, planHash }));
-    if (!reading) throw new Error('The reading was not stored.');
-    return voice.price ? planner.finish(reading) : reading;
+    return { text, voice, settings, basis };
+  }
+
+  /** Why a reading would come out otherwise if it were made now; nothing where it is up to date. */
+  async changedSince(reading: ReadingRow): Promise<string[]> {
+    const { schoolId, handoutId, pupilId } = reading;
+    const { text, settings, basis } = await this.#basis(schoolId, handoutId, pupilId, 'original');
+    const { speed: _speed, ...before } = reading.settings;
+    const isSame = (one: unknown, other: unknown) => isDeepStrictEqual(plain(one), plain(other));
+    const reasons: string[] = [];
+    if (reading.textHash !== text.hash) reasons.push('text');
+    if (reading.voice !== basis.voice.id) reasons.push('voice');
+    else if (reading.engineVersion !== basis.voice.engineVersion) reasons.push('voice version');
+    if (!isSame(before, settings)) reasons.push('profile');
+    if (
+      !isSame(reading.lexicon, basis.lexicon) ||
+      (reading.textHash === text.hash && !isSame(reading.places, basis.places))
+    )
+      reasons.push('pronunciations');
+    if (!isSame(reading.passageVoices, basis.passageVoices)) reasons.push('voices of passages');
+    if (reading.textHash === text.hash && !isSame(reading.cast, basis.cast)) reasons.push('who speaks');
+    return reasons;
   }
 
   /** Has the first sentence made while the reading is still being stored: whoever opens it is about to listen. */
@@ -157,6 +216,26 @@ export class ReadingOpener {
     return { id, engineVersion: this.#parts.voices.engineVersion(id) ?? '' };
   }
 
+  /** Passages in voices of their own, where the teacher has turned them on: speakers that have a voice that is here and costs nothing. */
+  async #cast(schoolId: string, handoutId: string, text: StoredText): Promise<CastPassage[]> {
+    const { casts, voices } = this.#parts;
+    const { isOn, voices: chosen, speeches } = await casts.get(schoolId, handoutId, text.blocks);
+    if (!isOn) return [];
+    const numbers = new Map(text.blocks.map(({ id }, index) => [id, index]));
+    return speeches.flatMap(({ block, start, end, who }) => {
+      const voice = who === null ? undefined : voices.find(chosen[who] ?? '');
+      const index = numbers.get(block);
+      if (
+        !voice ||
+        voice.price ||
+        index === undefined ||
+        baseLanguage(voice.language) !== baseLanguage(text.language)
+      )
+        return [];
+      return [{ block: index, start, end, voice: this.#planVoice(voice) }];
+    });
+  }
+
   /** Voices for passages in other languages: the pupil's own or the first that speaks them, if it costs nothing. */
   #passageVoices(
     blocks: readonly TextBlock[],
@@ -173,6 +252,11 @@ export class ReadingOpener {
       }),
     );
   }
+}
+
+/** As it comes back from the database: without what is undefined. */
+function plain(value: unknown): unknown {
+  return JSON.parse(JSON.stringify(value));
 }
 
 function noVoice(language: string, voices: VoiceRegistry): Refusal {

@@ -1,6 +1,7 @@
 import {
   toBlocks,
   type Block,
+  type CastPassage,
   type PlacedEntry,
   type PlanVoice,
   type PronunciationEntry,
@@ -20,6 +21,7 @@ export interface PlanBasis {
   readonly lexicon: readonly PronunciationEntry[];
   readonly places: readonly PlacedEntry[];
   readonly passageVoices: Readonly<Record<string, PlanVoice>>;
+  readonly cast: readonly CastPassage[];
 }
 
 /** Characters of the blocks that are planned in one go: about three minutes of speech. */
@@ -78,7 +80,7 @@ export class ReadingPlanner {
 }
 
 function inputOf(blocks: readonly Block[], from: number, language: string, basis: PlanBasis): PlanInput {
-  const { voice, sampleRate, settings, lexicon, places, passageVoices } = basis;
+  const { voice, sampleRate, settings, lexicon, places, passageVoices, cast } = basis;
   let to = from;
   for (let characters = 0; to < blocks.length && characters < WINDOW; to++)
     characters += blocks[to]?.text.length ?? 0;
@@ -95,5 +97,6 @@ function inputOf(blocks: readonly Block[], from: number, language: string, basis
     lexicon,
     places: places.filter(({ block }) => block >= from && block < to),
     passageVoices,
+    cast: cast.filter(({ block }) => block >= from && block < to),
   };
 }

@@ -1,4 +1,4 @@
-import type { LeftOutView, Reading, ReadingSentence, TextView } from '@aurelfield/api';
+import type { BlockMarks, Decided, LeftOutView, Reading, ReadingSentence, TextView } from '@aurelfield/api';
 import { shapedSentence, toBlocks } from '@aurelfield/core';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import type { OpenDatabase } from '../db/database.ts';
@@ -46,6 +46,19 @@ export class ReadingService {
     const text = await this.#parts.texts.find(schoolId, hash);
     if (!text) throw notFound('This text');
     return { hash, language: text.language, blocks: text.blocks.map(withOwnHeads) };
+  }
+
+  /** Syllables and word classes of a text. */
+  async marks(schoolId: string, hash: string): Promise<BlockMarks[]> {
+    const text = await this.#parts.texts.find(schoolId, hash);
+    if (!text) throw notFound('This text');
+    return this.#parts.threads.markBlocks(
+      text.blocks.map(({ text: written, language }) => ({
+        text: written,
+        ...(language ? { language } : {}),
+      })),
+      text.language,
+    );
   }
 
   /** Sentences with the times of those that are made. */
@@ -118,6 +131,15 @@ export class ReadingService {
     const reading = await readings.get(schoolId, readingId);
     const text = await texts.get(schoolId, reading.textHash);
     return threads.leftOut(toBlocks(text.blocks), text.language, reading.settings.choices);
+  }
+
+  /** Entries that this reading was planned with. */
+  async decided(schoolId: string, readingId: string): Promise<Decided> {
+    const { lexicon, places } = await this.#parts.readings.get(schoolId, readingId);
+    return {
+      entries: lexicon.map(({ written, said, caseSensitive }) => ({ written, said, caseSensitive })),
+      places: places.map(({ block, start }) => ({ block, start })),
+    };
   }
 
   async describe(row: ReadingRow): Promise<Reading> {

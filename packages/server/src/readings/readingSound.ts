@@ -40,7 +40,6 @@ export interface WavSound {
   read(start?: number, end?: number): AsyncGenerator<Uint8Array>;
 }
 
-const BATCH = 200;
 /** Stretches are remembered, since a player asks for the parts of one several times: so many sentences of them, for so long. */
 const REMEMBERED = { sentences: 20_000, milliseconds: 20 * 60 * 1000 };
 
@@ -70,6 +69,16 @@ export class ReadingSound {
     return stretch;
   }
 
+  /** Sentences that are no part of the reading, in its voice and loudness: what is said around it. */
+  async of(
+    reading: ReadingRow,
+    sentences: readonly ReadingSentencePlan[],
+    options: SpeakOptions,
+  ): Promise<Stretch> {
+    const clips = await this.#clipsOf(reading, sentences, options);
+    return { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
+  }
+
   /** A stretch as a WAV file. */
   wav(reading: ReadingRow, { sentences, clips, timeline }: Stretch): WavSound {
     const header = wavHeader(timeline.sampleRate, timeline.samples);
@@ -93,27 +102,13 @@ export class ReadingSound {
     };
   }
 
-  /** A whole reading whose clips are all made, as a WAV file from its beginning to its end, a few sentences at a time. */
-  wholeWav(reading: ReadingRow): WavSound {
-    const header = wavHeader(reading.sampleRate, reading.samples);
-    const batches = this.#batches(reading);
-    const { renderer } = this.#parts;
-    return {
-      bytes: header.length + reading.samples * BYTES_PER_SAMPLE,
-      async *read() {
-        yield header;
-        for await (const source of batches) yield* renderer.render(source);
-      },
-    };
-  }
-
-  async *#batches(reading: ReadingRow): AsyncGenerator<SoundSource> {
-    for (let from = 0; from < reading.sentences; from += BATCH) {
-      const { sentences, clips, timeline } = await this.stretch(reading, from, from + BATCH, {
-        priority: 'making',
-      });
-      yield { ...this.#source(reading, clips, sentences), pieces: timeline.pieces };
-    }
+  /** The samples of some pieces of a stretch's timeline, as 16-bit little-endian bytes. */
+  render(
+    reading: ReadingRow,
+    { sentences, clips }: Stretch,
+    pieces: readonly Piece[],
+  ): AsyncIterable<Uint8Array> {
+    return this.#parts.renderer.render({ ...this.#source(reading, clips, sentences), pieces });
   }
 
   #source(

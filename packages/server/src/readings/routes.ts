@@ -8,6 +8,7 @@ import { schoolOf } from '../auth/sessions.ts';
 import type { ExportService } from '../exports/exportService.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
+import { ranged } from '../http/ranged.ts';
 import { toJob } from '../jobs/jobStore.ts';
 import type { ReadingOpener } from './readingOpener.ts';
 import type { ReadingService } from './readingService.ts';
@@ -26,12 +27,16 @@ export function readingRoutes({ opener, service, exports }: ReadingRouteParts): 
   const router = Router();
 
   router.post('/readings', async (request, response) => {
-    const { handoutId, pupilId } = openReadingSchema.parse(request.body);
-    response.json(await service.describe(await opener.open(schoolOf(request), handoutId, pupilId)));
+    const { handoutId, pupilId, side } = openReadingSchema.parse(request.body);
+    response.json(await service.describe(await opener.open(schoolOf(request), handoutId, pupilId, side)));
   });
 
   router.get('/readings/:id', async (request, response) => {
     response.json(await service.get(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/texts/:hash/marks', async (request, response) => {
+    response.json(await service.marks(schoolOf(request), z.string().max(100).parse(request.params.hash)));
   });
 
   router.get('/texts/:hash', async (request, response) => {
@@ -47,6 +52,10 @@ export function readingRoutes({ opener, service, exports }: ReadingRouteParts): 
 
   router.get('/readings/:id/left-out', async (request, response) => {
     response.json(await service.leftOut(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/readings/:id/decided', async (request, response) => {
+    response.json(await service.decided(schoolOf(request), idParam(request)));
   });
 
   router.post('/readings/:id/sentences/make', async (request, response) => {
@@ -74,30 +83,23 @@ export function readingRoutes({ opener, service, exports }: ReadingRouteParts): 
   });
 
   router.post('/readings/:id/exports', async (request, response) => {
-    const { format } = exportRequestSchema.parse(request.body);
-    response.status(202).json(toJob(await exports.begin(schoolOf(request), idParam(request), format)));
+    response
+      .status(202)
+      .json(
+        toJob(
+          await exports.begin(schoolOf(request), idParam(request), exportRequestSchema.parse(request.body)),
+        ),
+      );
   });
 
   return router;
 }
 
 async function sendAudio(request: Request, response: Response, audio: WavSound): Promise<void> {
-  const ranges = request.range(audio.bytes, { combine: true });
-  const range = Array.isArray(ranges) && ranges.type === 'bytes' ? ranges[0] : undefined;
-  response.set({
-    'Content-Type': 'audio/wav',
-    'Accept-Ranges': 'bytes',
-    'Cache-Control': 'private, max-age=3600',
-  });
-  if (ranges === -1) {
-    response.status(416).set('Content-Range', `bytes */${audio.bytes}`).end();
-    return;
-  }
-  const start = range?.start ?? 0;
-  const end = range ? range.end + 1 : audio.bytes;
-  if (range) response.status(206).set('Content-Range', `bytes ${start}-${end - 1}/${audio.bytes}`);
-  response.set('Content-Length', String(end - start));
-  await pipeline(Readable.from(audio.read(start, end)), response).catch((error: unknown) => {
+  response.set({ 'Content-Type': 'audio/wav', 'Cache-Control': 'private, max-age=3600' });
+  const range = ranged(request, response, audio.bytes);
+  if (!range) return;
+  await pipeline(Readable.from(audio.read(range.start, range.end)), response).catch((error: unknown) => {
     // A player that seeks closes its request; that is no failure.
     if (codeOf(error) !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
   });

@@ -22,16 +22,35 @@ export interface AtOnceSettings {
   readonly loudness: LoudnessChoice;
 }
 
-/** Speaks a few sentences at once, without storing them, as one WAV file: for trying things out. */
+/** What was spoken at once. */
+export interface SpokenAtOnce {
+  /** A WAV file. */
+  readonly wav: Buffer;
+  /** Seconds. */
+  readonly duration: number;
+  /** Displayed words: where they stand in their block, of which sentence they are, and from when to when they are heard, in seconds. */
+  readonly words: readonly {
+    readonly start: number;
+    readonly end: number;
+    readonly sentence: number;
+    readonly from: number;
+    readonly to: number;
+  }[];
+}
+
+/** Speaks a few sentences at once, without storing them: for trying things out. */
 export async function speakAtOnce(
   sentences: Iterable<PlannedSentence>,
   voices: VoiceRegistry,
   { sampleRate, pauses, loudness }: AtOnceSettings,
-): Promise<Buffer> {
+  signal?: AbortSignal,
+): Promise<SpokenAtOnce> {
   const chunks: Buffer[] = [];
+  const heard: SpokenAtOnce['words'][number][] = [];
   let samples = 0;
+  let nth = 0;
   for (const { words, plan, breaks, place } of sentences) {
-    const clip = await voices.speak(plan, { priority: 'listening' });
+    const clip = await voices.speak(plan, { priority: 'listening', ...(signal ? { signal } : {}) });
     const gain = loudnessGain(loudness);
     if (gain !== 0) applyGain(clip.pcm, gain, sampleRate);
     const laid = layOut(
@@ -45,11 +64,28 @@ export async function speakAtOnce(
       factsOfClip(clip),
       { sampleRate, gain },
     );
+    laid.words.forEach(({ from, to }, i) => {
+      const word = words[i];
+      if (!word) return;
+      const [start, end] = [word.start, word.end];
+      heard.push({
+        start,
+        end,
+        sentence: nth,
+        from: (samples + from) / sampleRate,
+        to: (samples + to) / sampleRate,
+      });
+    });
+    nth += 1;
     for (const piece of [...laid.pieces, silence(laid.pauseAfter)]) {
       const pcm = renderPiece(piece, piece.source.kind === 'silence' ? undefined : clip.pcm);
       chunks.push(Buffer.from(pcm.buffer, pcm.byteOffset, pcm.length * BYTES_PER_SAMPLE));
       samples += lengthOf(piece);
     }
   }
-  return Buffer.concat([wavHeader(sampleRate, samples), ...chunks]);
+  return {
+    wav: Buffer.concat([wavHeader(sampleRate, samples), ...chunks]),
+    duration: samples / sampleRate,
+    words: heard,
+  };
 }

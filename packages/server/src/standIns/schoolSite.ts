@@ -2,6 +2,7 @@ import express from 'express';
 import { readFile } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { embedCode } from '@aurelfield/api';
 import path from 'node:path';
 
 /** A running stand-in. */
@@ -12,7 +13,7 @@ export interface SchoolSite {
 
 /**
  * Stands in for the web site of Wrenmoor School: a page with menus, adverts, a cookie text, a picture with a caption and comments, on loopback. It says at its foot that it is a
- * stand-in. Other addresses of it misbehave as sites do.
+ * stand-in. A learning platform is on it too. Other addresses of it misbehave as sites do.
  * @param folder with its pages.
  */
 export async function startSchoolSite(folder: string): Promise<SchoolSite> {
@@ -25,6 +26,20 @@ export async function startSchoolSite(folder: string): Promise<SchoolSite> {
     response
       .type('html')
       .send(request.query.changed === undefined ? page : page.replace('about 1.5 m high', 'up to 2 m high'));
+  });
+  // A learning platform that shows a pupil's page in a frame, by the code that teachers paste, and by a plain link.
+  app.get('/platform/lesson', async (request, response) => {
+    const address = typeof request.query.page === 'string' ? request.query.page : '';
+    if (!/^https?:\/\/[\w.:[\]-]+\/p\/[\w-]{1,80}$/u.test(address)) {
+      response.status(400).type('text').send('Give the address of a pupil’s page: ?page=…');
+      return;
+    }
+    const page = await readFile(path.join(folder, 'platform.html'), 'utf8');
+    response
+      .type('html')
+      .send(
+        page.replace('<!--frame-->', embedCode(address, 'The lesson, read aloud')).replace('{page}', address),
+      );
   });
   app.get('/to-private', (_request, response) => response.redirect('http://10.0.0.1/'));
   app.get('/round', (_request, response) => response.redirect('/round'));

@@ -1,4 +1,5 @@
-import type { Entry, Handout, Job, JobGroup, Pupil, Reading, VersionView } from '@aurelfield/api';
+import { DEFAULT_SCANNING } from '@aurelfield/api';
+import type { ClassSet, Entry, Handout, Job, JobGroup, Pupil, Reading, VersionView } from '@aurelfield/api';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
@@ -34,6 +35,7 @@ beforeAll(async () => {
       secret: 'a secret for tests only',
       hosts: [],
       webFolder: undefined,
+      pageFolder: undefined,
     }),
   );
 });
@@ -47,11 +49,17 @@ interface Things {
   readonly reading: string;
   readonly job: string;
   readonly group: string;
+  readonly classSet: string;
   readonly entry: string;
   readonly occurrence: string;
   readonly version: string;
   readonly ticket: string;
   readonly text: string;
+  readonly mark: string;
+  readonly board: string;
+  readonly handOut: string;
+  readonly pupilLink: string;
+  readonly picture: string;
   readonly profile: object;
 }
 
@@ -101,6 +109,73 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /handouts/:id/fetch-again': of('/handouts/:id/fetch-again', 'handout'),
   'POST /proof/check': 'looks at what is sent',
   'GET /spelling': 'is about a word',
+  'GET /words/facts': { address: ({ pupil }) => `/words/facts?word=bog&language=en-GB&pupilId=${pupil}`, status: 404 },
+  'POST /words/hear': { address: () => '/words/hear', body: ({ pupil }) => ({ word: 'bog', language: 'en-GB', pupilId: pupil, way: 'usual' }), status: 404 },
+  'POST /pronunciations/affects': 'looks through the own school (looked at below)',
+  'GET /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout'),
+  'POST /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout', () => ({ block: 'x', start: 0, end: 1, written: 'a', colour: 'sky' })),
+  'GET /handouts/:id/study-marks/file': { address: ({ handout }) => `/handouts/${handout}/study-marks/file?format=txt`, status: 404 },
+  'PATCH /handouts/:id/study-marks/:mark': { address: ({ handout, mark }) => `/handouts/${handout}/study-marks/${mark}`, body: () => ({ note: 'taken' }), status: 404 },
+  'DELETE /handouts/:id/study-marks/:mark': { address: ({ handout, mark }) => `/handouts/${handout}/study-marks/${mark}`, status: 404 },
+  'GET /handouts/:id/cast': of('/handouts/:id/cast', 'handout'),
+  'PUT /handouts/:id/cast': of('/handouts/:id/cast', 'handout', () => ({ isOn: true, voices: {}, passages: [], revision: 0 })),
+  'GET /handouts/:id/companion': of('/handouts/:id/companion', 'handout'),
+  'PUT /handouts/:id/companion': of('/handouts/:id/companion', 'handout', () => ({ language: 'pl', text: 'Wzięte.', revision: 0 })),
+  'POST /handouts/:id/companion/table': of('/handouts/:id/companion/table', 'handout', () => ({ language: 'pl', revision: 0 }), 400),
+  'POST /handouts/:id/companion/translate': of('/handouts/:id/companion/translate', 'handout', () => ({ language: 'pl', revision: 0 })),
+  'DELETE /handouts/:id/companion': of('/handouts/:id/companion', 'handout'),
+  'GET /records': 'sums up the own school (looked at below)',
+  'GET /records/table.csv': 'lists the own school (looked at below)',
+  'DELETE /records': 'deletes of the own school alone (looked at in records.test.ts)',
+  'GET /records/settings': 'is about the own school',
+  'PATCH /records/settings': 'is about the own school',
+  'PUT /records/settings/pupils/:id': of('/records/settings/pupils/:id', 'pupil', () => ({ keeps: true })),
+  'GET /pupil-notes': 'lists the own school (looked at below)',
+  'GET /pupil-notes/unseen': 'counts of the own school (looked at in records.test.ts)',
+  'POST /pupil-notes/seen': 'touches of the own school alone (looked at in records.test.ts)',
+  'GET /school/embedding': 'is about the own school',
+  'PUT /school/embedding': 'is about the own school',
+  'GET /school/artwork': 'is about the own school',
+  'PUT /school/artwork': 'is about the own school',
+  'DELETE /school/artwork': 'is about the own school',
+  'GET /hand-outs': 'lists the own school (looked at below)',
+  'POST /hand-outs': { address: () => '/hand-outs', body: ({ handout, pupil }) => ({ handoutIds: [handout], pupilIds: [pupil] }), status: 404 },
+  'PATCH /hand-outs/:id': of('/hand-outs/:id', 'handOut', () => ({ lastDay: '2020-01-01' })),
+  'POST /hand-outs/:id/renew': of('/hand-outs/:id/renew', 'handOut'),
+  'DELETE /hand-outs/:id': of('/hand-outs/:id', 'handOut'),
+  'POST /hand-outs/:id/link': of('/hand-outs/:id/link', 'handOut'),
+  'GET /pupil-links': 'lists the own school (looked at below)',
+  'POST /pupil-links/:id/replace': of('/pupil-links/:id/replace', 'pupilLink'),
+  'PUT /pupil-links/:id/pin': of('/pupil-links/:id/pin', 'pupilLink', () => ({ pin: '1234' })),
+  'DELETE /pupil-links/:id': of('/pupil-links/:id', 'pupilLink'),
+  'POST /open/enter': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'GET /open/:pass/files/:package/:file': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'GET /open/:pass/words/:package/:sentence/:word': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'GET /open/:pass/words/:package/:sentence/:word/:way': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'GET /open/:pass/save/:package/sound.mp3': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'POST /open/:pass/events': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'GET /boards': 'lists the own school (looked at below)',
+  'POST /boards': 'takes in what is sent',
+  'GET /boards/:id': of('/boards/:id', 'board'),
+  'PUT /boards/:id': of('/boards/:id', 'board', () => ({ name: 'Taken', pupilId: null, columns: 4, scanning: DEFAULT_SCANNING, phrases: [], revision: 1 })),
+  'DELETE /boards/:id': of('/boards/:id', 'board'),
+  'POST /boards/:id/restore': of('/boards/:id/restore', 'board'),
+  'POST /boards/:id/link': of('/boards/:id/link', 'board'),
+  'DELETE /boards/:id/link': of('/boards/:id/link', 'board'),
+  'GET /boards/:id/voice': of('/boards/:id/voice', 'board'),
+  'POST /phrases/hear': 'speaks what is sent',
+  'POST /phrase-pictures': 'takes in what is sent',
+  'GET /phrase-pictures/:id': of('/phrase-pictures/:id', 'picture'),
+  'GET /open-boards/:token': 'is opened by a secret link (looked at in boards.test.ts)',
+  'GET /open-boards/:token/sound/:phrase': 'is opened by a secret link (looked at in boards.test.ts)',
+  'POST /open-boards/:token/say': 'is opened by a secret link (looked at in boards.test.ts)',
+  'GET /open-boards/:token/spelling': 'is opened by a secret link (looked at in boards.test.ts)',
+  'GET /open-boards/:token/picture/:picture': 'is opened by a secret link (looked at in boards.test.ts)',
+  'GET /readings/:id/decided': of('/readings/:id/decided', 'reading'),
+  'GET /texts/:hash/marks': of('/texts/:hash/marks', 'text'),
+  'GET /pupils/:id/profiles': of('/pupils/:id/profiles', 'pupil'),
+  'POST /class-lists/read': 'reads what is sent',
+  'POST /class-lists': { address: () => '/class-lists', body: ({ pupil }) => ({ pupils: [], likePupil: pupil }), status: 404 },
   'GET /handouts': 'lists the own school (looked at below)',
   'POST /handouts': 'takes in what is sent',
   'GET /handouts/:id': of('/handouts/:id', 'handout'),
@@ -127,6 +202,7 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /pronunciations/check': 'looks at what is sent',
   'GET /handouts/:id/doubtful': { address: ({ handout, pupil }) => `/handouts/${handout}/doubtful?pupilId=${pupil}`, status: 404 },
   'GET /handouts/:id/other-readings': { address: ({ handout }) => `/handouts/${handout}/other-readings?block=b0&start=0`, status: 404 },
+  'GET /doubtful': { address: ({ pupil }) => `/doubtful?pupilId=${pupil}`, status: 200 },
   'POST /accepted-words': 'is about the own school',
   'DELETE /accepted-words': 'is about the own school',
   'GET /pronunciations/variants': 'is about a word',
@@ -150,7 +226,25 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /jobs/:id': of('/jobs/:id', 'job'),
   'DELETE /jobs/:id': of('/jobs/:id', 'job'),
   'GET /jobs/:id/file': of('/jobs/:id/file', 'job'),
+  'GET /formats': 'is about the machine and the own school’s names of files',
+  'POST /class-sets/plan': { address: () => '/class-sets/plan', body: classSet, status: 404 },
+  'POST /class-sets': { address: () => '/class-sets', body: classSet, status: 404 },
+  'GET /class-sets': 'lists the own school (looked at below)',
+  'GET /class-sets/:id': of('/class-sets/:id', 'classSet'),
+  'GET /class-sets/:id/stale': of('/class-sets/:id/stale', 'classSet'),
+  'PATCH /class-sets/:id': of('/class-sets/:id', 'classSet', () => ({ action: 'cancel' })),
+  'GET /class-sets/:id/package.zip': of('/class-sets/:id/package.zip', 'classSet'),
 }; // prettier-ignore
+
+/** A class set of a handout for a pupil. */
+function classSet({ handout, pupil }: Pick<Things, 'handout' | 'pupil'>) {
+  return {
+    handoutIds: [handout],
+    pupilIds: [pupil],
+    output: { format: 'json' },
+    naming: { pattern: '{title}', initials: false },
+  };
+}
 
 async function makeThings(): Promise<Things> {
   const handout = (await own.get<Handout[]>('/handouts')).body[0];
@@ -166,6 +260,25 @@ async function makeThings(): Promise<Things> {
   const group = (
     await own.send<JobGroup>('POST', '/job-groups', { handoutIds: [handout?.id], pupilIds: [pupil?.id] })
   ).body;
+  const set = await own.send<ClassSet>('POST', '/class-sets', classSet({ handout: handout?.id ?? '', pupil: pupil?.id ?? '' })); // prettier-ignore
+  const mark = await own.send<{ id: string }>('POST', `/handouts/${handout?.id ?? ''}/study-marks`, {
+    block: first?.id, start: 0, end: 3, written: first?.text.slice(0, 3), colour: 'sky',
+  }); // prettier-ignore
+  const board = await own.send<{ id: string }>('POST', '/boards', {
+    name: 'Lunch', pupilId: pupil?.id, columns: 3, scanning: DEFAULT_SCANNING, phrases: [],
+  }); // prettier-ignore
+  const [handOut] = (
+    await own.send<{ id: string }[]>('POST', '/hand-outs', {
+      handoutIds: [handout?.id],
+      pupilIds: [pupil?.id],
+    })
+  ).body;
+  const [pupilLink] = (await own.get<{ id: string }[]>('/pupil-links')).body;
+  const picture = await own.fetch('/phrase-pictures', {
+    method: 'POST',
+    body: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0]),
+    headers: { 'content-type': 'image/png' },
+  });
   const photo = new Uint8Array(readFileSync(new URL('../../demo/photos/moss.jpg', import.meta.url)));
   const looked = await own.upload<{ ticket: string }>('/intake/photos', undefined, {
     name: 'moss.jpg',
@@ -178,11 +291,17 @@ async function makeThings(): Promise<Things> {
     reading: reading.id,
     job: job.id,
     group: group.id,
+    classSet: set.body.id,
     entry: (await own.get<Entry[]>('/pronunciations')).body[0]?.id ?? '',
     occurrence: placed.body.occurrences[0]?.id ?? '',
     version: (await own.get<VersionView[]>(`/handouts/${handout?.id ?? ''}/versions`)).body[0]?.id ?? '',
     ticket: looked.body.ticket,
     text: reading.textHash,
+    mark: mark.body.id,
+    board: board.body.id,
+    handOut: handOut?.id ?? '',
+    pupilLink: pupilLink?.id ?? '',
+    picture: ((await picture.json()) as { id: string }).id,
     profile: pupil?.profile ?? {},
   };
 }
@@ -201,6 +320,11 @@ test('a teacher sees and touches only what is of the own school', async () => {
     '/pupils',
     '/pupils/deleted',
     '/pronunciations',
+    '/boards',
+    '/class-sets',
+    '/hand-outs',
+    '/pupil-notes',
+    '/pupil-links',
   ])
     expect([list, (await other.get(list)).body]).toEqual([list, []]);
   for (const [route, asked] of Object.entries(ROUTES)) {

@@ -15,6 +15,7 @@ export function testConfig(databaseUrl: string, dataFolder: string, more: Partia
     standIns: true,
     secret: 'a secret for tests only',
     webFolder: undefined,
+    pageFolder: undefined,
     resources: fileURLToPath(new URL('../..', import.meta.url)),
     espeakWorker: undefined,
     modelProcess: undefined,

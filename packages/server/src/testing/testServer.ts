@@ -1,5 +1,5 @@
 import type { Session } from '@aurelfield/api';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { inject } from 'vitest';
@@ -62,7 +62,10 @@ export async function startTestServer({
       await running.stop();
       running = await start();
     },
-    stop: () => running.stop(),
+    stop: async () => {
+      await running.stop();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
   };
 }
 

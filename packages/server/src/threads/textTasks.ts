@@ -22,6 +22,7 @@ import {
 import type { AnchorRow } from '../texts/anchorStore.ts';
 import { isPronounced } from '../language/knowledge.ts';
 import { checkBlocks, findDoubtful, leftToVoice, suggestSpellings } from './checkTasks.ts';
+import { markBlocks, placesOfEntry, wordFacts } from './wordTasks.ts';
 import { planBeginning, planBlocks } from './planTasks.ts';
 
 /** Of so many blocks a text's language is guessed. */
@@ -98,6 +99,9 @@ export const TEXT_TASKS = {
   },
   examineBlocks: factsOf,
   readList,
+  wordFacts,
+  markBlocks,
+  placesOfEntry,
   /** Blocks, clean-ups and words in reading order of photographed pages. */
   assemblePhotos: (pages: readonly RecognisedPage[]) => blocksFromPhotos(pages, { isWord: isPronounced }),
 } as const;

@@ -53,6 +53,7 @@ export class TextThreadPool {
           lexicon: [],
           places: [],
           passageVoices: {},
+          cast: [],
         },
         DEFAULT_PACE,
       ),

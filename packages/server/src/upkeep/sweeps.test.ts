@@ -1,4 +1,4 @@
-import type { Handout, Pupil, Reading } from '@aurelfield/api';
+import type { HandOut, Handout, Pupil, Reading } from '@aurelfield/api';
 import { eq, isNull, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import {
@@ -12,6 +12,8 @@ import {
   sessions,
   texts,
 } from '../db/schema/index.ts';
+import { FROZEN } from '../handingOut/handOutWork.ts';
+import type { ObjectStore } from '../store/objectStore.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { CLIPS, sweep, type SweepParts } from './sweeps.ts';
 
@@ -142,4 +144,51 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
   expect(await deleted()).toEqual([[], []]);
   expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(404);
   expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
+});
+
+test('frozen readings go a day after they were renewed or taken back, and not before', async () => {
+  const { store } = server.running.house;
+  const packages = async () => {
+    const found = new Set<string>();
+    for await (const { name } of store.list(FROZEN)) found.add(name.split('/')[2] ?? '');
+    return found;
+  };
+  /** The store as it is two days later. */
+  const later: ObjectStore = {
+    put: (...args) => store.put(...args),
+    read: (...args) => store.read(...args),
+    stream: (name) => store.stream(name),
+    delete: (name) => store.delete(name),
+    async *list(prefix) {
+      for await (const one of store.list(prefix))
+        yield { ...one, changedAt: new Date(Date.now() - 2 * 24 * 3600 * 1000) };
+    },
+  };
+  const give = async (text: string) => {
+    const body = { title: 'F', language: 'en-GB', subject: '', className: '', format: 'text', text };
+    const { id } = (await client.upload<Handout>('/handouts', body)).body;
+    await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds: [pupil.id] });
+    return id;
+  };
+  const settled = () =>
+    until(
+      () => client.get<HandOut[]>('/hand-outs'),
+      ({ body }) => body.every(({ state }) => state === 'out'),
+    );
+  const renewed = await give('The first lamp is lit.');
+  await give('The second lamp is lit.');
+  await settled();
+  const before = await packages();
+  await client.send('POST', '/hand-outs', { handoutIds: [renewed], pupilIds: [pupil.id] });
+  const { body: out } = await settled();
+  expect((await packages()).size).toBe(3);
+  await sweep(parts());
+  expect((await packages()).size).toBe(3);
+  await sweep(parts({ store: later }));
+  const kept = await packages();
+  expect(kept.size).toBe(2);
+  expect([...kept].filter((name) => before.has(name))).toHaveLength(1);
+  for (const { id } of out) await client.send('DELETE', `/hand-outs/${id}`);
+  await sweep(parts({ store: later }));
+  expect((await packages()).size).toBe(0);
 });

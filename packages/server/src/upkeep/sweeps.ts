@@ -1,19 +1,24 @@
 import { DELETED_DAYS } from '@aurelfield/api';
-import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.ts';
 import {
+  classSets,
   clipClaims,
   clips,
   handouts,
+  handOuts,
+  pageEvents,
   pupils,
   readings,
   readingSentences,
+  schools,
   sessions,
   texts,
   versions,
 } from '../db/schema/index.ts';
 import { EXPORTS } from '../exports/exportService.ts';
+import { FROZEN } from '../handingOut/handOutWork.ts';
 import { TRAY } from '../intake/sourceTray.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
@@ -37,8 +42,14 @@ export const CLIPS = 'clips/';
 /** Takes away what nobody needs any more. Each part is done whether or not another one failed. */
 export async function sweep(parts: SweepParts): Promise<void> {
   const steps: readonly [string, () => Promise<unknown>][] = [
-    ['tray', () => sweepOld(parts.store, TRAY)],
-    ['exports', () => sweepOld(parts.store, EXPORTS)],
+    ['tray', () => sweepOld(parts.store, TRAY, DAY)],
+    // As long as the jobs that name them: what a class set offers is there.
+    ['exports', () => sweepOld(parts.store, EXPORTS, JOBS_KEPT)],
+    // Before their jobs: a set is nothing without them.
+    [
+      'class sets',
+      () => parts.db.delete(classSets).where(lt(classSets.startedAt, new Date(Date.now() - JOBS_KEPT))),
+    ],
     ['jobs', () => parts.jobs.forgetEndedBefore(new Date(Date.now() - JOBS_KEPT))],
     ['sessions', () => parts.db.delete(sessions).where(sql`${sessions.expire} < now()`)],
     ['deleted', () => sweepDeleted(parts.db)],
@@ -46,15 +57,17 @@ export async function sweep(parts: SweepParts): Promise<void> {
     ['claims', () => parts.db.delete(clipClaims).where(lt(clipClaims.until, new Date(Date.now() - DAY)))],
     ['clips', () => sweepClips(parts)],
     ['lost objects', () => sweepLostObjects(parts)],
+    ['frozen readings', () => sweepFrozen(parts)],
+    ['records', () => sweepRecords(parts.db)],
   ];
   for (const [name, step] of steps)
     await step().catch((error: unknown) => parts.log.error({ err: error }, `the sweep of ${name} failed`));
 }
 
-/** What has lain below a prefix for a day. */
-async function sweepOld(store: ObjectStore, prefix: string): Promise<void> {
+/** What has lain below a prefix for so many milliseconds. */
+async function sweepOld(store: ObjectStore, prefix: string, kept: number): Promise<void> {
   for await (const { name, changedAt } of store.list(prefix))
-    if (Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+    if (Date.now() - changedAt.getTime() > kept) await store.delete(name);
 }
 
 /** Handouts and pupils that were deleted long enough ago to be gone for good, with all that is theirs. */
@@ -138,4 +151,29 @@ async function sweepLostObjects({ db, store }: SweepParts): Promise<void> {
     if (some.length >= CLIPS_PER_ROUND) await take();
   }
   if (some.length > 0) await take();
+}
+
+/** Frozen readings that are out no more: taken back, renewed, or left by a process that died; a page that is open may still ask for them for a day. */
+async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
+  const inUse = new Set(
+    (
+      await db
+        .select({ name: handOuts.package })
+        .from(handOuts)
+        .where(and(isNotNull(handOuts.package), isNull(handOuts.takenBackAt)))
+    ).map(({ name }) => name),
+  );
+  for await (const { name, changedAt } of store.list(FROZEN)) {
+    const packageName = name.split('/').at(-2) ?? '';
+    if (!inUse.has(packageName) && Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+  }
+}
+
+/** Listening records go after the time that their school sets. */
+async function sweepRecords(db: Database): Promise<void> {
+  await db
+    .delete(pageEvents)
+    .where(
+      sql`${pageEvents.at} < now() - make_interval(days => (select ${schools.recordDays} from ${schools} where ${schools.id} = ${pageEvents.schoolId}))`,
+    );
 }

@@ -16,7 +16,7 @@ export interface EspeakOptions {
 }
 
 const DEFAULT_TIMEOUT = 20_000;
-const VERSION = `${packageVersion('@echogarden/espeak-ng-emscripten')}/7`;
+const VERSION = `${packageVersion('@echogarden/espeak-ng-emscripten')}/8`;
 
 /** The formant synthesiser that ships with us: many languages, small, fast, exact times. */
 export class EspeakEngine implements SpeechEngine {

@@ -16,7 +16,12 @@ export function espeakSpeed(identifier: string, speed: number): EngineSpeed {
   return { rate: Math.round(rate), wordGap };
 }
 
-/** The engine's pitch (0 to 99, 50 its own) for semitones up or down: its scale doubles the frequency every 50 steps. */
+/** Semitones of one step of the engine's pitch, below its own and above; median pitch of a sentence in four voices, measured (`packages/server/src/testing/pitch.ts`). */
+const STEP_BELOW = 0.153;
+const STEP_ABOVE = 0.171;
+
+/** The engine's pitch (0 to 99, 50 its own) for semitones up or down. */
 export function espeakPitch(semitones: number): number {
-  return Math.max(0, Math.min(99, Math.round(50 + (semitones * 50) / 12)));
+  const steps = semitones / (semitones < 0 ? STEP_BELOW : STEP_ABOVE);
+  return Math.max(0, Math.min(99, Math.round(50 + steps)));
 }

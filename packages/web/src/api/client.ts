@@ -39,6 +39,8 @@ export interface RequestOptions {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly json?: unknown;
   readonly form?: FormData;
+  /** Bytes as they are, with their own media type. */
+  readonly blob?: Blob;
   readonly signal?: AbortSignal;
 }
 
@@ -49,7 +51,9 @@ export interface RequestOptions {
 export async function request(path: string, options: RequestOptions = {}): Promise<Response> {
   const headers: Record<string, string> = { 'x-aurelfield-token': csrfToken };
   if (options.json !== undefined) headers['content-type'] = 'application/json';
-  const body = options.form ?? (options.json === undefined ? undefined : JSON.stringify(options.json));
+  if (options.blob) headers['content-type'] = options.blob.type;
+  const body =
+    options.blob ?? options.form ?? (options.json === undefined ? undefined : JSON.stringify(options.json));
   const response = await fetch(`/api${path}`, {
     method: options.method ?? 'GET',
     headers,

@@ -1,5 +1,6 @@
 import {
   doubtfulListSchema,
+  doubtfulQueueSchema,
   handoutSchema,
   leftOutSchema,
   otherReadingsSchema,
@@ -18,6 +19,16 @@ export function useDoubtful(handoutId: string | undefined, pupilId: string | und
     queryKey: [...KEYS.pronunciations, 'doubtful', handoutId, pupilId],
     queryFn: () => ask(doubtfulListSchema, `/handouts/${handoutId ?? ''}/doubtful?pupilId=${pupilId ?? ''}`),
     enabled: handoutId !== undefined && pupilId !== undefined,
+    retry: false,
+  });
+}
+
+/** Doubtful words of all handouts on the shelf. */
+export function useDoubtfulQueue(pupilId: string | undefined, isWanted: boolean) {
+  return useQuery({
+    queryKey: [...KEYS.pronunciations, 'doubtful', 'all', pupilId],
+    queryFn: ({ signal }) => ask(doubtfulQueueSchema, `/doubtful?pupilId=${pupilId ?? ''}`, { signal }),
+    enabled: isWanted && pupilId !== undefined,
     retry: false,
   });
 }

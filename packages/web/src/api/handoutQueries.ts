@@ -41,8 +41,12 @@ export function useChangeAny() {
   });
 }
 
-export function useHandout(id: string) {
-  return useQuery({ queryKey: [...KEYS.handouts, id], queryFn: () => ask(handoutSchema, `/handouts/${id}`) });
+export function useHandout(id: string, isWanted = true) {
+  return useQuery({
+    queryKey: [...KEYS.handouts, id],
+    queryFn: () => ask(handoutSchema, `/handouts/${id}`),
+    enabled: isWanted,
+  });
 }
 
 export function useAddHandout() {

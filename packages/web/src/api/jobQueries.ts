@@ -1,9 +1,21 @@
-import { jobSchema, type ExportFormat } from '@aurelfield/api';
+import { formatViewSchema, jobSchema, namingSchema, type ExportRequest } from '@aurelfield/api';
 import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { ask, request } from './client.ts';
 
-export function beginExport(readingId: string, format: ExportFormat) {
-  return ask(jobSchema, `/readings/${readingId}/exports`, { method: 'POST', json: { format } });
+const formatsSchema = z.object({ formats: z.array(formatViewSchema), naming: namingSchema.nullable() });
+
+/** The formats there are, and how the school's files were called last. */
+export function useFormats() {
+  return useQuery({
+    queryKey: ['formats'],
+    queryFn: () => ask(formatsSchema, '/formats'),
+    staleTime: 60_000,
+  });
+}
+
+export function beginExport(readingId: string, wanted: ExportRequest) {
+  return ask(jobSchema, `/readings/${readingId}/exports`, { method: 'POST', json: wanted });
 }
 
 export function useJob(jobId: string | undefined) {

@@ -42,8 +42,19 @@ export function useRemoveEntry() {
 export function useImportEntries() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ file, scope, scopeValue }: { file: File; scope: Scope; scopeValue: string }) => {
+    mutationFn: ({
+      file,
+      scope,
+      scopeValue,
+      preview,
+    }: {
+      file: File;
+      scope: Scope;
+      scopeValue: string;
+      preview: boolean;
+    }) => {
       const form = new FormData();
+      form.append('preview', preview ? 'yes' : 'no');
       form.append('scope', scope);
       form.append('scopeValue', scopeValue);
       form.append('file', file);
@@ -71,8 +82,9 @@ export async function fetchHeard(json: HearRequest): Promise<Blob> {
   return (await request('/pronunciations/hear', { method: 'POST', json })).blob();
 }
 
-/** Readings are planned anew when a pronunciation has changed. */
+/** Readings are planned anew when a pronunciation has changed: the one that is heard at once, the others when they are opened. */
 async function forgetReadings(client: QueryClient): Promise<void> {
-  client.removeQueries({ queryKey: ['reading'] });
+  client.removeQueries({ queryKey: ['reading'], type: 'inactive' });
+  await client.invalidateQueries({ queryKey: ['reading'] });
   await client.invalidateQueries({ queryKey: KEYS.pronunciations });
 }

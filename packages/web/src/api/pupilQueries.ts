@@ -1,11 +1,26 @@
-import { pupilSchema, voiceSchema, type PupilInput, type Sample } from '@aurelfield/api';
+import {
+  classListSchema,
+  heardSampleSchema,
+  pastProfileSchema,
+  pupilSchema,
+  voiceSchema,
+  type HeardSample,
+  type Pupil,
+  type PupilChange,
+  type Sample,
+  type TakeClassList,
+} from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { ask, request } from './client.ts';
 import { KEYS } from './keys.ts';
 
+export function fetchPupils() {
+  return ask(z.array(pupilSchema), '/pupils');
+}
+
 export function usePupils() {
-  return useQuery({ queryKey: KEYS.pupils, queryFn: () => ask(z.array(pupilSchema), '/pupils') });
+  return useQuery({ queryKey: KEYS.pupils, queryFn: fetchPupils });
 }
 
 /** Pupils that were deleted of late. */
@@ -36,11 +51,41 @@ export function useMissingVoices() {
 export function useSavePupil() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, input }: { id: string | undefined; input: PupilInput }) =>
+    mutationFn: ({ id, change }: { id: string | undefined; change: PupilChange }) =>
       ask(pupilSchema, id === undefined ? '/pupils' : `/pupils/${id}`, {
         method: id === undefined ? 'POST' : 'PUT',
-        json: input,
+        json: change,
       }),
+    onSuccess: (saved) => {
+      client.setQueryData<Pupil[]>(KEYS.pupils, (before) =>
+        before?.map((pupil) => (pupil.id === saved.id ? saved : pupil)),
+      );
+      return client.invalidateQueries({ queryKey: KEYS.pupils });
+    },
+  });
+}
+
+/** All profiles of a pupil, the latest first. */
+export function usePastProfiles(pupilId: string | undefined) {
+  return useQuery({
+    queryKey: [...KEYS.pupils, pupilId, 'profiles'],
+    queryFn: () => ask(z.array(pastProfileSchema), `/pupils/${pupilId ?? ''}/profiles`),
+    enabled: pupilId !== undefined,
+  });
+}
+
+/** What a class list holds; nothing is taken in yet. */
+export function readClassList(file: File) {
+  const form = new FormData();
+  form.append('file', file);
+  return ask(classListSchema, '/class-lists/read', { method: 'POST', form });
+}
+
+export function useTakeClassList() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (json: TakeClassList) =>
+      ask(z.object({ added: z.number(), changed: z.number() }), '/class-lists', { method: 'POST', json }),
     onSuccess: () => client.invalidateQueries({ queryKey: KEYS.pupils }),
   });
 }
@@ -55,7 +100,19 @@ export function useArchivePupil() {
   });
 }
 
-/** A sentence with settings that are not saved, as a WAV file. */
-export async function fetchSample(json: Sample): Promise<Blob> {
-  return (await request('/sample', { method: 'POST', json })).blob();
+/** A sentence with settings that are not saved: its sound, and when its words are heard. */
+export function fetchSample(json: Sample, signal?: AbortSignal) {
+  return ask(heardSampleSchema, '/sample', { method: 'POST', json, ...(signal ? { signal } : {}) });
+}
+
+/** The sound of a heard sample, as a WAV file. */
+export function soundOf({ wav }: HeardSample): Blob {
+  return new Blob([Uint8Array.from(atob(wav), (character) => character.charCodeAt(0))], {
+    type: 'audio/wav',
+  });
+}
+
+/** The same as a sound alone. */
+export async function fetchSampleSound(json: Sample): Promise<Blob> {
+  return soundOf(await fetchSample(json));
 }

@@ -1,21 +1,29 @@
-import { readingSchema, textSchema, type Handout, type Pupil } from '@aurelfield/api';
+import {
+  readingSchema,
+  textSchema,
+  type Handout,
+  type Pupil,
+  type Reading,
+  type Side,
+} from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { z } from 'zod';
 import { ask } from './client.ts';
 import { KEYS } from './keys.ts';
 
 /** The reading of a handout's present text for a pupil's present profile. Another text, by whoever it was changed, is another reading. */
-export function useReading(handout: Handout, pupil: Pupil | undefined) {
+export function useReading(handout: Handout, pupil: Pupil | undefined, side: Side) {
   return useQuery({
-    queryKey: ['reading', handout.id, pupil?.id, handout.contentHash, pupil?.profile],
+    queryKey: ['reading', handout.id, pupil?.id, handout.contentHash, pupil?.profile, side],
     queryFn: () =>
       ask(readingSchema, '/readings', {
         method: 'POST',
-        json: { handoutId: handout.id, pupilId: pupil?.id },
+        json: { handoutId: handout.id, pupilId: pupil?.id, side },
       }),
     enabled: pupil !== undefined,
     staleTime: Infinity,
     retry: false,
+    // Another pupil's reading plays on until this one is there.
+    placeholderData: (before: Reading | undefined) => (before?.handoutId === handout.id ? before : undefined),
   });
 }
 
@@ -45,7 +53,7 @@ export function useReadingProgress(readingId: string | undefined) {
   });
 }
 
-function isMaking(reading: z.infer<typeof readingSchema> | undefined): boolean {
+function isMaking(reading: Reading | undefined): boolean {
   if (reading === undefined) return true;
   return reading.job?.state === 'waiting' || reading.job?.state === 'running';
 }

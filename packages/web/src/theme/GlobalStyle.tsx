@@ -92,7 +92,7 @@ export const GlobalStyle = createGlobalStyle`
     border-radius: 6px;
   }
 
-  [data-focus-visible]:has([data-focus-visible]) { outline: 0; }
+  [data-focus-visible]:has([data-focus-visible], :focus-visible) { outline: 0; }
 
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { transition: none !important; animation: none !important; scroll-behavior: auto !important; }

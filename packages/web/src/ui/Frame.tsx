@@ -1,10 +1,21 @@
-import { BookOpenText, LogOut, SpellCheck2, Users } from 'lucide-react';
+import {
+  BookOpenText,
+  ChartNoAxesColumn,
+  LogOut,
+  MessageSquareText,
+  PackageOpen,
+  Share2,
+  SpellCheck2,
+  Users,
+} from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { useSession, useSignOut } from '../api/sessionQueries.ts';
+import { useUnseenNotes } from '../api/recordQueries.ts';
 import { PlainButton } from './Button.tsx';
 import { HouseName } from './HouseName.tsx';
+import { Unseen } from './layout.tsx';
 
 const Bar = styled.header`
   display: flex;
@@ -26,7 +37,7 @@ const Bar = styled.header`
     align-items: center;
     gap: 0.4rem;
     min-height: 2.75rem;
-    padding: 0 0.8rem;
+    padding: 0 0.6rem;
     border-bottom: 3px solid transparent;
     color: var(--ink);
     font-weight: 600;
@@ -37,12 +48,31 @@ const Bar = styled.header`
     border-bottom-color: var(--accent);
   }
 
+  .bell {
+    min-width: 1.5rem;
+    padding: 0 0.4rem;
+    border-radius: 1rem;
+    background: var(--accent);
+    color: var(--on-accent);
+    text-align: center;
+  }
+
   .who {
     margin-inline-start: auto;
     display: flex;
     align-items: center;
     gap: 0.5rem;
     color: var(--quiet);
+  }
+
+  @media print {
+    display: none;
+  }
+
+  @media (max-width: 1450px) {
+    .who > span {
+      display: none;
+    }
   }
 
   @media (max-width: 640px) {
@@ -89,6 +119,7 @@ const Skip = styled.a`
 export function Frame() {
   const { data: session } = useSession();
   const signOut = useSignOut();
+  const unseen = useUnseenNotes().data ?? 0;
   return (
     <>
       <Skip href="#main">Skip to content</Skip>
@@ -98,11 +129,29 @@ export function Frame() {
           <NavLink to="/" end>
             <BookOpenText size={18} aria-hidden /> Handouts
           </NavLink>
+          <NavLink to="/make">
+            <PackageOpen size={18} aria-hidden /> Make
+          </NavLink>
+          <NavLink to="/hand-out">
+            <Share2 size={18} aria-hidden /> Hand out
+          </NavLink>
+          <NavLink to="/records">
+            <ChartNoAxesColumn size={18} aria-hidden /> Records
+            {unseen > 0 && (
+              <span className="bell">
+                {unseen}
+                <Unseen> new {unseen === 1 ? 'message' : 'messages'} from pupils</Unseen>
+              </span>
+            )}
+          </NavLink>
           <NavLink to="/pupils">
             <Users size={18} aria-hidden /> Pupils
           </NavLink>
           <NavLink to="/pronunciations">
             <SpellCheck2 size={18} aria-hidden /> Pronunciations
+          </NavLink>
+          <NavLink to="/phrases">
+            <MessageSquareText size={18} aria-hidden /> Phrases
           </NavLink>
         </nav>
         <div className="who">

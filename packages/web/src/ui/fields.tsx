@@ -1,5 +1,5 @@
 import { ChevronDown } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useId, type ReactNode } from 'react';
 import {
   Button,
   FieldError,
@@ -10,10 +10,6 @@ import {
   Popover,
   Select,
   SelectValue,
-  Slider,
-  SliderOutput,
-  SliderThumb,
-  SliderTrack,
   Text,
   TextArea,
   TextField,
@@ -182,10 +178,10 @@ export function Choice<T extends string>({
   );
 }
 
-const SliderColumn = styled(Slider)`
+const SliderColumn = styled.div`
   display: grid;
   grid-template-columns: 1fr auto;
-  row-gap: 0.2rem;
+  gap: 0.1rem 0.75rem;
 
   label {
     font-weight: 600;
@@ -194,35 +190,54 @@ const SliderColumn = styled(Slider)`
   output {
     font-variant-numeric: tabular-nums;
     color: var(--quiet);
+    text-align: end;
   }
-`;
 
-const Track = styled(SliderTrack)`
-  grid-column: 1 / -1;
-  height: 2rem;
-  margin-inline: 0.7rem;
+  input {
+    grid-column: 1 / -1;
+    appearance: none;
+    width: 100%;
+    height: 2rem;
+    margin: 0;
+    background: transparent;
+    cursor: pointer;
+  }
 
-  &::before {
-    content: '';
-    position: absolute;
-    inset: calc(50% - 3px) -0.7rem auto;
+  input::-webkit-slider-runnable-track {
     height: 6px;
     border-radius: 3px;
     background: var(--edge);
   }
-`;
 
-const Thumb = styled(SliderThumb)`
-  top: 50%;
-  width: 1.5rem;
-  height: 1.5rem;
-  border-radius: 50%;
-  border: 3px solid var(--surface);
-  background: var(--accent);
-  box-shadow: 0 0 0 1px var(--edge);
+  input::-moz-range-track {
+    height: 6px;
+    border-radius: 3px;
+    background: var(--edge);
+  }
 
-  &[data-focus-visible] {
+  input::-webkit-slider-thumb {
+    appearance: none;
+    width: 1.5rem;
+    height: 1.5rem;
+    margin-top: calc(3px - 0.75rem);
+    border: 3px solid var(--surface);
     border-radius: 50%;
+    background: var(--accent);
+    box-shadow: 0 0 0 1px var(--edge);
+  }
+
+  input::-moz-range-thumb {
+    width: 1.1rem;
+    height: 1.1rem;
+    border: 3px solid var(--surface);
+    border-radius: 50%;
+    background: var(--accent);
+    box-shadow: 0 0 0 1px var(--edge);
+  }
+
+  input:disabled {
+    opacity: 0.5;
+    cursor: not-allowed;
   }
 `;
 
@@ -232,25 +247,30 @@ interface AmountProps {
   readonly min: number;
   readonly max: number;
   readonly step: number;
+  /** The value in words, with its unit: it is shown and read out. */
   readonly say: (value: number) => string;
   readonly onChange: (value: number) => void;
+  readonly isDisabled?: boolean;
 }
 
 /** An amount on a scale, with its value in words. */
-export function Amount({ label, value, min, max, step, say, onChange }: AmountProps) {
+export function Amount({ label, value, min, max, step, say, onChange, isDisabled = false }: AmountProps) {
+  const id = useId();
   return (
-    <SliderColumn
-      value={value}
-      minValue={min}
-      maxValue={max}
-      step={step}
-      onChange={(next) => onChange(Array.isArray(next) ? (next[0] ?? value) : next)}
-    >
-      <Label>{label}</Label>
-      <SliderOutput>{say(value)}</SliderOutput>
-      <Track>
-        <Thumb />
-      </Track>
+    <SliderColumn>
+      <label htmlFor={id}>{label}</label>
+      <output htmlFor={id}>{say(value)}</output>
+      <input
+        id={id}
+        type="range"
+        min={min}
+        max={max}
+        step={step}
+        value={value}
+        aria-valuetext={say(value)}
+        disabled={isDisabled}
+        onChange={(event) => onChange(Number(event.currentTarget.value))}
+      />
     </SliderColumn>
   );
 }

@@ -9,6 +9,7 @@ export interface TaggedWord {
   readonly start: number;
   readonly partOfSpeech: PartOfSpeech;
   readonly isPast: boolean;
+  readonly isPronoun: boolean;
 }
 
 /** What the tagger answers, as far as it was asked. */
@@ -27,7 +28,12 @@ export function tagWords(sentence: string): Map<number, TaggedWord> {
       .flatMap(({ terms }) => terms)
       .map(({ tags, offset }) => [
         offset.start,
-        { start: offset.start, partOfSpeech: partOfSpeech(tags), isPast: tags.includes('PastTense') },
+        {
+          start: offset.start,
+          partOfSpeech: partOfSpeech(tags),
+          isPast: tags.includes('PastTense'),
+          isPronoun: tags.includes('Pronoun'),
+        },
       ]),
   );
 }

@@ -13,15 +13,22 @@ import { plainWords } from './plain.ts';
 import { romanRules, romanValue } from './romanNumerals.ts';
 import { lookupTable } from '../../text/lookupTable.ts';
 
+/** Whether a word is a web or mail address, in angle brackets or not. */
+export function isAddress(word: string): boolean {
+  const written = bare(word);
+  return /^(https?:\/\/|www\.)\S+$/iu.test(written) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(written);
+}
+
+const bare = (word: string) => word.replace(/^<(.+)>$/u, '$1');
+
 /** Web and mail addresses: dots, slashes and the at sign are said, the scheme is not. */
 const address: Rule = {
   name: 'address',
   apply({ token }) {
-    const written = token.text.replace(/^<(.+)>$/u, '$1');
-    const isAddress =
-      /^(https?:\/\/|www\.)\S+$/iu.test(written) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(written);
-    if (!isAddress) return undefined;
-    const shown = written.replace(/^https?:\/\//iu, '').replace(/\/$/u, '');
+    if (!isAddress(token.text)) return undefined;
+    const shown = bare(token.text)
+      .replace(/^https?:\/\//iu, '')
+      .replace(/\/$/u, '');
     return [
       shown
         .split(/([./@_#?=&:%~+-])/u)

@@ -8,3 +8,7 @@ export * from './photos.ts';
 export * from './readings.ts';
 export * from './clips.ts';
 export * from './jobs.ts';
+export * from './classSets.ts';
+export * from './phrases.ts';
+export * from './listening.ts';
+export * from './handingOut.ts';

@@ -1,4 +1,4 @@
-import type { Look } from '@aurelfield/api';
+import type { Look, Naming, QualityChoice, Trial } from '@aurelfield/api';
 import type { Pauses, SpokenChoices } from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
@@ -13,12 +13,21 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { bytes, moment, now, schoolId } from './columns.ts';
 
 export const schools = pgTable('schools', {
   id: uuid('id').primaryKey().defaultRandom(),
   name: text('name').notNull(),
   isDemo: boolean('is_demo').notNull().default(false),
+  /** How the school's files are called, as it was chosen last. */
+  naming: jsonb('naming').$type<Naming>(),
+  /** Whether listening is recorded at all, and after how many days records go. */
+  keepsRecords: boolean('keeps_records').notNull().default(true),
+  recordDays: integer('record_days').notNull().default(365),
+  /** Origins of pages that may show a hand-out in a frame. */
+  /** Artwork of the school's feeds; drawn where there is none. */
+  artwork: bytes('artwork'),
+  embedOrigins: text('embed_origins').array().notNull().default([]),
   createdAt: now('created_at'),
 });
 
@@ -38,6 +47,12 @@ export const pupils = pgTable(
     schoolId: schoolId(),
     name: text('name').notNull(),
     note: text('note').notNull().default(''),
+    year: text('year').notNull().default(''),
+    classes: text('classes').array().notNull().default([]),
+    /** Whether somebody agreed that this pupil's listening is recorded. */
+    keepsRecords: boolean('keeps_records').notNull().default(false),
+    /** Counts changes, so that two teachers do not write over each other. */
+    revision: integer('revision').notNull().default(1),
     createdAt: now('created_at'),
     archivedAt: moment('archived_at'),
   },
@@ -66,9 +81,20 @@ export const profiles = pgTable(
       .notNull()
       .default({ emoji: 'named', citations: 'said', announcements: 'none' }),
     look: jsonb('look').$type<Look>().notNull(),
+    pausesByPace: boolean('pauses_by_pace').notNull().default(false),
+    fileKind: text('file_kind').notNull().default('mp3'),
+    fileQuality: jsonb('file_quality')
+      .$type<QualityChoice>()
+      .notNull()
+      .default({ sampleRate: 22_050, bitRate: 64 }),
+    /** Who made it and why, and what was heard before it was chosen. */
+    teacherId: uuid('teacher_id').references(() => teachers.id, { onDelete: 'set null' }),
+    reason: text('reason').notNull().default(''),
+    trials: jsonb('trials').$type<readonly Trial[]>().notNull().default([]),
     createdAt: now('created_at'),
   },
   (table) => [
+    index('profiles_pupil').on(table.pupilId, table.createdAt),
     uniqueIndex('profiles_one_current')
       .on(table.pupilId)
       .where(sql`${table.current}`),

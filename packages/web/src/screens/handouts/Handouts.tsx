@@ -6,14 +6,16 @@ import {
   Copy,
   Ellipsis,
   Headphones,
+  PackageOpen,
   PencilLine,
+  Share2,
   Plus,
   Tag,
   Trash2,
 } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useChangeAny, useDuplicate, useHandouts, useShelve } from '../../api/handoutQueries.ts';
 import { usePupils } from '../../api/pupilQueries.ts';
@@ -23,6 +25,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, day, languageName } from '../../ui/say.ts';
+import { Tick } from '../../ui/Tick.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
@@ -83,7 +86,7 @@ const Shelf = styled.ul`
 
   li {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 16rem) auto;
+    grid-template-columns: auto minmax(0, 1fr) minmax(0, 14rem) auto;
     gap: 0.3rem 1.5rem;
     align-items: center;
     padding: 0.9rem 0.25rem;
@@ -108,12 +111,11 @@ const Shelf = styled.ul`
 
   @media (max-width: 720px) {
     li {
-      grid-template-columns: minmax(0, 1fr) auto;
+      grid-template-columns: auto minmax(0, 1fr);
     }
 
-    .ready {
-      grid-row: 2;
-      grid-column: 1 / -1;
+    li > :nth-child(n + 3) {
+      grid-column: 2;
     }
   }
 `;
@@ -130,6 +132,7 @@ export function Handouts() {
   const { from, search: found, ...arrangement } = lookOf(address);
   const [typed, setTyped] = useState(found);
   const [pupilId, setPupilId] = useState<string>();
+  const [chosen, setChosen] = useState<readonly string[]>([]);
   const search = useResting(typed, 250);
   const look = (change: Readonly<Record<string, string>>) =>
     setAddress((before) => addressOf({ ...Object.fromEntries(before), ...change }), { replace: true });
@@ -164,6 +167,11 @@ export function Handouts() {
             <Button onPress={() => goTo('deleted')}>
               <Trash2 size={18} aria-hidden /> Recently deleted
             </Button>
+          )}
+          {chosen.length > 0 && (
+            <AddLink to={`/make?${chosen.map((id) => `handout=${id}`).join('&')}`}>
+              <PackageOpen size={18} aria-hidden /> Make {count(chosen.length, 'handout')} for a class
+            </AddLink>
           )}
           <AddLink to="/add">
             <Plus size={18} aria-hidden /> Add a handout
@@ -224,7 +232,15 @@ export function Handouts() {
       {shown.length > 0 && (
         <Shelf>
           {shown.map((handout) => (
-            <HandoutRow key={handout.id} handout={handout} pace={pupil?.profile.pace ?? DEFAULT_PACE} />
+            <HandoutRow
+              key={handout.id}
+              handout={handout}
+              pace={pupil?.profile.pace ?? DEFAULT_PACE}
+              isChosen={chosen.includes(handout.id)}
+              onChoose={(wanted) =>
+                setChosen(wanted ? [...chosen, handout.id] : chosen.filter((id) => id !== handout.id))
+              }
+            />
           ))}
         </Shelf>
       )}
@@ -258,11 +274,19 @@ function Empty({ from }: { readonly from: ShelfPlace }) {
   );
 }
 
-function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; readonly pace: number }) {
+interface HandoutRowProps {
+  readonly handout: HandoutSummary;
+  readonly pace: number;
+  readonly isChosen: boolean;
+  readonly onChoose: (wanted: boolean) => void;
+}
+
+function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
   const shelve = useShelve();
   const change = useChangeAny();
   const duplicate = useDuplicate();
   const tell = useUndo();
+  const navigate = useNavigate();
   const [isEditing, setEditing] = useState(false);
   const { id, title } = handout;
   const remove = () =>
@@ -290,6 +314,11 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
   const error = shelve.error ?? change.error ?? duplicate.error;
   return (
     <li>
+      {handout.deletedAt === null ? (
+        <Tick isSelected={isChosen} onChange={onChoose} aria-label={`Choose “${title}”`} />
+      ) : (
+        <span />
+      )}
       <div>
         {handout.deletedAt === null ? (
           <Link className="title" to={`/listen/${id}`}>
@@ -309,11 +338,7 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
         {isEditing && <Facts handout={handout} onDone={() => setEditing(false)} />}
       </div>
       <Fact className="ready">
-        {handout.deletedAt !== null
-          ? `Deleted on ${day(handout.deletedAt)}`
-          : handout.readyFor.length === 0
-            ? 'Not made for anyone yet'
-            : `Ready for ${handout.readyFor.join(', ')}`}
+        {handout.deletedAt !== null ? `Deleted on ${day(handout.deletedAt)}` : standingOf(handout)}
       </Fact>
       {handout.deletedAt !== null ? (
         <Button aria-label={`Bring back “${title}”`} onPress={() => shelve.mutate({ id, back: true })}>
@@ -327,12 +352,18 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
           <WayLink to={`/proof/${id}`} aria-label={`Proof “${title}”`}>
             <PencilLine size={18} aria-hidden /> Proof
           </WayLink>
+          <WayLink to={`/make?handout=${id}`} aria-label={`Make “${title}” for a class`}>
+            <PackageOpen size={18} aria-hidden /> Make
+          </WayLink>
           <MenuTrigger>
             <IconButton aria-label={`More for “${title}”`}>
               <Ellipsis size={18} aria-hidden />
             </IconButton>
             <Options placement="bottom end">
               <Menu>
+                <MenuItem onAction={() => void navigate(`/hand-out?handout=${id}`)}>
+                  <Share2 size={18} aria-hidden /> Hand out
+                </MenuItem>
                 <MenuItem onAction={() => setEditing(true)}>
                   <Tag size={18} aria-hidden /> Title, subject, class, tags
                 </MenuItem>
@@ -357,6 +388,16 @@ function HandoutRow({ handout, pace }: { readonly handout: HandoutSummary; reado
       )}
     </li>
   );
+}
+
+/** For whom it is ready, is being made, or was made before its text was changed. */
+function standingOf({ readyFor, makingFor, outOfDateFor }: HandoutSummary): string {
+  const parts = [
+    readyFor.length > 0 ? `Ready for ${readyFor.join(', ')}` : '',
+    makingFor.length > 0 ? `Being made for ${makingFor.join(', ')}` : '',
+    outOfDateFor.length > 0 ? `Out of date for ${outOfDateFor.join(', ')}: the text was changed` : '',
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? 'Not made for anyone yet' : `${parts.join('. ')}.`;
 }
 
 function factsOf(handout: HandoutSummary, pace: number): string {

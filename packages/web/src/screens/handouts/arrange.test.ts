@@ -18,6 +18,8 @@ const handout = (title: string, words: number, more: Partial<HandoutSummary> = {
   createdAt: `2026-01-0${words}T00:00:00.000Z`,
   updatedAt: `2026-02-0${9 - words}T00:00:00.000Z`,
   readyFor: [],
+  makingFor: [],
+  outOfDateFor: [],
   ...more,
 });
 const ALL = [

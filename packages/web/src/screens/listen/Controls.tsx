@@ -1,22 +1,17 @@
-import type { Handout } from '@aurelfield/api';
-import { LoaderCircle, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
+import { LoaderCircle, Pause, Play, Repeat, SkipBack, SkipForward } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { Button as AriaButton, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
-import type { PlayerState, ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
-import { IconButton, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import type { PlayerState, ReadingPlayer } from '@aurelfield/player';
+import type { ReadingTrack } from '../../player/usePlayer.ts';
+import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import { clock } from '../../ui/say.ts';
-import { ThisWord, type PlacedWord } from './ThisWord.tsx';
-import { KEYS } from './useKeys.ts';
-
-const RATE_KEY = 'aurelfield:rate';
-const RATES = [0.7, 0.85, 1, 1.15, 1.3, 1.5] as const;
+import { saySpeed, SPEEDS } from './speeds.ts';
 
 const Bar = styled(Row)`
   justify-content: space-between;
+  gap: 0.4rem 0.6rem;
 
   .play {
     min-width: 7.2rem;
@@ -25,28 +20,49 @@ const Bar = styled(Row)`
   .end {
     margin-inline-start: auto;
   }
-`;
 
-const KeyList = styled(Popover)`
-  padding: 1rem 1.2rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
-
-  dl {
-    display: grid;
-    grid-template-columns: auto auto;
-    gap: 0.35rem 1rem;
-    margin: 0.5rem 0 0;
+  @media (max-width: 430px) {
+    .elapsed {
+      display: none;
+    }
   }
 
-  dt {
-    font-weight: 650;
+  @media (max-width: 380px) {
+    gap: 0.25rem;
+
+    > div {
+      gap: 0.25rem;
+    }
+
+    button {
+      width: auto;
+      padding-inline: 0.55rem;
+    }
+
+    /* Only its picture is seen; its name stays. */
+    .play .word {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
   }
 
-  dd {
-    margin: 0;
+  @media (max-width: 640px), (max-height: 520px) {
+    flex-wrap: nowrap;
+
+    > div {
+      flex-wrap: nowrap;
+    }
+
+    .play {
+      min-width: 0;
+    }
+
+    .roomy {
+      display: none;
+    }
   }
 `;
 
@@ -54,19 +70,16 @@ interface ControlsProps {
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
   readonly track: ReadingTrack;
-  readonly handout: Handout;
-  readonly pupilId: string;
-  /** The word it stands at. */
-  readonly word: PlacedWord | undefined;
+  /** Words a minute at which the reading was made. */
+  readonly pace: number;
+  readonly onSpeed: (speed: number) => void;
+  readonly onWord: () => void;
+  readonly focusAfter: () => HTMLElement | null;
 }
 
-/** Play, sentence back and on, playback speed, where it is, and the keys that do the same. */
-export function Controls({ player, state, track, handout, pupilId, word }: ControlsProps) {
+/** Play, sentence back and on, how fast, where it is. */
+export function Controls({ player, state, track, pace, onSpeed, onWord, focusAfter }: ControlsProps) {
   const going = state.status === 'playing' || state.status === 'loading';
-  useEffect(() => {
-    const kept = RATES.find((rate) => rate === recall(RATE_KEY));
-    if (kept !== undefined) player.setRate(kept);
-  }, [player]);
   return (
     <Bar>
       <Row>
@@ -81,7 +94,9 @@ export function Controls({ player, state, track, handout, pupilId, word }: Contr
           ) : (
             <Play size={18} aria-hidden />
           )}
-          {going ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
+          <span className="word">
+            {state.isGap ? 'Say it back' : going ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
+          </span>
         </SolidButton>
         <IconButton aria-label="Sentence on" onPress={() => void player.nextSentence()}>
           <SkipForward size={18} aria-hidden />
@@ -89,38 +104,23 @@ export function Controls({ player, state, track, handout, pupilId, word }: Contr
         <Elapsed player={player} track={track} />
       </Row>
       <Row className="end">
-        {word !== undefined && !going && <ThisWord handout={handout} pupilId={pupilId} word={word} />}
-        <span aria-hidden>Speed</span>
-        <Choice
-          label="Playback speed"
-          hideLabel
+        {state.passage && (
+          <Button onPress={player.leavePassage}>
+            <Repeat size={16} aria-hidden /> {state.passage.repeat ? 'Stop repeating' : 'Play on'}
+          </Button>
+        )}
+        <Button className="roomy" onPress={onWord}>
+          About this word
+        </Button>
+        <MenuChoice
+          label="Speed"
+          placement="top end"
           value={String(state.rate)}
-          options={RATES.map((rate) => ({
-            id: String(rate),
-            name: rate === 1 ? 'As made' : `${Math.round(rate * 100)} %`,
-          }))}
-          onChange={(rate) => {
-            remember(RATE_KEY, Number(rate));
-            player.setRate(Number(rate));
-          }}
+          options={SPEEDS.map((speed) => ({ id: String(speed), name: saySpeed(speed, pace) }))}
+          shown={`${Math.round(pace * state.rate)} a minute`}
+          onChange={(speed) => onSpeed(Number(speed))}
+          focusAfter={focusAfter}
         />
-        <DialogTrigger>
-          <PlainButton>Keys</PlainButton>
-          <KeyList placement="top end">
-            <Dialog aria-label="Keys">
-              <strong>Keys</strong>
-              <dl>
-                {KEYS.map(({ keys, does }) => (
-                  <div key={keys} style={{ display: 'contents' }}>
-                    <dt>{keys}</dt>
-                    <dd>{does}</dd>
-                  </div>
-                ))}
-              </dl>
-              <AriaButton slot="close" style={{ position: 'absolute', opacity: 0 }} aria-label="Close" />
-            </Dialog>
-          </KeyList>
-        </DialogTrigger>
       </Row>
     </Bar>
   );
@@ -131,15 +131,20 @@ function Elapsed({ player, track }: { readonly player: ReadingPlayer; readonly t
   const output = useRef<HTMLSpanElement>(null);
   const whole = `${track.sentences.every(({ times }) => times !== null) ? '' : 'about '}${clock(track.duration)}`;
   useEffect(() => {
+    let shown = '';
     const write = (seconds: number) => {
-      if (output.current) output.current.textContent = clock(seconds);
+      const next = clock(seconds);
+      if (next === shown || !output.current) return;
+      shown = next;
+      output.current.textContent = next;
     };
     write(player.position);
     return player.onFrame(write);
   }, [player]);
   return (
-    <Fact>
-      <span ref={output}>0:00</span> of {whole}
+    <Fact className="elapsed">
+      <span ref={output}>0:00</span>
+      <span className="roomy"> of {whole}</span>
     </Fact>
   );
 }

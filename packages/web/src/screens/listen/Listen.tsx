@@ -1,20 +1,44 @@
-import type { Handout, Pupil } from '@aurelfield/api';
-import { useEffect } from 'react';
+import {
+  sideSchema,
+  type Handout,
+  type Pupil,
+  type Reading,
+  type Side,
+  type TextView,
+} from '@aurelfield/api';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useChangeHandout, useHandout } from '../../api/handoutQueries.ts';
-import { usePupils } from '../../api/pupilQueries.ts';
-import { useReading, useText } from '../../api/readingQueries.ts';
+import styled from 'styled-components';
 import { ApiError } from '../../api/client.ts';
+import { useChangeHandout, useHandout } from '../../api/handoutQueries.ts';
+import { cancelJob } from '../../api/jobQueries.ts';
+import { usePupils } from '../../api/pupilQueries.ts';
+import { makeRest, useReading, useReadingProgress, useText } from '../../api/readingQueries.ts';
+import { usePlayer, type HandOver } from '../../player/usePlayer.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { recall, remember } from '../../ui/memory.ts';
+import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { languageName } from '../../ui/say.ts';
-import { Agree } from './Agree.tsx';
+import { Progress } from '../../ui/Progress.tsx';
+import { clock, count, languageName } from '../../ui/say.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
-import { Reader } from './Reader.tsx';
+import { sayVoice } from '../pupils/voiceQualities.ts';
+import { Agree } from './Agree.tsx';
+import { LeftOut } from './LeftOut.tsx';
+import { Reader, type Tool } from './Reader.tsx';
+import { Save } from './Save.tsx';
+import type { PlacedWord } from './tools/AboutWord.tsx';
+
+const Facts = styled(Row)`
+  justify-content: space-between;
+  margin-bottom: 0.75rem;
+
+  @media (max-height: 520px) {
+    display: none;
+  }
+`;
 
 const LAST_PUPIL_KEY = 'aurelfield:pupil';
 
@@ -33,15 +57,21 @@ export function Listen() {
       />
     );
   }
-  return <ListenTo handout={handout.data} pupils={pupils.data} />;
+  return <ListenTo key={handout.data.id} handout={handout.data} pupils={pupils.data} />;
 }
 
 function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pupils: readonly Pupil[] }) {
   const [query, setQuery] = useSearchParams();
   const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
   const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
-  const reading = useReading(handout, pupil);
+  const side = sideSchema.catch('original').parse(query.get('side'));
+  const reading = useReading(handout, pupil, side);
+  const [tool, setTool] = useState<Tool>();
+  const [word, setWord] = useState<PlacedWord>();
   const text = useText(reading.data?.textHash, handout);
+  // While the next reading is opened, the one before plays on, in its own pupil's look.
+  const heard = pupils.find(({ id }) => id === reading.data?.pupilId) ?? pupil;
+  const handOver = useRef<HandOver>(undefined);
   const cost = reading.data?.cost;
   const mustAgree = cost !== null && cost !== undefined && !cost.agreed && cost.characters > 0;
   useEffect(() => {
@@ -53,13 +83,16 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
         {pupil && (
           <Row>
             <Link to={`/proof/${handout.id}`}>Proof the text</Link>
+            <Link to={`/pupils/${pupil.id}`}>{pupil.name}’s settings</Link>
             <span aria-hidden>For</span>
-            <Choice
+            <MenuChoice
               label="Pupil"
-              hideLabel
               value={pupil.id}
               options={pupils.map(({ id, name }) => ({ id, name }))}
-              onChange={(id) => setQuery({ pupil: id }, { replace: true })}
+              onChange={(id) =>
+                setQuery((before) => ({ ...Object.fromEntries(before), pupil: id }), { replace: true })
+              }
+              focusAfter={() => document.querySelector<HTMLElement>('article[aria-label="The handout"]')}
             />
           </Row>
         )}
@@ -90,14 +123,95 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
       {pupil && reading.data && mustAgree && reading.data.cost && (
         <Agree reading={reading.data} cost={reading.data.cost} />
       )}
-      {pupil && reading.data && text.data && !mustAgree && (
-        <Reader
+      {heard && reading.data && text.data && !mustAgree && !reading.isError && (
+        <OpenReading
           key={reading.data.id}
           handout={handout}
           text={text.data}
-          pupil={pupil}
+          pupil={heard}
           reading={reading.data}
+          handOver={handOver}
+          side={side}
+          onSide={(next) =>
+            setQuery((before) => ({ ...Object.fromEntries(before), side: next }), { replace: true })
+          }
+          tool={tool}
+          onTool={setTool}
+          word={word}
+          onWord={setWord}
         />
+      )}
+    </>
+  );
+}
+
+interface OpenReadingProps {
+  readonly handout: Handout;
+  /** What the reading was made of, whatever the handout has become since. */
+  readonly text: TextView;
+  readonly pupil: Pupil;
+  readonly reading: Reading;
+  /** Where the reading before was, and whether it played. */
+  readonly handOver: { current: HandOver | undefined };
+  readonly side: Side;
+  readonly onSide: (side: Side) => void;
+  /** What stands open beside the page; it stays open when another reading takes the place of this one. */
+  readonly tool: Tool | undefined;
+  readonly onTool: (tool: Tool | undefined) => void;
+  readonly word: PlacedWord | undefined;
+  readonly onWord: (word: PlacedWord) => void;
+}
+
+/** A reading that can be listened to, followed and saved. */
+function OpenReading({ handout, text, pupil, reading, handOver, ...beside }: OpenReadingProps) {
+  const following = useReadingProgress(reading.id);
+  const progress = following.data ?? reading;
+  const { player, error } = usePlayer(reading, progress, handOver);
+  const { job } = progress;
+  const making = job?.state === 'waiting' || job?.state === 'running';
+  const incomplete = progress.duration === null && !making;
+  return (
+    <>
+      <Facts>
+        <Fact>
+          {sayVoice(progress.voice)} · {progress.pace} words a minute
+          {progress.duration === null ? '' : ` · ${clock(progress.duration)} long`}
+        </Fact>
+        <LeftOut reading={reading} />
+        <Save reading={reading} pupil={pupil} />
+      </Facts>
+      {making && job && (
+        <Row style={{ marginBottom: '1rem' }}>
+          <div style={{ flex: '1 1 14rem' }}>
+            <Progress
+              label={`Making the sound: ${progress.made.toLocaleString('en-GB')} of ${count(progress.sentences, 'sentence')}`}
+              done={progress.made}
+              total={progress.planned ? progress.sentences : 0}
+            />
+          </div>
+          <Button onPress={() => void cancelJob(job.id).then(() => following.refetch())}>Stop making</Button>
+        </Row>
+      )}
+      {incomplete && (
+        <Notice
+          kind={job?.state === 'failed' ? 'error' : 'hint'}
+          action={
+            <Button onPress={() => void makeRest(reading.id).then(() => following.refetch())}>
+              Make the rest
+            </Button>
+          }
+        >
+          {job?.error ??
+            'Not all of it is made. You can listen all the same: each sentence is made when it is needed.'}
+        </Notice>
+      )}
+      {error && <Notice kind="error">{messageOf(error)}</Notice>}
+      {!player && !error && <p aria-busy="true">Fetching the sentences …</p>}
+      {player && player.track.sentences.length === 0 && (
+        <Notice kind="hint">There is nothing in this handout that can be said.</Notice>
+      )}
+      {player && player.track.sentences.length > 0 && (
+        <Reader player={player} handout={handout} text={text} pupil={pupil} reading={progress} {...beside} />
       )}
     </>
   );

@@ -1,20 +1,21 @@
-import type { Handout, ReadingSentence } from '@aurelfield/api';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { PencilLine } from 'lucide-react';
-import { Button, DialogTrigger } from 'react-aria-components';
+import { Button } from 'react-aria-components';
 import styled from 'styled-components';
-import type { ReadingPlayer } from '../../player/readingPlayer.ts';
+import type { ReadingPlayer } from '@aurelfield/player';
 import { Unseen } from '../../ui/layout.tsx';
 import { clock } from '../../ui/say.ts';
-import { saidNotes, wholeSaid } from './saidNotes.ts';
-import { WaysPanel } from './ThisWord.tsx';
+import type { Note } from './notes.ts';
 
 const Notes = styled.div`
   padding-inline-end: 0.9rem;
-  border-inline-end: 2px solid color-mix(in srgb, var(--edge) 45%, transparent);
-  color: var(--quiet);
+  border-inline-end: 2px solid color-mix(in srgb, var(--p-ink) 25%, transparent);
+  color: color-mix(in srgb, var(--p-ink) 80%, var(--p-ground));
+  font-family: var(--face);
   font-size: 0.85rem;
   line-height: 1.35;
+  letter-spacing: normal;
+  word-spacing: normal;
   text-align: end;
 
   .time {
@@ -22,9 +23,15 @@ const Notes = styled.div`
     font-variant-numeric: tabular-nums;
   }
 
+  .who {
+    display: block;
+    font-weight: 650;
+  }
+
   button {
     display: block;
     width: 100%;
+    min-height: 24px;
     padding: 0.15rem 0.25rem;
     border: 0;
     border-radius: 5px;
@@ -37,8 +44,7 @@ const Notes = styled.div`
   }
 
   button[data-hovered] {
-    background: var(--accent-soft);
-    color: var(--ink);
+    background: color-mix(in srgb, var(--p-ink) 12%, transparent);
   }
 
   .note {
@@ -46,21 +52,14 @@ const Notes = styled.div`
     align-items: start;
   }
 
-  .note button:last-child {
+  .note button:last-child:not(:first-child) {
     width: auto;
     min-width: 24px;
-    min-height: 24px;
     padding: 0.25rem;
-    opacity: 0.75;
-  }
-
-  .note button:last-child[data-hovered],
-  .note button:last-child[data-focus-visible] {
-    opacity: 1;
   }
 
   b {
-    color: var(--ink);
+    color: var(--p-ink);
     font-weight: 650;
   }
 `;
@@ -68,55 +67,72 @@ const Notes = styled.div`
 const SHOWN_AT_MOST = 6;
 
 interface MarginProps {
-  readonly sentences: readonly ReadingSentence[];
+  readonly notes: readonly Note[];
   readonly startsAt: number | undefined;
-  readonly text: string;
   readonly player: ReadingPlayer;
-  /** Whose reading it is: a decision can be turned here. */
-  readonly turning: { readonly handout: Handout; readonly pupilId: string };
-  /** The block's id. */
-  readonly block: string;
-  /** An equation is told as a whole. */
-  readonly isEquation: boolean;
+  readonly block: number;
+  readonly onNote: (note: Note, block: number) => void;
+  readonly speakers: string;
+  /** In a table the margin is a cell of its row. */
+  readonly isCell: boolean;
 }
 
-/** What was decided about a block: when it begins, and what is said otherwise than it is written. A note plays its word, and can be turned. */
+/**
+ * What is worth a look about a block: when it begins, who speaks, and what was decided. A note plays its word; the pen asks about it. The tab key passes them by, or it would take a hundred steps to the player: all of
+ * them stand in the list of notes as well.
+ */
 export const Margin = memo(function Margin({
-  sentences,
+  notes,
   startsAt,
-  text,
   player,
-  turning,
   block,
-  isEquation,
+  onNote,
+  speakers,
+  isCell,
 }: MarginProps) {
-  const notes = isEquation ? [] : saidNotes(text, sentences);
-  const [first] = sentences;
+  const [isOpen, setOpen] = useState(false);
+  const shown = isOpen ? notes : notes.slice(0, SHOWN_AT_MOST);
   return (
-    <Notes className="margin">
+    <Notes className="margin" {...(isCell ? { role: 'cell' } : {})}>
       {startsAt !== undefined && <span className="time">{clock(startsAt)}</span>}
-      {isEquation && first && (
-        <Button onPress={() => void player.seek({ sentence: first.index, word: 0 }, true)}>
-          <Unseen>Hear </Unseen>
-          {wholeSaid(sentences)}
+      {speakers !== '' && <span className="who">{speakers}</span>}
+      {shown.map((note) => {
+        const { at, written, told } = note;
+        const words = (
+          <>
+            <b>{written}</b> {told}
+          </>
+        );
+        return (
+          <span className="note" key={`${note.kind} ${at?.sentence ?? ''} ${at?.word ?? ''} ${written}`}>
+            {at ? (
+              <Button
+                excludeFromTabOrder
+                onPress={() => void player.seek({ sentence: at.sentence, word: at.word }, true)}
+              >
+                <Unseen>Hear </Unseen>
+                {words}
+              </Button>
+            ) : (
+              <span>{words}</span>
+            )}
+            {at && (
+              <Button
+                excludeFromTabOrder
+                aria-label={`About “${written}”`}
+                onPress={() => onNote(note, block)}
+              >
+                <PencilLine size={14} aria-hidden />
+              </Button>
+            )}
+          </span>
+        );
+      })}
+      {notes.length > SHOWN_AT_MOST && (
+        <Button excludeFromTabOrder onPress={() => setOpen(!isOpen)} aria-expanded={isOpen}>
+          {isOpen ? 'fewer' : `and ${notes.length - SHOWN_AT_MOST} more`}
         </Button>
       )}
-      {notes.slice(0, SHOWN_AT_MOST).map((note) => (
-        <span className="note" key={`${note.sentence} ${note.word}`}>
-          <Button onPress={() => void player.seek({ sentence: note.sentence, word: note.word }, true)}>
-            <Unseen>Hear </Unseen>
-            <b>{note.written}</b> {note.said}
-          </Button>
-          <DialogTrigger>
-            {/* By keyboard the note plays its word, and the question beside the controls is about it: twice as many stops would be in the way. */}
-            <Button excludeFromTabOrder aria-label={`Have “${note.written}” said otherwise`}>
-              <PencilLine size={14} aria-hidden />
-            </Button>
-            <WaysPanel {...turning} word={{ written: note.written, block, start: note.start }} />
-          </DialogTrigger>
-        </span>
-      ))}
-      {notes.length > SHOWN_AT_MOST && <span>and {notes.length - SHOWN_AT_MOST} more</span>}
     </Notes>
   );
 });

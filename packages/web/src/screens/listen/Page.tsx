@@ -1,295 +1,201 @@
-import type { BlockView, Handout, Look, ReadingSentence } from '@aurelfield/api';
-import { CELL_SEPARATOR } from '@aurelfield/core';
-import { ImageIcon } from 'lucide-react';
-import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
-import styled, { css } from 'styled-components';
-import type { PlayerState, ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
+import { groupBlocks } from '@aurelfield/core';
+import type { BlockMarks, BlockView, Look, ReadingSentence, StudyMark } from '@aurelfield/api';
+import { useMemo, type MouseEvent, type RefObject } from 'react';
+import styled from 'styled-components';
+import { LineGuide } from '../../look/LineGuide.tsx';
+import { Paper } from '../../look/Paper.tsx';
+import { usePalette } from '../../look/usePalette.ts';
+import type { PlayerState, ReadingPlayer } from '@aurelfield/player';
+import type { ReadingTrack } from '../../player/usePlayer.ts';
+import type { FoundPlace } from './blockGroups.ts';
+import { BlockRow } from './BlockRow.tsx';
 import { wordOffsetAt } from './caret.ts';
-import { Margin } from './Margin.tsx';
+import { NO_MARKS, type TextMarks } from './MarkedText.tsx';
+import type { Note } from './notes.ts';
 
-const Paper = styled.article<{ $look: Look }>`
-  --page-ground: ${({ $look }) => `var(--page-${$look.ground})`};
-  padding: clamp(1rem, 3vw, 2.2rem) clamp(0.9rem, 3vw, 2.2rem) 3rem;
+const Sheet = styled(Paper)`
+  padding: clamp(0.8rem, 3vw, 2.2rem) clamp(0.9rem, 3vw, 2.2rem) 40vh;
   border: 1px solid var(--line);
   border-radius: calc(var(--radius) + 4px) calc(var(--radius) + 4px) 0 0;
   border-bottom: 0;
-  background: var(--page-ground);
-  font-size: ${({ $look }) => $look.textSize / 16}rem;
-  line-height: ${({ $look }) => $look.lineSpacing};
-`;
 
-const Section = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 9.5rem) minmax(0, 44rem);
-  gap: 0 clamp(1rem, 3vw, 2.5rem);
-  content-visibility: auto;
-  contain-intrinsic-size: auto 8rem;
-  padding-block: 0.35em;
-
-  h2,
-  h3,
-  p {
-    margin: 0;
-    overflow-wrap: anywhere;
+  &:focus-visible {
+    outline: none;
   }
 
-  h2 {
-    font-size: 1.45em;
-    line-height: 1.3;
+  mark {
+    color: inherit;
   }
 
-  h3 {
-    font-size: 1.15em;
-    line-height: 1.4;
+  mark[data-found] {
+    background: color-mix(in srgb, var(--notice) 28%, var(--p-ground));
+    box-shadow: 0 0 0 0.08em var(--notice);
   }
 
-  .item {
-    padding-inline-start: 1.6em;
-    position: relative;
+  mark[data-found='current'] {
+    box-shadow: 0 0 0 0.16em var(--notice);
   }
 
-  .row {
-    display: grid;
-    grid-auto-flow: column;
-    grid-auto-columns: minmax(0, 1fr);
-    gap: 0 1em;
-    border-bottom: 1px solid var(--line);
+  mark[data-study] {
+    border-radius: 0.15em;
+    background: color-mix(in srgb, var(--mark) 30%, var(--p-ground));
+    box-shadow: inset 0 -0.12em 0 var(--mark);
   }
 
-  .head {
-    font-weight: 650;
+  mark[data-study='amber'] {
+    --mark: #c98a00;
   }
 
-  .picture {
-    padding: 0.6em 0.9em;
-    border-inline-start: 3px solid var(--edge);
-    font-style: italic;
+  mark[data-study='fern'] {
+    --mark: #3d9a50;
   }
 
-  .equation {
-    padding-inline-start: 2em;
-    font-variant-numeric: lining-nums;
+  mark[data-study='sky'] {
+    --mark: #2f86c9;
   }
 
-  .label {
-    position: absolute;
-    inset-inline-start: 0;
-    color: var(--quiet);
+  mark[data-study='rose'] {
+    --mark: #cf4d74;
   }
 
-  @media (max-width: 860px) {
-    grid-template-columns: minmax(0, 1fr);
-
-    .margin {
-      display: none;
-    }
-  }
-`;
-
-/** A ground behind inline text that keeps its shape on every line and moves no letter. */
-const lozenge = css`
-  border-radius: 0.28em;
-  -webkit-box-decoration-break: clone;
-  box-decoration-break: clone;
-`;
-
-const Sentence = styled.span`
-  cursor: pointer;
-
-  &[data-current='true'] {
-    ${lozenge}
-    padding: 0.12em 0.16em;
-    margin-inline: -0.16em;
-    background: var(--sentence);
+  mark[data-study='violet'] {
+    --mark: #8c62cf;
   }
 
-  [data-lit='true'] {
-    ${lozenge}
-    padding: 0.08em 0.1em;
-    margin-inline: -0.1em;
-    background: var(--lit);
-    color: var(--on-lit);
+  [data-lit='true'] mark {
+    background: none;
   }
 `;
 
 interface PageProps {
+  readonly page: RefObject<HTMLElement | null>;
   readonly player: ReadingPlayer;
   readonly state: PlayerState;
   readonly track: ReadingTrack;
   readonly blocks: readonly BlockView[];
   readonly look: Look;
   readonly language: string;
-  readonly handout: Handout;
-  readonly pupilId: string;
+  readonly notes: ReadonlyMap<number, readonly Note[]>;
+  readonly onNote: (note: Note, block: number) => void;
+  readonly blockMarks: readonly BlockMarks[] | undefined;
+  readonly studyMarks: readonly StudyMark[];
+  readonly found: readonly FoundPlace[];
+  readonly foundAt: number;
+  readonly speakers: ReadonlyMap<number, string>;
+  /** A word was asked about. */
+  readonly onWord: () => void;
 }
 
 /** The handout's text in the pupil's look. The sentence being read is parted into words, one of which is lit. */
-export function Page({ player, state, track, blocks, look, language, handout, pupilId }: PageProps) {
-  const turning = useMemo(() => ({ handout, pupilId }), [handout, pupilId]);
+export function Page({
+  page,
+  player,
+  state,
+  track,
+  blocks,
+  look,
+  language,
+  notes,
+  onNote,
+  blockMarks,
+  studyMarks,
+  found,
+  foundAt,
+  speakers,
+  onWord,
+}: PageProps) {
+  const palette = usePalette(look);
   const byBlock = useMemo(() => sentencesByBlock(track), [track]);
+  const groups = useMemo(() => groupBlocks(blocks), [blocks]);
+  const marks = useMemo(
+    () => marksByBlock(blocks, blockMarks, studyMarks, found, foundAt),
+    [blocks, blockMarks, studyMarks, found, foundAt],
+  );
   const currentBlock = track.sentences[state.sentence]?.block ?? 0;
-  const page = useFollowing(state);
+  const row = (index: number, within: 'list' | 'table' | 'block') => {
+    const block = blocks[index];
+    if (!block) return null;
+    const own = byBlock.get(index) ?? NONE;
+    const isCurrent = index === currentBlock;
+    return (
+      <BlockRow
+        key={index}
+        index={index}
+        within={within}
+        block={block}
+        sentences={own}
+        startsAt={startOf(track, own[0]?.index)}
+        sentence={isCurrent ? state.sentence : -1}
+        word={isCurrent ? state.word : -1}
+        lit={look.lit}
+        marks={marks.get(index) ?? NO_MARKS}
+        notes={notes.get(index) ?? NO_NOTES}
+        onNote={onNote}
+        player={player}
+        speakers={speakers}
+      />
+    );
+  };
   return (
-    <Paper
+    <Sheet
       ref={page}
-      $look={look}
+      look={look}
+      palette={palette}
       lang={language}
       dir="auto"
       aria-label="The handout"
-      onClick={(event) => goToClicked(event, player, track)}
+      tabIndex={-1}
+      onClick={(event: MouseEvent) => goToClicked(event, player, track)}
+      onDoubleClick={(event: MouseEvent) => {
+        if (!(event.target instanceof Element) || !event.target.closest('[data-sentence]')) return;
+        window.getSelection()?.removeAllRanges();
+        goToClicked(event, player, track);
+        player.pause();
+        onWord();
+      }}
     >
-      {blocks.map((block, index) => (
-        <BlockRow
-          key={index}
-          block={block}
-          sentences={byBlock.get(index) ?? NONE}
-          startsAt={startOf(track, byBlock.get(index)?.[0]?.index)}
-          sentence={index === currentBlock ? state.sentence : -1}
-          word={index === currentBlock ? state.word : -1}
-          wholeSentence={look.lit === 'word-and-sentence'}
-          player={player}
-          turning={turning}
-        />
-      ))}
-    </Paper>
+      {groups.map(({ kind, blocks: own }) =>
+        kind === 'block' ? (
+          row(own[0] ?? 0, 'block')
+        ) : (
+          <div key={own[0]} role={kind} {...(kind === 'table' ? { 'aria-label': 'Table' } : {})}>
+            {own.map((index) => row(index, kind))}
+          </div>
+        ),
+      )}
+      <LineGuide page={page} look={look} at={`${state.sentence} ${state.word}`} />
+    </Sheet>
   );
 }
 
 const NONE: readonly ReadingSentence[] = [];
+const NO_NOTES: readonly Note[] = [];
 
 /** The second at which a block begins to be heard; none where nothing of it is said. */
 function startOf(track: ReadingTrack, sentence: number | undefined): number | undefined {
   return sentence === undefined ? undefined : track.secondOf(sentence);
 }
 
-interface BlockRowProps {
-  readonly turning: { readonly handout: Handout; readonly pupilId: string };
-  readonly block: BlockView;
-  readonly sentences: readonly ReadingSentence[];
-  readonly startsAt: number | undefined;
-  readonly sentence: number;
-  readonly word: number;
-  readonly wholeSentence: boolean;
-  readonly player: ReadingPlayer;
-}
-
-const BlockRow = memo(function BlockRow({
-  block,
-  sentences,
-  startsAt,
-  sentence,
-  word,
-  wholeSentence,
-  player,
-  turning,
-}: BlockRowProps) {
-  const text = partsOf(block.text, sentences).map((part, nth, all) =>
-    part.sentence === undefined ? (
-      block.type === 'table-row' ? (
-        emptyCells(part.text, nth, all.length)
-      ) : (
-        part.text
-      )
-    ) : (
-      <Sentence
-        key={part.sentence.index}
-        data-sentence={part.sentence.index}
-        data-current={wholeSentence && part.sentence.index === sentence}
-      >
-        {part.sentence.index === sentence ? (
-          <Words text={block.text} sentence={part.sentence} lit={word} />
-        ) : (
-          part.text
-        )}
-      </Sentence>
-    ),
-  );
-  return (
-    <Section dir="auto">
-      <Margin
-        sentences={sentences}
-        startsAt={startsAt}
-        text={block.text}
-        player={player}
-        turning={turning}
-        block={block.id ?? ''}
-        isEquation={block.type === 'equation'}
-      />
-      <div lang={block.language} style={{ display: 'contents' }}>
-        <BlockText block={block}>{text}</BlockText>
-      </div>
-    </Section>
-  );
-});
-
-function BlockText({ block, children }: { readonly block: BlockView; readonly children: React.ReactNode }) {
-  if (block.type === 'heading')
-    return block.level === undefined || block.level <= 1 ? <h2>{children}</h2> : <h3>{children}</h3>;
-  if (block.type === 'paragraph') return <p>{children}</p>;
-  if (block.type === 'equation') return <p className="equation">{children}</p>;
-  if (block.type === 'table-row')
-    return <p className={block.heads === undefined ? 'row head' : 'row'}>{children}</p>;
-  if (block.type === 'picture')
-    return (
-      <p className="picture">
-        <ImageIcon size={20} aria-label="Picture:" /> {children}
-      </p>
-    );
-  return (
-    <p className="item">
-      {block.label === undefined && <span className="label">•</span>}
-      {children}
-    </p>
-  );
-}
-
-function Words({
-  text,
-  sentence,
-  lit,
-}: {
-  readonly text: string;
-  readonly sentence: ReadingSentence;
-  readonly lit: number;
-}) {
-  return (
-    <>
-      {sentence.words.map((word, index) => {
-        const before = text.slice(sentence.words[index - 1]?.end ?? sentence.start, word.start);
-        return (
-          <span key={index}>
-            {before}
-            <span data-word={index} data-lit={index === lit}>
-              {text.slice(word.start, word.end)}
-            </span>
-          </span>
-        );
-      })}
-      {text.slice(sentence.words.at(-1)?.end ?? sentence.start, sentence.end)}
-    </>
-  );
-}
-
-/** Between two filled cells of a row stands one separator more than there are empty cells; before the first and after the last as many as there are. */
-function emptyCells(between: string, nth: number, count: number): React.ReactNode {
-  const separators = between.split(CELL_SEPARATOR).length - 1;
-  const empty = nth > 0 && nth < count - 1 ? separators - 1 : separators;
-  return Array.from({ length: Math.max(0, empty) }, (_, i) => <span key={`${nth} ${i}`} />);
-}
-
-function partsOf(
-  text: string,
-  sentences: readonly ReadingSentence[],
-): { text: string; sentence?: ReadingSentence }[] {
-  const parts: { text: string; sentence?: ReadingSentence }[] = [];
-  let at = 0;
-  for (const sentence of sentences) {
-    if (sentence.start > at) parts.push({ text: text.slice(at, sentence.start) });
-    parts.push({ text: text.slice(sentence.start, sentence.end), sentence });
-    at = sentence.end;
+function marksByBlock(
+  blocks: readonly BlockView[],
+  blockMarks: readonly BlockMarks[] | undefined,
+  studyMarks: readonly StudyMark[],
+  found: readonly FoundPlace[],
+  foundAt: number,
+): ReadonlyMap<number, TextMarks> {
+  const marks = new Map<number, TextMarks>();
+  const of = (index: number) => marks.get(index) ?? NO_MARKS;
+  blockMarks?.forEach(({ words }, index) => words.length > 0 && marks.set(index, { ...of(index), words }));
+  const numbers = new Map(blocks.map(({ id }, index) => [id, index]));
+  for (const mark of studyMarks) {
+    const index = numbers.get(mark.block);
+    if (index !== undefined && !mark.lost)
+      marks.set(index, { ...of(index), study: [...of(index).study, mark] });
   }
-  if (at < text.length) parts.push({ text: text.slice(at) });
-  return parts;
+  found.forEach(({ block, start, end }, i) =>
+    marks.set(block, { ...of(block), found: [...of(block).found, { start, end, isCurrent: i === foundAt }] }),
+  );
+  return marks;
 }
 
 function sentencesByBlock(track: ReadingTrack): Map<number, readonly ReadingSentence[]> {
@@ -303,7 +209,7 @@ function sentencesByBlock(track: ReadingTrack): Map<number, readonly ReadingSent
 }
 
 function goToClicked(event: MouseEvent, player: ReadingPlayer, track: ReadingTrack): void {
-  // A text that was marked is meant to be copied, not heard.
+  // A text that was marked is meant to be copied or heard by itself.
   if (!(event.target instanceof Element) || (window.getSelection()?.toString() ?? '') !== '') return;
   const element = event.target.closest<HTMLElement>('[data-sentence]');
   if (!element) return;
@@ -318,20 +224,4 @@ function goToClicked(event: MouseEvent, player: ReadingPlayer, track: ReadingTra
           sentence.words.findLastIndex(({ start }) => start - sentence.start <= offset),
         );
   void player.seek({ sentence: sentence.index, word }, true);
-}
-
-/** Keeps the sentence being read in the middle of the window; leaves the page alone while nothing plays. */
-function useFollowing(state: PlayerState) {
-  const page = useRef<HTMLElement>(null);
-  const { sentence, status } = state;
-  useEffect(() => {
-    if (status !== 'playing') return;
-    const element = page.current?.querySelector(`[data-sentence="${sentence}"]`);
-    if (!element) return;
-    const { top, bottom } = element.getBoundingClientRect();
-    const comfortable = top > window.innerHeight * 0.12 && bottom < window.innerHeight * 0.68;
-    const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-    if (!comfortable) element.scrollIntoView({ block: 'center', behavior: calm ? 'auto' : 'smooth' });
-  }, [sentence, status]);
-  return page;
 }

@@ -1,16 +1,16 @@
-import type { ExportFormat, Job, Reading } from '@aurelfield/api';
+import type { ExportRequest, FormatView, Job, Pupil, Reading } from '@aurelfield/api';
 import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import { Header, Menu, MenuItem, MenuSection, MenuTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
-import { beginExport, cancelJob, useJob } from '../../api/jobQueries.ts';
+import { beginExport, cancelJob, useFormats, useJob } from '../../api/jobQueries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 
 const Options = styled(Popover)`
-  min-width: 17rem;
+  width: min(24rem, 92vw);
   padding: 0.25rem;
   border: 1px solid var(--edge);
   border-radius: var(--radius);
@@ -26,15 +26,35 @@ const Options = styled(Popover)`
   [data-focused] {
     background: var(--accent-soft);
   }
+
+  max-height: 60vh;
+  overflow: auto;
+
+  header {
+    padding: 0.6rem 0.7rem 0.2rem;
+    color: var(--quiet);
+    font-size: 0.9rem;
+    font-weight: 600;
+  }
+
+  small {
+    display: block;
+    color: var(--quiet);
+    font-size: 0.85rem;
+  }
 `;
 
-const FORMATS: readonly { id: ExportFormat; name: string }[] = [
-  { id: 'mp3', name: 'MP3, small, plays anywhere' },
-  { id: 'wav', name: 'WAV, large, for editing' },
-];
+/** What is handed out of a reading that is still being made. */
+const SO_FAR = 'so-far';
+const KINDS = [
+  ['sound', 'Sound'],
+  ['book', 'Sound and text together'],
+  ['timed text', 'Text in time'],
+  ['text', 'Text'],
+] as const;
 
 /** Saves the reading as a file: makes what is missing, shows how far it is, then hands the file to the browser. */
-export function Save({ reading, pupilName }: { readonly reading: Reading; readonly pupilName: string }) {
+export function Save({ reading, pupil }: { readonly reading: Reading; readonly pupil: Pupil }) {
   const [started, setStarted] = useState<Job>();
   const [error, setError] = useState<string>();
   const { data } = useJob(started?.id);
@@ -48,9 +68,11 @@ export function Save({ reading, pupilName }: { readonly reading: Reading; readon
     link.download = job.fileName ?? '';
     link.click();
   }, [job]);
-  const begin = (format: ExportFormat) => {
+  const formats = useFormats().data?.formats ?? [];
+  const isPartly = reading.made > 0 && !(reading.planned && reading.made >= reading.sentences);
+  const begin = (wanted: ExportRequest) => {
     setError(undefined);
-    beginExport(reading.id, format).then(setStarted, (failure: unknown) => setError(messageOf(failure)));
+    beginExport(reading.id, wanted).then(setStarted, (failure: unknown) => setError(messageOf(failure)));
   };
   const going = job?.state === 'waiting' || job?.state === 'running';
   const failed = error ?? (job?.state === 'failed' ? job.error : null);
@@ -60,22 +82,67 @@ export function Save({ reading, pupilName }: { readonly reading: Reading; readon
       {going && job ? (
         <>
           <div style={{ width: '14rem' }}>
-            <Progress label={`Saving for ${pupilName}`} done={job.done} total={job.total} />
+            <Progress label={`Saving for ${pupil.name}`} done={job.done} total={job.total} />
           </div>
           <Button onPress={() => void cancelJob(job.id).then(() => setStarted(undefined))}>Cancel</Button>
         </>
       ) : (
         <MenuTrigger>
           <Button>
-            <Download size={18} aria-hidden /> Save as a file
+            <Download size={18} aria-hidden /> Save {pupil.name}’s file
           </Button>
           <Options placement="bottom end">
-            <Menu items={FORMATS} onAction={(key) => begin(key === 'wav' ? 'wav' : 'mp3')}>
-              {({ id, name }) => <MenuItem id={id}>{name}</MenuItem>}
+            <Menu
+              aria-label="Kinds of file"
+              onAction={(key) =>
+                begin({
+                  format: key === SO_FAR ? pupil.profile.fileKind : String(key),
+                  quality: pupil.profile.fileQuality,
+                  partial: key === SO_FAR,
+                })
+              }
+            >
+              {isPartly && (
+                <MenuItem id={SO_FAR} textValue="What is made so far">
+                  What is made so far
+                  <small>up to the first sentence that is not made, as {pupil.profile.fileKind}</small>
+                </MenuItem>
+              )}
+              <FormatSection
+                title={`What ${pupil.name}’s device takes`}
+                formats={formats.filter(({ id }) => id === pupil.profile.fileKind)}
+              />
+              {KINDS.map(([group, title]) => (
+                <FormatSection
+                  key={group}
+                  title={title}
+                  formats={formats.filter((one) => one.group === group && one.id !== pupil.profile.fileKind)}
+                />
+              ))}
             </Menu>
           </Options>
         </MenuTrigger>
       )}
     </Row>
+  );
+}
+
+function FormatSection({
+  title,
+  formats,
+}: {
+  readonly title: string;
+  readonly formats: readonly FormatView[];
+}) {
+  return (
+    <MenuSection>
+      <Header>{title}</Header>
+      {formats.map(({ id, label, goodFor }) => (
+        <MenuItem key={id} id={id} textValue={label}>
+          {label}
+          <small>{goodFor}</small>
+        </MenuItem>
+      ))}
+    </MenuSection>
   );
 }

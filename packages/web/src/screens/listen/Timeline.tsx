@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { ReadingPlayer, ReadingTrack } from '../../player/readingPlayer.ts';
+import type { ReadingPlayer } from '@aurelfield/player';
+import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { clock } from '../../ui/say.ts';
 
 const HEIGHT = 26;
@@ -19,6 +20,15 @@ const Strip = styled.div`
     width: 100%;
     height: ${HEIGHT}px;
     overflow: visible;
+  }
+
+  @media (max-width: 640px), (max-height: 520px) {
+    height: 20px;
+
+    svg {
+      inset: 3px 0;
+      height: 14px;
+    }
   }
 
   .unmade {

@@ -1,44 +1,26 @@
-import { useEffect } from 'react';
-import type { ReadingPlayer } from '../../player/readingPlayer.ts';
+import { useEffect, useRef } from 'react';
+import { actionFor, keyName, type ActionId, type Shortcuts } from './shortcuts.ts';
 
-/** Keys of the listening screen, told to the listener by Controls. */
-export const KEYS = [
-  { keys: 'Space', does: 'play or pause' },
-  { keys: '← →', does: 'sentence back, sentence on' },
-  { keys: 'Shift ← →', does: 'word back, word on' },
-  { keys: 'Home', does: 'to the beginning' },
-] as const;
+/** What each action does. */
+export type Actions = Readonly<Record<ActionId, () => void>>;
 
-/**
- * The keyboard of the listening screen. Keys that a focused control needs for itself (a button's space, a slider's arrows) are left to it.
- */
-export function useKeys(player: ReadingPlayer): void {
+/** The keyboard of the listening screen. Keys that a focused control needs for itself (a button's space, a slider's arrows) are left to it. */
+export function useKeys(shortcuts: Shortcuts, actions: Actions): void {
+  const now = useRef({ shortcuts, actions });
+  useEffect(() => {
+    now.current = { shortcuts, actions };
+  });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey || event.ctrlKey || event.metaKey || isTaken(event)) return;
-      const command = commandOf(event, player);
-      if (!command) return;
+      const action = actionFor(now.current.shortcuts, keyName(event));
+      if (action === undefined) return;
       event.preventDefault();
-      command();
+      now.current.actions[action]();
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
-  }, [player]);
-}
-
-function commandOf(event: KeyboardEvent, player: ReadingPlayer): (() => void) | undefined {
-  switch (event.key) {
-    case ' ':
-      return player.toggle;
-    case 'ArrowRight':
-      return () => void (event.shiftKey ? player.stepWord(1) : player.nextSentence());
-    case 'ArrowLeft':
-      return () => void (event.shiftKey ? player.stepWord(-1) : player.previousSentence());
-    case 'Home':
-      return () => void player.seek({ sentence: 0, word: 0 });
-    default:
-      return undefined;
-  }
+  }, []);
 }
 
 function isTaken(event: KeyboardEvent): boolean {

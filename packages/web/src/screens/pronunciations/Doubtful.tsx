@@ -1,10 +1,11 @@
-import type { Doubtful as DoubtfulWord, Pupil } from '@aurelfield/api';
-import { Check, PencilLine, Volume2 } from 'lucide-react';
-import { useState } from 'react';
+import type { Doubtful as DoubtfulWord, DoubtfulQueue, Pupil } from '@aurelfield/api';
+import { Check, Clock, PencilLine, Volume2 } from 'lucide-react';
+import { useState, type KeyboardEvent } from 'react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useAcceptWord, useDoubtful } from '../../api/doubtQueries.ts';
+import { useAcceptWord, useDoubtful, useDoubtfulQueue } from '../../api/doubtQueries.ts';
 import { useHandouts } from '../../api/handoutQueries.ts';
-import { fetchSample } from '../../api/pupilQueries.ts';
+import { fetchSampleSound } from '../../api/pupilQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
@@ -61,13 +62,20 @@ interface DoubtfulProps {
   readonly onPutRight: (word: string) => void;
 }
 
-/** Words of one handout that a voice may say wrongly, waiting for a decision. */
+const ALL = 'all';
+
+/** Words that a voice may say wrongly, of one handout or of all on the shelf, waiting for a decision: right, fix, or leave for later. */
 export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
   const handouts = useHandouts();
   const [handoutId, setHandoutId] = useState<string>();
   const [pupilId, setPupilId] = useState<string>();
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];
-  const found = useDoubtful(handoutId, pupil?.id);
+  const one = useDoubtful(handoutId === ALL ? undefined : handoutId, pupil?.id);
+  const all = useDoubtfulQueue(pupil?.id, handoutId === ALL);
+  const found = handoutId === ALL ? all : one;
+  const words: readonly (DoubtfulWord & Partial<Pick<DoubtfulQueue['words'][number], 'heardIn'>>)[] =
+    found.data?.words ?? [];
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   if ((handouts.data?.length ?? 0) === 0 || !pupil) return null;
   return (
     <Section aria-labelledby="doubtful">
@@ -82,7 +90,10 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
             label="Handout"
             value={handoutId}
             placeholder="Choose a handout"
-            options={(handouts.data ?? []).map(({ id, title }) => ({ id, name: title }))}
+            options={[
+              { id: ALL, name: 'All handouts on the shelf' },
+              ...(handouts.data ?? []).map(({ id, title }) => ({ id, name: title })),
+            ]}
             onChange={setHandoutId}
           />
         </div>
@@ -95,24 +106,38 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
           />
         </div>
       </Row>
-      {found.isLoading && <p aria-busy="true">Looking through the handout …</p>}
+      {found.isLoading && (
+        <p aria-busy="true">
+          {handoutId === ALL ? 'Looking through all handouts …' : 'Looking through the handout …'}
+        </p>
+      )}
       {found.isError && (
         <Notice kind="error" action={<Button onPress={() => void found.refetch()}>Try again</Button>}>
           {messageOf(found.error)}
         </Notice>
       )}
       {found.data?.words.length === 0 && (
-        <Notice kind="hint">No word of this handout is doubtful, or all are decided.</Notice>
+        <Notice kind="hint">No word here is doubtful, or all are decided.</Notice>
       )}
       {found.data && found.data.words.length > 0 && (
         <>
           <Fact>
-            {count(found.data.words.length, 'word')}, said by {found.data.voice}
+            {count(found.data.words.length, 'word')}. With a word in focus: H hears it, R is right, F fixes
+            it, L leaves it for later.
           </Fact>
           <Words>
-            {found.data.words.map((word) => (
-              <WordRow key={word.written} word={word} pupil={pupil} onPutRight={onPutRight} />
-            ))}
+            {words
+              .filter(({ written }) => !left.has(written))
+              .map((word) => (
+                <WordRow
+                  key={word.written}
+                  word={word}
+                  heardIn={word.heardIn ?? []}
+                  pupil={pupil}
+                  onPutRight={onPutRight}
+                  onLeave={() => setLeft((before) => new Set([...before, word.written]))}
+                />
+              ))}
           </Words>
         </>
       )}
@@ -124,16 +149,50 @@ interface WordRowProps {
   readonly word: DoubtfulWord;
   readonly pupil: Pupil;
   readonly onPutRight: (word: string) => void;
+  readonly onLeave: () => void;
+  /** Handouts that it stands in, where all are looked through. */
+  readonly heardIn: readonly { readonly id: string; readonly title: string }[];
 }
 
-function WordRow({ word, pupil, onPutRight }: WordRowProps) {
+function WordRow({ word, pupil, heardIn, onPutRight, onLeave }: WordRowProps) {
   const accept = useAcceptWord();
   const tell = useUndo();
   const { play, error } = useSound();
   const [place] = word.places;
   const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
+  const hear = () =>
+    play(() =>
+      fetchSampleSound({
+        text: word.written,
+        language: 'en-GB',
+        profile: { voices, pace, pitch, loudness, pauses, choices },
+      }),
+    );
+  const acceptIt = () =>
+    accept.mutate(
+      { word: word.written, back: false },
+      {
+        onSuccess: () =>
+          tell({
+            text: `“${word.written}” is taken to be said well.`,
+            undo: () => accept.mutate({ word: word.written, back: true }),
+          }),
+      },
+    );
+  const onKey = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const act = { h: hear, r: acceptIt, f: () => onPutRight(word.written), l: onLeave }[
+      event.key.toLowerCase()
+    ];
+    if (!act) return;
+    event.preventDefault();
+    // The next word's first button takes the keys when this one goes.
+    const next = event.currentTarget.nextElementSibling?.querySelector<HTMLElement>('button');
+    act();
+    if (event.key.toLowerCase() !== 'h' && event.key.toLowerCase() !== 'f') next?.focus();
+  };
   return (
-    <li>
+    <li onKeyDown={onKey}>
       <span>
         <b>{word.written}</b> <Fact>{word.doubts.join(', ')}</Fact>
         <br />
@@ -145,41 +204,31 @@ function WordRow({ word, pupil, onPutRight }: WordRowProps) {
         )}
       </span>
       <Row>
-        <IconButton
-          aria-label={`Hear ${word.written}`}
-          onPress={() =>
-            play(() =>
-              fetchSample({
-                text: word.written,
-                language: 'en-GB',
-                profile: { voices, pace, pitch, loudness, pauses, choices },
-              }),
-            )
-          }
-        >
+        <IconButton aria-label={`Hear ${word.written}`} onPress={() => hear()}>
           <Volume2 size={18} aria-hidden />
         </IconButton>
         <IconButton aria-label={`Put ${word.written} right`} onPress={() => onPutRight(word.written)}>
           <PencilLine size={18} aria-hidden />
         </IconButton>
-        <IconButton
-          aria-label={`${word.written} is said well`}
-          onPress={() =>
-            accept.mutate(
-              { word: word.written, back: false },
-              {
-                onSuccess: () =>
-                  tell({
-                    text: `“${word.written}” is taken to be said well.`,
-                    undo: () => accept.mutate({ word: word.written, back: true }),
-                  }),
-              },
-            )
-          }
-        >
+        <IconButton aria-label={`${word.written} is said well`} onPress={() => acceptIt()}>
           <Check size={18} aria-hidden />
         </IconButton>
+        <IconButton aria-label={`Leave ${word.written} for later`} onPress={onLeave}>
+          <Clock size={18} aria-hidden />
+        </IconButton>
       </Row>
+      {heardIn.length > 0 && (
+        <span className="place">
+          Heard in{' '}
+          {heardIn.slice(0, 4).map(({ id, title }, i) => (
+            <span key={id}>
+              {i > 0 && ', '}
+              <Link to={`/listen/${id}?pupil=${pupil.id}`}>{title}</Link>
+            </span>
+          ))}
+          {heardIn.length > 4 && ` and ${heardIn.length - 4} more`}
+        </span>
+      )}
       {place && (
         <span className="place">
           … {before(place.around, word.written)}

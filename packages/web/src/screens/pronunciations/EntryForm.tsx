@@ -1,6 +1,7 @@
 import { entryInputSchema, type Entry, type EntryInput, type Pupil } from '@aurelfield/api';
 import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
+import { useAffects } from '../../api/listeningQueries.ts';
 import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
@@ -9,6 +10,7 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { useSound } from '../../ui/useSound.ts';
+import { AffectsNote } from './AffectsNote.tsx';
 import { PART_NAMES } from './lists.ts';
 import { ScopeFields } from './ScopeFields.tsx';
 
@@ -51,6 +53,21 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
   const said = useResting(input.said, 250);
   const check = useCheckedSaid(said, input.kind);
   const parsed = entryInputSchema.safeParse(input);
+  const typed = useResting(input.written.trim(), 300);
+  const affects = useAffects(
+    {
+      written: typed,
+      caseSensitive: input.caseSensitive,
+      scope: input.scope,
+      scopeValue: input.scopeValue,
+    },
+    typed !== '' && (input.scope === 'school') === (input.scopeValue === ''),
+  );
+  // What was wrong is told until it is changed, and not after.
+  const change = (part: Partial<EntryInput>) => {
+    save.reset();
+    setInput((before) => ({ ...before, ...part }));
+  };
   const errorOf = (field: string) =>
     tried ? parsed.error?.issues.find((issue) => issue.path[0] === field)?.message : undefined;
   const listError = tried
@@ -78,40 +95,38 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
       <Field
         label="As it is written"
         value={input.written}
-        onChange={(value) => setInput({ ...input, written: value })}
+        onChange={(value) => change({ written: value })}
         error={errorOf('written')}
       />
       <Choice
         label="How the sound is given"
         value={input.kind}
         options={KINDS}
-        onChange={(kind) => setInput({ ...input, kind })}
+        onChange={(kind) => change({ kind })}
       />
       <Field
         label="As it is said"
         value={input.said}
-        onChange={(value) => setInput({ ...input, said: value })}
+        onChange={(value) => change({ said: value })}
         error={errorOf('said') ?? (check.isError && said !== '' ? messageOf(check.error) : undefined)}
       />
       <p role="status">{said !== '' && check.data ? outcome(check.data) : ''}</p>
-      <Tick
-        isSelected={input.caseSensitive}
-        onChange={(caseSensitive) => setInput({ ...input, caseSensitive })}
-      >
+      <Tick isSelected={input.caseSensitive} onChange={(caseSensitive) => change({ caseSensitive })}>
         Only with capitals as written
       </Tick>
       <Choice
         label="Only as"
         value={input.partOfSpeech}
         options={PARTS}
-        onChange={(partOfSpeech) => setInput({ ...input, partOfSpeech })}
+        onChange={(partOfSpeech) => change({ partOfSpeech })}
       />
       <ScopeFields
         scope={input.scope}
         scopeValue={input.scopeValue}
         pupils={pupils}
-        onChange={(list) => setInput({ ...input, ...list })}
+        onChange={(list) => change(list)}
       />
+      {affects.data && typed !== '' && <AffectsNote affects={affects.data} />}
       {listError !== undefined && <Notice kind="error">{listError}</Notice>}
       {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
       {soundError !== undefined && <Notice kind="error">{soundError}</Notice>}

@@ -1,10 +1,10 @@
-import type { Pupil, Scope } from '@aurelfield/api';
+import type { Imported, Pupil, Scope } from '@aurelfield/api';
 import { FileInput, FileOutput } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog, DialogTrigger, FileTrigger, Popover } from 'react-aria-components';
 import styled from 'styled-components';
 import { useImportEntries } from '../../api/pronunciationQueries.ts';
-import { Button, outlined } from '../../ui/Button.tsx';
+import { Button, outlined, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/say.ts';
@@ -36,16 +36,17 @@ const Download = styled.a`
 export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
   const [list, setList] = useState<{ scope: Scope; scopeValue: string }>({ scope: 'school', scopeValue: '' });
   const bringIn = useImportEntries();
+  const [chosen, setChosen] = useState<File>();
   const complete = (list.scope === 'school') === (list.scopeValue === '');
   const address = (format: string) =>
     `/api/pronunciations/file/${format}?scope=${list.scope}&scopeValue=${encodeURIComponent(list.scopeValue)}`;
   return (
     <DialogTrigger>
       <Button>
-        <FileInput size={18} aria-hidden /> Lists as files
+        <FileInput size={18} aria-hidden /> Import and export
       </Button>
       <Box placement="bottom end">
-        <Dialog aria-label="Lists as files">
+        <Dialog aria-label="Import and export">
           <div style={{ display: 'grid', gap: '0.8rem' }}>
             <strong>Which list</strong>
             <ScopeFields scope={list.scope} scopeValue={list.scopeValue} pupils={pupils} onChange={setList} />
@@ -54,7 +55,9 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
                 acceptedFileTypes={['.pls', '.xml', '.csv', '.txt', '.tsv']}
                 onSelect={(files) => {
                   const file = files?.item(0);
-                  if (file) bringIn.mutate({ file, ...list });
+                  if (!file) return;
+                  setChosen(file);
+                  bringIn.mutate({ file, ...list, preview: true });
                 }}
               >
                 <Button isDisabled={!complete || bringIn.isPending}>
@@ -73,16 +76,17 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
               )}
             </Row>
             {bringIn.isError && <Notice kind="error">{messageOf(bringIn.error)}</Notice>}
-            {bringIn.data && (
-              <Notice kind="hint">
-                {count(bringIn.data.added, 'word')} added, {bringIn.data.replaced} replaced.
-                {bringIn.data.warnings.slice(0, 5).map((warning) => (
-                  <p key={warning}>{warning}</p>
-                ))}
-                {bringIn.data.warnings.length > 5 && (
-                  <p>And {bringIn.data.warnings.length - 5} more were left out.</p>
-                )}
-              </Notice>
+            {bringIn.data && <Outcome imported={bringIn.data} />}
+            {bringIn.data && chosen && bringIn.variables.preview && (
+              <Row>
+                <SolidButton
+                  isDisabled={bringIn.isPending}
+                  onPress={() => bringIn.mutate({ file: chosen, ...list, preview: false })}
+                >
+                  Take them in
+                </SolidButton>
+                <PlainButton onPress={() => bringIn.reset()}>Leave the list as it is</PlainButton>
+              </Row>
             )}
           </div>
         </Dialog>
@@ -90,3 +94,26 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
     </DialogTrigger>
   );
 }
+
+/** What a file changes, before it is taken in and after. */
+function Outcome({ imported: { added, replaced, changes, warnings } }: { readonly imported: Imported }) {
+  const isPreview = changes.length > 0;
+  return (
+    <Notice kind="hint">
+      {count(added, 'word')} {isPreview ? 'would be added' : 'added'}, {replaced}{' '}
+      {isPreview ? 'would be' : ''} replaced.
+      {changes.slice(0, SHOWN).map(({ written, said, before }) => (
+        <p key={`${written} ${said}`}>
+          {written}: {before === null ? said : `${before} → ${said}`}
+        </p>
+      ))}
+      {changes.length > SHOWN && <p>And {changes.length - SHOWN} more.</p>}
+      {warnings.slice(0, SHOWN).map((warning) => (
+        <p key={warning}>Left out: {warning}</p>
+      ))}
+      {warnings.length > SHOWN && <p>And {warnings.length - SHOWN} more are left out.</p>}
+    </Notice>
+  );
+}
+
+const SHOWN = 8;

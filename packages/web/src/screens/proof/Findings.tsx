@@ -84,7 +84,7 @@ export function Findings(props: FindingsProps) {
   const { places, more, isLooking, error, current, isListOpen, onGoTo, onNext } = props;
   const place = places[current];
   return (
-    <Sheet aria-labelledby="to-look-at">
+    <Sheet aria-labelledby="to-look-at" aria-busy={isLooking}>
       <Row style={{ justifyContent: 'space-between' }}>
         <h2 id="to-look-at">To look at</h2>
         <Row>

@@ -84,7 +84,7 @@ interface KeptProps {
 const NO_PAGES: readonly PhotoPageView[] = [];
 
 const SAYS: Readonly<Record<KeptState, string>> = {
-  kept: 'All is kept',
+  kept: 'Saved',
   keeping: 'Keeping …',
   away: 'The server is away. What you type is kept in this browser and sent when it is back.',
   'changed-elsewhere': '',

@@ -4,7 +4,7 @@ import { EditorContent } from '@tiptap/react';
 import { Search, Volume2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { fetchSample } from '../../api/pupilQueries.ts';
+import { fetchSampleSound } from '../../api/pupilQueries.ts';
 import { useTextCheck } from '../../api/proofQueries.ts';
 import type { Match } from '../../proof/search.ts';
 import { canBeRight } from '../../proof/places.ts';
@@ -136,7 +136,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
     if (!pupil) return;
     const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
     play(() =>
-      fetchSample({
+      fetchSampleSound({
         text: said.slice(0, 300),
         language: block?.language ?? handout.language,
         profile: { voices, pace, pitch, loudness, pauses, choices },
@@ -193,7 +193,11 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         </Above>
         {error !== undefined && <Notice kind="error">{error}</Notice>}
         <Paper
-          onMouseMove={(event) => lookAt(proof.under(event.clientX, event.clientY))}
+          onMouseMove={(event) => {
+            // Text that is scrolled under a resting mouse is not pointed at.
+            if (event.movementX !== 0 || event.movementY !== 0)
+              lookAt(proof.under(event.clientX, event.clientY));
+          }}
           onKeyUp={() => lookAt(proof.cursor())}
           onClick={() => lookAt(proof.cursor())}
         >

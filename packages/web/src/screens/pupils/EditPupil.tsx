@@ -1,97 +1,91 @@
-import { pupilInputSchema, type Profile, type Pupil, type PupilInput } from '@aurelfield/api';
-import {
-  baseLanguage,
-  DEFAULT_CHOICES,
-  DEFAULT_PACE,
-  DEFAULT_PAUSES,
-  PACE_RANGE,
-  PITCH_RANGE,
-} from '@aurelfield/core';
-import { Volume2 } from 'lucide-react';
-import { useState, type FormEvent } from 'react';
+import { pupilInputSchema, type Profile, type Pupil } from '@aurelfield/api';
+import { baseLanguage, type ColourVision } from '@aurelfield/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import { fetchSample, useMissingVoices, usePupils, useSavePupil, useVoices } from '../../api/pupilQueries.ts';
-import { Button, SolidButton } from '../../ui/Button.tsx';
-import { Amount, Choice, Field } from '../../ui/fields.tsx';
+import { ApiError } from '../../api/client.ts';
+import { usePupils, useSavePupil, useVoices } from '../../api/pupilQueries.ts';
+import { usePalette } from '../../look/usePalette.ts';
+import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
+import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { languageName } from '../../ui/say.ts';
-import { useSound } from '../../ui/useSound.ts';
+import { useResting } from '../../ui/useResting.ts';
+import { useUndoKeys } from '../../ui/useUndoKeys.ts';
+import { AboutPanel } from './AboutPanel.tsx';
+import { ConflictNotice } from './ConflictNotice.tsx';
+import { HistoryPanel } from './HistoryPanel.tsx';
+import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
+import { LitPanel } from './LitPanel.tsx';
+import { PacePanel } from './PacePanel.tsx';
+import { PagePanel } from './PagePanel.tsx';
+import { SaidPanel } from './SaidPanel.tsx';
+import { SamplePage } from './SamplePage.tsx';
+import { SampleSentence, sentenceOfPupil } from './SampleSentence.tsx';
+import { SideBySide } from './SideBySide.tsx';
+import { useSampleSound } from './useSampleSound.ts';
+import { useTuning } from './useTuning.ts';
+import { VoicePanel } from './VoicePanel.tsx';
 
-const Columns = styled.form`
+const Desk = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
   gap: 1.25rem;
   align-items: start;
+
+  > .heard {
+    position: sticky;
+    top: 1rem;
+    display: grid;
+    gap: 1rem;
+  }
+
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+
+    > .heard {
+      position: static;
+    }
+  }
 `;
 
-const SAMPLE =
-  'When the river turns, the boats turn with it, and the whole harbour points the other way. Nobody has told them to.';
+const Panels = styled(Tabs)`
+  min-width: 0;
 
-const NEW_PUPIL: PupilInput = {
-  name: '',
-  note: '',
-  profile: {
-    voices: { en: 'espeak-en-gb-higher-1' },
-    pace: DEFAULT_PACE,
-    pitch: 0,
-    loudness: 'usual',
-    pauses: DEFAULT_PAUSES,
-    choices: DEFAULT_CHOICES,
-    look: { textSize: 22, lineSpacing: 1.8, ground: 'plain', lit: 'word-and-sentence' },
-  },
-};
+  [role='tablist'] {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.15rem;
+    border-bottom: 1px solid var(--line);
+  }
 
-const GROUNDS = [
-  { id: 'plain', name: 'Plain' },
-  { id: 'reed', name: 'Reed (pale yellow)' },
-  { id: 'tide', name: 'Tide (pale blue)' },
-  { id: 'heather', name: 'Heather (pale violet)' },
-] as const;
+  [role='tab'] {
+    padding: 0.55rem 0.8rem;
+    border-bottom: 3px solid transparent;
+    font-weight: 600;
+    cursor: pointer;
+  }
 
-const LOUDNESS = [
-  { id: 'usual', name: 'As usual' },
-  { id: 'louder', name: 'Louder, for noisy rooms' },
-] as const;
+  [role='tab'][data-selected] {
+    border-bottom-color: var(--accent);
+  }
 
-const EMOJI = [
-  { id: 'named', name: 'By their names' },
-  { id: 'left-out', name: 'Left out' },
-] as const;
+  [role='tabpanel'] {
+    display: grid;
+    gap: 1rem;
+    padding-top: 1rem;
+  }
+`;
 
-const CITATIONS = [
-  { id: 'said', name: 'Said, as in (Ward, 2011)' },
-  { id: 'left-out', name: 'Left out' },
-] as const;
+const HEAR_KEY = 'aurelfield:hear-changes';
+/** A change is heard when it has rested this long: a slider that is dragged would speak at every step. */
+const REST_MILLISECONDS = 160;
 
-const ANNOUNCEMENTS = [
-  { id: 'none', name: 'Said as they stand' },
-  { id: 'headings', name: 'Announced: “heading” is said first' },
-] as const;
-
-const ZERO = [
-  { id: 'zero', name: '“zero”, as in zero point five' },
-  { id: 'nought', name: '“nought”, as in nought point five' },
-] as const;
-
-const FRACTIONS = [
-  { id: 'named', name: 'By name: three quarters' },
-  { id: 'over', name: 'By figures: three over four' },
-] as const;
-
-const BRACKETS = [
-  { id: 'said', name: 'Said: “open bracket … close bracket”' },
-  { id: 'paused', name: 'Heard as short pauses' },
-] as const;
-
-const LIT = [
-  { id: 'word-and-sentence', name: 'The word, and its sentence' },
-  { id: 'word', name: 'The word alone' },
-] as const;
-
-/** A pupil's profile, tuned by ear. */
+/** A pupil's way of listening, tuned by ear. */
 export function EditPupil() {
   const { pupilId = 'new' } = useParams();
   const pupils = usePupils();
@@ -106,248 +100,249 @@ export function EditPupil() {
       </>
     );
   }
-  return <Editor key={pupilId} pupil={pupil} />;
+  return <Editor key={pupilId} pupil={pupil} others={pupils.data.filter(({ id }) => id !== pupilId)} />;
 }
 
-function Editor({ pupil }: { readonly pupil: Pupil | undefined }) {
+function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly others: readonly Pupil[] }) {
   const navigate = useNavigate();
   const save = useSavePupil();
-  const [input, setInput] = useState<PupilInput>(pupil ?? NEW_PUPIL);
+  const voices = useVoices().data ?? [];
+  const tuning = useTuning(pupil);
+  const { input, set, setProfile } = tuning;
+  const { profile } = input;
+  const [reason, setReason] = useState('');
   const [tried, setTried] = useState(false);
+  const [isSaved, setSaved] = useState(false);
+  const [tab, setTab] = useState<string>(pupil ? 'voice' : 'about');
+  const [vision, setVision] = useState<ColourVision>();
+  const [language, setLanguage] = useState(Object.keys(profile.voices)[0] ?? 'en');
+  const [sentence, setSentence] = useState(() => sentenceOfPupil(pupil?.id, language));
+  const [aside, setAside] = useState<readonly Profile[]>([]);
+  const [hearsChanges, setHearsChanges] = useState(recall(HEAR_KEY) !== false);
+  const sound = useSampleSound();
+  const palette = usePalette(profile.look);
+  const spoken = speakingTag(language, profile, voices);
+  const hear = (one: Profile) => sound.play(sentence, spoken, one);
+  useHeardChanges(profile, hearsChanges, sentence, hear);
+  useUndoKeys(tuning.undo, tuning.redo);
+
   const checked = pupilInputSchema.safeParse(input);
   const nameError = tried
     ? checked.error?.issues.find((issue) => issue.path[0] === 'name')?.message
     : undefined;
-  const setProfile = (change: Partial<Profile>) =>
-    setInput((before) => ({ ...before, profile: { ...before.profile, ...change } }));
-  const { profile } = input;
-  const { pauses, choices, look } = profile;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const store = (after?: () => void, revision = tuning.revision) => {
     setTried(true);
-    if (!checked.success) return;
-    save.mutate({ id: pupil?.id, input: checked.data }, { onSuccess: () => void navigate('/pupils') });
+    if (!checked.success) {
+      setTab('about');
+      return;
+    }
+    const change = {
+      ...checked.data,
+      reason,
+      trials: [...tuning.trials],
+      ...(revision === undefined ? {} : { revision }),
+    };
+    save.mutate(
+      { id: pupil?.id, change },
+      {
+        onSuccess: () => {
+          tuning.done();
+          setSaved(true);
+          after?.();
+        },
+      },
+    );
   };
-  const pause = (name: keyof typeof pauses, label: string) => (
-    <Amount
-      label={label}
-      value={pauses[name]}
-      min={0}
-      max={4}
-      step={0.05}
-      say={(value) => `${value.toFixed(2)} s`}
-      onChange={(value) => setProfile({ pauses: { ...pauses, [name]: value } })}
-    />
-  );
+  useEffect(() => {
+    if (isSaved) void navigate('/pupils');
+  }, [isSaved, navigate]);
+  const isConflict = save.error instanceof ApiError && save.error.problem === 'changed';
   return (
     <>
-      <ScreenTitle title={pupil?.name ?? 'A new pupil'} />
-      <Columns onSubmit={submit} noValidate>
-        <Sheet>
-          <h2>Who</h2>
-          <Field
-            label="Name"
-            value={input.name}
-            onChange={(name) => setInput({ ...input, name })}
-            error={nameError}
-          />
-          <Field
-            label="Note"
-            rows={3}
-            value={input.note}
-            onChange={(note) => setInput({ ...input, note })}
-            description="What helps; for you only."
-          />
-          <h2>Voice</h2>
-          <Voices voices={profile.voices} onChange={(voices) => setProfile({ voices })} />
-          <Hear profile={profile} />
-        </Sheet>
-        <Sheet>
-          <h2>Pace, pitch, loudness</h2>
-          <Amount
-            label="Pace"
-            value={profile.pace}
-            {...PACE_RANGE}
-            step={5}
-            say={(value) => `${value} words a minute`}
-            onChange={(pace) => setProfile({ pace })}
-          />
-          <Amount
-            label="Pitch"
-            value={profile.pitch}
-            {...PITCH_RANGE}
-            step={0.5}
-            say={sayPitch}
-            onChange={(pitch) => setProfile({ pitch })}
-          />
-          <Choice
-            label="Loudness"
-            value={profile.loudness}
-            options={LOUDNESS}
-            onChange={(loudness) => setProfile({ loudness })}
-          />
-          <h2>Pauses</h2>
-          {pause('comma', 'At a comma')}
-          {pause('sentence', 'After a sentence')}
-          {pause('paragraph', 'After a paragraph')}
-          {pause('heading', 'After a heading')}
-        </Sheet>
-        <Sheet>
-          <h2>The page</h2>
-          <Amount
-            label="Size of the text"
-            value={look.textSize}
-            min={16}
-            max={64}
-            step={1}
-            say={(value) => `${value} pixels`}
-            onChange={(textSize) => setProfile({ look: { ...look, textSize } })}
-          />
-          <Amount
-            label="Line spacing"
-            value={look.lineSpacing}
-            min={1.2}
-            max={3}
-            step={0.1}
-            say={(value) => value.toFixed(1)}
-            onChange={(lineSpacing) => setProfile({ look: { ...look, lineSpacing } })}
-          />
-          <Choice
-            label="Ground"
-            value={look.ground}
-            options={GROUNDS}
-            onChange={(ground) => setProfile({ look: { ...look, ground } })}
-          />
-          <Choice
-            label="Lit while reading"
-            value={look.lit}
-            options={LIT}
-            onChange={(lit) => setProfile({ look: { ...look, lit } })}
-          />
-          <h2>What is said</h2>
-          <Choice
-            label="Emoji"
-            value={choices.emoji}
-            options={EMOJI}
-            onChange={(emoji) => setProfile({ choices: { ...choices, emoji } })}
-          />
-          <Choice
-            label="Sources in brackets"
-            value={choices.citations}
-            options={CITATIONS}
-            onChange={(citations) => setProfile({ choices: { ...choices, citations } })}
-          />
-          <Choice
-            label="Headings"
-            value={choices.announcements}
-            options={ANNOUNCEMENTS}
-            onChange={(announcements) => setProfile({ choices: { ...choices, announcements } })}
-          />
-          <Choice
-            label="The figure 0"
-            value={choices.zero ?? 'zero'}
-            options={ZERO}
-            onChange={(zero) => setProfile({ choices: { ...choices, zero } })}
-          />
-          <Choice
-            label="Brackets in sums"
-            value={choices.brackets ?? 'said'}
-            options={BRACKETS}
-            onChange={(brackets) => setProfile({ choices: { ...choices, brackets } })}
-          />
-          <Choice
-            label="Fractions such as 3/4"
-            value={choices.fractions ?? 'named'}
-            options={FRACTIONS}
-            onChange={(fractions) => setProfile({ choices: { ...choices, fractions } })}
-          />
-          {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
-          <Row>
-            <SolidButton type="submit" isDisabled={save.isPending}>
-              {save.isPending ? 'Saving …' : 'Save'}
-            </SolidButton>
-            <Link to="/pupils">Leave without saving</Link>
-          </Row>
-        </Sheet>
-      </Columns>
-    </>
-  );
-}
-
-function Voices({
-  voices,
-  onChange,
-}: {
-  readonly voices: Profile['voices'];
-  readonly onChange: (voices: Profile['voices']) => void;
-}) {
-  const available = useVoices();
-  const missing = useMissingVoices();
-  const all = available.data ?? [];
-  const languages = [...new Set(all.map((voice) => baseLanguage(voice.language)))];
-  const others = languages.filter((language) => voices[language] === undefined);
-  return (
-    <>
-      {Object.entries(voices).map(([language, id]) => (
-        <Choice
-          key={language}
-          label={languageName(language)}
-          value={id}
-          options={all
-            .filter((voice) => baseLanguage(voice.language) === language)
-            .map((voice) => ({ id: voice.id, name: voice.label }))}
-          onChange={(chosen) => onChange({ ...voices, [language]: chosen })}
-        />
-      ))}
-      <Choice
-        label="Another language"
-        value={undefined}
-        placeholder="None"
-        options={others.map((language) => ({ id: language, name: languageName(language) }))}
-        onChange={(language) => {
-          const first = all.find((voice) => baseLanguage(voice.language) === language);
-          if (first) onChange({ ...voices, [language]: first.id });
-        }}
+      <ScreenTitle title={pupil?.name ?? 'A new pupil'}>
+        <Row>
+          <IconButton aria-label="Undo" isDisabled={!tuning.undo} onPress={() => tuning.undo?.()}>
+            <Undo2 size={18} aria-hidden />
+          </IconButton>
+          <IconButton aria-label="Redo" isDisabled={!tuning.redo} onPress={() => tuning.redo?.()}>
+            <Redo2 size={18} aria-hidden />
+          </IconButton>
+          <SolidButton onPress={() => store()} isDisabled={save.isPending}>
+            {save.isPending ? 'Saving …' : 'Save'}
+          </SolidButton>
+          <Link to="/pupils">Back to the pupils</Link>
+        </Row>
+      </ScreenTitle>
+      <LeaveGuard
+        when={tuning.isChanged && !isSaved}
+        onSave={store}
+        onDiscard={tuning.done}
+        isSaving={save.isPending}
       />
-      {missing.data?.map((sentence) => (
-        <Notice key={sentence} kind="hint">
-          {sentence}
+      {tuning.wasKept && tuning.isChanged && (
+        <Notice kind="hint" action={<Button onPress={tuning.discard}>Go back to what is stored</Button>}>
+          These changes were left unsaved here. They are not in force yet.
         </Notice>
-      ))}
+      )}
+      {isConflict && pupil && (
+        <ConflictNotice
+          pupilId={pupil.id}
+          mine={input}
+          voices={voices}
+          onTakeTheirs={(theirs) => {
+            save.reset();
+            tuning.rebase(theirs, false);
+          }}
+          onKeepMine={(theirs) => {
+            tuning.rebase(theirs, true);
+            store(undefined, theirs.revision);
+          }}
+        />
+      )}
+      {save.isError && !isConflict && <Notice kind="error">{messageOf(save.error)}</Notice>}
+      <Desk>
+        <div className="heard">
+          <SampleSentence pupilId={pupil?.id} language={language} text={sentence} onChange={setSentence} />
+          <SamplePage
+            text={sentence}
+            profile={profile}
+            sound={sound}
+            vision={vision}
+            hearsChanges={hearsChanges}
+            onHearChanges={(wanted) => {
+              setHearsChanges(wanted);
+              remember(HEAR_KEY, wanted);
+            }}
+            onPlay={() => hear(profile)}
+          />
+          <Sheet>
+            <SideBySide
+              profile={profile}
+              stored={tuning.stored?.profile ?? profile}
+              voices={voices}
+              sentence={sentence}
+              isSounding={sound.state !== 'silent'}
+              onHear={hear}
+              onChoose={(chosen, trial) => {
+                setProfile(chosen);
+                tuning.addTrial(trial);
+              }}
+              aside={aside}
+              onAside={setAside}
+            />
+          </Sheet>
+        </div>
+        <Sheet>
+          <Panels selectedKey={tab} onSelectionChange={(key) => setTab(String(key))}>
+            <TabList aria-label="Settings">
+              <Tab id="voice">Voice</Tab>
+              <Tab id="pace">Pace and pauses</Tab>
+              <Tab id="said">What is said</Tab>
+              <Tab id="page">The page</Tab>
+              <Tab id="lit">What is lit</Tab>
+              <Tab id="about">About</Tab>
+              <Tab id="history">History</Tab>
+            </TabList>
+            <TabPanel id="voice">
+              <VoicePanel
+                profile={profile}
+                onChange={setProfile}
+                onLanguage={(next) => {
+                  setLanguage(next);
+                  setSentence(sentenceOfPupil(pupil?.id, next));
+                }}
+              />
+            </TabPanel>
+            <TabPanel id="pace">
+              <PacePanel profile={profile} onChange={setProfile} year={input.year} />
+            </TabPanel>
+            <TabPanel id="said">
+              <SaidPanel profile={profile} onChange={setProfile} />
+            </TabPanel>
+            <TabPanel id="page">
+              <PagePanel profile={profile} onChange={setProfile} palette={palette} />
+            </TabPanel>
+            <TabPanel id="lit">
+              <LitPanel
+                profile={profile}
+                onChange={setProfile}
+                palette={palette}
+                vision={vision}
+                onVision={setVision}
+              />
+            </TabPanel>
+            <TabPanel id="about">
+              <AboutPanel
+                input={input}
+                pupil={pupil}
+                others={others}
+                nameError={nameError}
+                onChange={set}
+                onProfile={setProfile}
+              />
+            </TabPanel>
+            <TabPanel id="history">
+              <HistoryPanel
+                pupilId={pupil?.id}
+                profile={profile}
+                voices={voices}
+                onHear={hear}
+                onBringBack={(earlier, from) => {
+                  setProfile(earlier);
+                  setReason(`Brought back from ${from}`);
+                }}
+                onSetAside={(earlier) => setAside([...aside, earlier].slice(-3))}
+              />
+            </TabPanel>
+          </Panels>
+          {tuning.isChanged && pupil && (
+            <Field
+              label="Why it is changed (for the history, if you like)"
+              value={reason}
+              onChange={setReason}
+              placeholder="Lost the thread at 150"
+            />
+          )}
+          <Fact role="status">
+            {tuning.isChanged ? 'Not saved yet; kept in this browser meanwhile.' : pupil ? 'Saved.' : ''}
+          </Fact>
+        </Sheet>
+      </Desk>
     </>
   );
 }
 
-/** Says the sample sentence with the settings as they are now. */
-function Hear({ profile }: { readonly profile: Profile }) {
-  const [text, setText] = useState(SAMPLE);
-  const { play, error } = useSound();
-  const { voices, pace, pitch, loudness, pauses, choices } = profile;
+/** Plays the sample whenever something that is heard has changed and rests; never by itself when the screen opens. */
+function useHeardChanges(
+  profile: Profile,
+  wanted: boolean,
+  sentence: string,
+  hear: (profile: Profile) => void,
+): void {
+  const { look: _look, fileKind: _kind, fileQuality: _quality, ...sounding } = profile;
+  const name = useMemo(() => JSON.stringify(sounding), [sounding]);
+  const rested = useResting(name, REST_MILLISECONDS);
+  const heard = useRef(name);
+  const say = useRef(hear);
+  useEffect(() => {
+    say.current = hear;
+  });
+  useEffect(() => {
+    if (rested === heard.current || rested !== name) return;
+    heard.current = rested;
+    if (wanted && sentence.trim() !== '') say.current(profile);
+  }, [rested, name, wanted, sentence, profile]);
+}
+
+/** The tag of the language that a sample is spoken in: that of the chosen voice. */
+function speakingTag(
+  language: string,
+  { voices: chosen }: Profile,
+  voices: readonly { readonly id: string; readonly language: string }[],
+): string {
   return (
-    <>
-      <Field label="A sentence to try it on" rows={3} value={text} onChange={setText} />
-      <Row>
-        <Button
-          onPress={() =>
-            play(() =>
-              fetchSample({
-                text,
-                language: 'en-GB',
-                profile: { voices, pace, pitch, loudness, pauses, choices },
-              }),
-            )
-          }
-          isDisabled={text.trim() === ''}
-        >
-          <Volume2 size={18} aria-hidden /> Hear it now
-        </Button>
-      </Row>
-      {error !== undefined && <Notice kind="error">{error}</Notice>}
-    </>
+    voices.find(({ id }) => id === chosen[language])?.language ??
+    voices.find((voice) => baseLanguage(voice.language) === language)?.language ??
+    (language === 'en' ? 'en-GB' : language)
   );
-}
-
-function sayPitch(value: number): string {
-  if (value === 0) return 'the voice’s own';
-  return `${Math.abs(value)} ${Math.abs(value) === 1 ? 'semitone' : 'semitones'} ${value > 0 ? 'higher' : 'lower'}`;
 }

@@ -1,13 +1,16 @@
 import { DELETED_DAYS, type Pupil, type VoiceInfo } from '@aurelfield/api';
-import { Plus, Trash2 } from 'lucide-react';
+import { ListPlus, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useArchivePupil, useDeletedPupils, usePupils, useVoices } from '../../api/pupilQueries.ts';
 import { Button, IconButton, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
+import { ClassListDialog } from './ClassListDialog.tsx';
+import { sayVoice } from './voiceQualities.ts';
 
 const AddLink = styled(Link)`
   ${solid}
@@ -50,6 +53,7 @@ export function Pupils() {
   const archive = useArchivePupil();
   const deleted = useDeletedPupils();
   const tell = useUndo();
+  const [isListOpen, setListOpen] = useState(false);
   const remove = (pupil: Pupil) => {
     archive.mutate(
       { id: pupil.id, back: false },
@@ -65,10 +69,16 @@ export function Pupils() {
   return (
     <>
       <ScreenTitle title="Pupils">
-        <AddLink to="/pupils/new">
-          <Plus size={18} aria-hidden /> Add a pupil
-        </AddLink>
+        <Row>
+          <Button onPress={() => setListOpen(true)}>
+            <ListPlus size={18} aria-hidden /> Class list
+          </Button>
+          <AddLink to="/pupils/new">
+            <Plus size={18} aria-hidden /> Add a pupil
+          </AddLink>
+        </Row>
       </ScreenTitle>
+      {isListOpen && <ClassListDialog pupils={pupils.data ?? []} onClose={() => setListOpen(false)} />}
       {archive.isError && <Notice kind="error">{messageOf(archive.error)}</Notice>}
       {pupils.isPending && <p aria-busy="true">Fetching the pupils …</p>}
       {pupils.isError && (
@@ -93,7 +103,10 @@ export function Pupils() {
                 {pupil.name}
               </Link>
               <p>{pupil.note}</p>
-              <Fact>{soundOf(pupil, voices.data ?? [])}</Fact>
+              <p>
+                <Fact>{soundOf(pupil, voices.data ?? [])}</Fact>
+              </p>
+              {pupil.classes.length > 0 && <Fact>{pupil.classes.join(', ')}</Fact>}
             </div>
             <IconButton aria-label={`Delete ${pupil.name}`} onPress={() => remove(pupil)}>
               <Trash2 size={18} aria-hidden />
@@ -127,8 +140,9 @@ export function Pupils() {
 }
 
 function soundOf({ profile }: Pupil, voices: readonly VoiceInfo[]): string {
-  const labels = Object.values(profile.voices).map(
-    (id) => voices.find((voice) => voice.id === id)?.label ?? id,
-  );
+  const labels = Object.values(profile.voices).map((id) => {
+    const voice = voices.find((one) => one.id === id);
+    return voice ? sayVoice(voice) : 'a voice that is not here any more';
+  });
   return [...labels, `${profile.pace} words a minute`].join(' · ');
 }

@@ -197,7 +197,10 @@ export function PagePicture(props: PagePictureProps) {
               key={word.index}
               className={`${doubtful.has(word.index) ? 'doubtful' : ''} ${spot?.index === word.index ? 'spot' : ''}`}
               points={pointsOf(word.box)}
-              onPointerEnter={() => props.onHover(word)}
+              onPointerMove={({ movementX, movementY }) => {
+                // A photo that is moved under a resting mouse is not pointed at.
+                if (movementX !== 0 || movementY !== 0) props.onHover(word);
+              }}
               onClick={() => !isMarking && props.onPick(word)}
             />
           ))}

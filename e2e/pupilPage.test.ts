@@ -1,0 +1,441 @@
+import pg from 'pg';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import { violationsOn } from './violations.ts';
+
+declare global {
+  interface Window {
+    /** Has the page show its player to whoever listens. */
+    aurelfieldListens?: boolean;
+  }
+}
+
+let app: RunningApp;
+let browser: Browser;
+let teacher: Page;
+let complaints: string[];
+let database: pg.Client;
+/** The pupil's own browser: nothing of the teacher's is in it. */
+let own: BrowserContext;
+let page: Page;
+const strange: string[] = [];
+let address = '';
+
+beforeAll(async () => {
+  app = await startApp();
+  browser = await launchBrowser();
+  ({ page: teacher, complaints } = await openPage(browser, app.base));
+  database = new pg.Client({ connectionString: app.databaseUrl });
+  await database.connect();
+  await enterDemo(teacher);
+  own = await browser.createBrowserContext();
+  page = await own.newPage();
+  await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+  await page.evaluateOnNewDocument(() => {
+    window.aurelfieldListens = true;
+  });
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      complaints.push(message.text());
+  });
+  page.on('request', (request) => {
+    const url = request.url();
+    if (!url.startsWith(app.base) && !/^(?:blob|data):/u.test(url)) strange.push(url);
+  });
+});
+afterAll(async () => {
+  expect(complaints).toEqual([]);
+  await database.end();
+  await browser.close();
+  await app.stop();
+});
+
+const press = (on: Page, name: string) =>
+  on.evaluate((wanted) => {
+    const found = [...document.querySelectorAll<HTMLElement>('button, [role="menuitem"]')].find(
+      (one) => one.textContent.trim() === wanted || one.getAttribute('aria-label') === wanted,
+    );
+    if (!found) throw new Error(`There is nothing called “${wanted}”.`);
+    found.click();
+  }, name);
+const isPlaying = () =>
+  page.waitForFunction(() => {
+    const { element, state } = window.aurelfieldPlayer ?? {};
+    return state?.status === 'playing' && (element?.currentTime ?? 0) > 0.05;
+  });
+const state = () => page.evaluate(() => ({ ...window.aurelfieldPlayer?.state }));
+const place = () => page.evaluate(() => window.aurelfieldPlayer?.place);
+/** Opens the page anew, and waits until it can be played. */
+const visit = async () => {
+  await page.goto(address);
+  await page.waitForSelector('.text h1');
+  await page.waitForFunction(() => window.aurelfieldPlayer !== undefined);
+};
+/** Widest that the page is beyond its window. */
+const overflow = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+const events = async (kind: string) =>
+  Number((await database.query<{ count: string }>('select count(*) from page_events where kind = $1', [kind])).rows[0]?.count); // prettier-ignore
+
+describe('handing out, as a teacher does it', () => {
+  test('from the shelf to links and codes for a class', async () => {
+    await teacher.locator('button[aria-label="More for “How a peat bog keeps time”"]').click();
+    await teacher.waitForSelector('[role="menuitem"]');
+    await press(teacher, 'Hand out');
+    await seeText(teacher, 'Nothing is handed out yet');
+    expect(await violationsOn(teacher)).toEqual([]);
+    // The pupils of its class are chosen already.
+    await press(teacher, 'Hand out');
+    await seeText(teacher, 'Out since', 120_000);
+    await teacher.waitForFunction(() => !document.body.innerText.includes('Is being made'), {
+      timeout: 120_000,
+    });
+    expect(await violationsOn(teacher)).toEqual([]);
+    await press(teacher, 'Link and code for Ines');
+    await seeText(teacher, 'Or by this code');
+    expect(await violationsOn(teacher)).toEqual([]);
+    address = await teacher.$eval('[role="dialog"] input[readonly]', (input) => input.value);
+    expect(address).toMatch(/\/p\/[\w-]{32}$/u);
+    await press(teacher, 'Close');
+    await teacher.goto(`${app.base}/hand-out/cards`, { waitUntil: 'networkidle0' });
+    await seeText(teacher, 'and type');
+    expect(await violationsOn(teacher)).toEqual([]);
+  });
+
+  test('somebody agrees that listening is recorded', async () => {
+    await teacher.goto(`${app.base}/records`, { waitUntil: 'networkidle0' });
+    await seeText(teacher, 'Nothing is recorded here yet');
+    const tick = await teacher.waitForSelector('::-p-xpath(//label[normalize-space(.)="Ines"])');
+    await tick?.click();
+    await teacher.waitForFunction(async () => {
+      const { pupils } = (await (await fetch('/api/records/settings')).json()) as {
+        pupils: { keeps: boolean }[];
+      };
+      return pupils.some(({ keeps }) => keeps);
+    });
+    expect(await violationsOn(teacher)).toEqual([]);
+  });
+});
+
+describe('the pupil’s page on a phone', () => {
+  test('opens by its link alone, in the pupil’s look, without a cookie or a word to anybody else', async () => {
+    await page.goto(address, { waitUntil: 'networkidle0' });
+    expect(await page.$eval('.text h1', (one) => one.textContent)).toBe('How a peat bog keeps time');
+    expect(await violationsOn(page)).toEqual([]);
+    expect(await own.cookies()).toEqual([]);
+    expect(await overflow()).toBeLessThanOrEqual(0);
+    expect(strange).toEqual([]);
+  });
+
+  test('plays, and at 12 moments the lit word is the one whose time it is', async () => {
+    await press(page, 'Play');
+    await isPlaying();
+    let lit = 0;
+    for (let i = 0; i < 12; i++) {
+      await new Promise((resolve) => setTimeout(resolve, 410));
+      const moment = await page.evaluate(() => {
+        const player = window.aurelfieldPlayer;
+        const word = document.querySelector('.lit');
+        const [, sentence = '', nth = ''] = /^s(\d+)w(\d+)$/u.exec(word?.id ?? '') ?? [];
+        if (!player || !word) return undefined;
+        const [from, to] = player.track.sentences[Number(sentence)]?.times?.[Number(nth)] ?? [0, 0];
+        const start = player.track.secondOf(Number(sentence));
+        const { sampleRate } = player.track;
+        return { clock: player.position, from: start + from / sampleRate, to: start + to / sampleRate };
+      });
+      if (!moment) continue;
+      lit += 1;
+      // A frame behind the clock, and through the closure before the next sound.
+      expect(moment.clock).toBeGreaterThanOrEqual(moment.from - 0.034);
+      expect(moment.clock).toBeLessThan(moment.to + 0.15 + 0.034);
+    }
+    expect(lit).toBeGreaterThan(5);
+    const session = await page.evaluate(() => ({ title: navigator.mediaSession.metadata?.title, state: navigator.mediaSession.playbackState })); // prettier-ignore
+    expect(session).toEqual({ title: 'How a peat bog keeps time', state: 'playing' });
+  });
+
+  test('goes on to the end with the network cut, also after it was closed, and what happened is told once when it is back', async () => {
+    // What is to be heard was fetched ahead, and the page itself is kept.
+    await page.waitForFunction(async () => {
+      const names = await caches.keys();
+      const [kept, pages] = [
+        names.find((name) => name.startsWith('aurelfield-kept-')),
+        names.find((name) => name === 'aurelfield-page-1'),
+      ];
+      if (kept === undefined || pages === undefined) return false;
+      const cache = await caches.open(kept);
+      const files = await cache.keys();
+      const text = files.find(({ url }) => url.endsWith('page.json'));
+      const { stretches = [0] } = text
+        ? ((await (await cache.match(text))?.json()) as { stretches: unknown[] })
+        : {};
+      const sounds = files.filter(({ url }) => url.includes('/sound-')).length;
+      return sounds === stretches.length && (await (await caches.open(pages)).keys()).length > 2;
+    });
+    await app.kill();
+    await page.setOfflineMode(true);
+    const last = await page.evaluate(() => (window.aurelfieldPlayer?.track.sentences.length ?? 1) - 1);
+    await page.evaluate((sentence) => void window.aurelfieldPlayer?.seek({ sentence, word: 0 }, true), last);
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'ended', { timeout: 60_000 });
+    await seeText(page, 'Play again');
+    await page.goto(address, { waitUntil: 'load' });
+    await page.waitForSelector('.text h1');
+    await press(page, 'Play');
+    await isPlaying();
+    await press(page, 'Pause');
+    expect(await events('finished')).toBe(0);
+    await app.start();
+    await page.setOfflineMode(false);
+    await page.evaluate(() => dispatchEvent(new Event('online')));
+    for (let tries = 0; tries < 100 && (await events('finished')) === 0; tries++)
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(await events('finished')).toBe(1);
+    expect(await events('opened')).toBe(2);
+    await page.waitForFunction(() =>
+      Object.entries(localStorage).every(
+        ([key, kept]) => !key.startsWith('aurelfield:outbox') || kept === '[]',
+      ),
+    );
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await events('finished')).toBe(1);
+  });
+
+  test('More and “This sentence” work, and what is said comes back to the teacher', async () => {
+    await press(page, 'More …');
+    await page.waitForSelector('dialog[open]');
+    expect(await violationsOn(page)).toEqual([]);
+    expect(await overflow()).toBeLessThanOrEqual(0);
+    await page.select('dialog select', 'dark');
+    expect(await page.$eval('html', (one) => one.dataset.colours)).toBe('dark');
+    expect(await violationsOn(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('dialog[open]', { hidden: true });
+    await press(page, 'This sentence …');
+    expect(await violationsOn(page)).toEqual([]);
+    // A word is asked about: its sound comes, and its meaning is told.
+    const heard = page.waitForResponse((response) => response.url().endsWith('/slowly'));
+    await press(page, 'Hear it slowly');
+    expect((await heard).status()).toBe(200);
+    await press(page, 'I don’t understand this');
+    await seeText(page, 'Your teacher will see');
+    await press(page, 'Mark this sentence');
+    await press(page, 'Close');
+    expect(await page.$$eval('.marked', (all) => all.length)).toBeGreaterThan(0);
+    for (let tries = 0; tries < 100 && (await events('comment')) === 0; tries++)
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    await teacher.goto(`${app.base}/records`, { waitUntil: 'networkidle0' });
+    await seeText(teacher, 'Ines says: “I don’t understand this.”');
+    await seeText(teacher, 'Minutes heard a week');
+    expect(await teacher.$eval('nav', (nav) => nav.innerText)).toMatch(/1\s*new message/u);
+    expect(await violationsOn(teacher)).toEqual([]);
+    await clickText(teacher, 'Seen');
+    await teacher.waitForFunction(() => !/new message/u.test(document.querySelector('nav')?.innerText ?? ''));
+  });
+});
+
+describe('the pupil’s page, whoever uses it', () => {
+  test('by keys alone: play, go about, set the pace, come back', async () => {
+    await page.setViewport({ width: 1280, height: 800 });
+    await visit();
+    await page.keyboard.press('Home');
+    const tabTo = async (name: string) => {
+      for (let i = 0; i < 30; i++) {
+        await page.keyboard.press('Tab');
+        if ((await page.evaluate(() => document.activeElement?.textContent.trim())) === name) return;
+      }
+      throw new Error(`“${name}” is not reached by Tab.`);
+    };
+    await tabTo('Play');
+    await page.keyboard.press('Enter');
+    await isPlaying();
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'paused');
+    await page.keyboard.press('Home');
+    expect(await place()).toEqual({ sentence: 0, word: 0 });
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    expect((await place())?.sentence).toBe(2);
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.up('Shift');
+    expect(await place()).toEqual({ sentence: 2, word: 1 });
+    await tabTo('Slower');
+    await page.keyboard.press('Space');
+    expect((await state()).rate).toBe(0.9);
+    await tabTo('More …');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('dialog[open]');
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('dialog[open]', { hidden: true });
+    expect(await page.evaluate(() => document.activeElement?.textContent.trim())).toBe('More …');
+  });
+
+  test('by one switch: the bar is gone through, and a press plays', async () => {
+    await page.evaluate(() => {
+      const kept = JSON.parse(localStorage.getItem('aurelfield:settings') ?? '{}') as object;
+      localStorage.setItem(
+        'aurelfield:settings',
+        JSON.stringify({ ...kept, switches: 'one', scanSeconds: 2.5 }),
+      );
+    });
+    await visit();
+    const litAre = (names: readonly string[]) =>
+      page.waitForFunction(
+        (wanted) =>
+          [...document.querySelectorAll('[data-scan]')].map((one) => one.textContent.trim()).join() ===
+          wanted,
+        { polling: 20 },
+        names.join(),
+      );
+    // The switch wakes the light, then chooses the row, then the button.
+    await page.keyboard.press('F');
+    await litAre(['Play', 'Back', 'Again', 'On']);
+    await page.keyboard.press('F');
+    await litAre(['Play']);
+    await page.keyboard.press('F');
+    await isPlaying();
+    const rate = (await state()).rate ?? 1;
+    await page.waitForFunction(() => document.querySelectorAll('.row.small [data-scan]').length > 3, {
+      polling: 20,
+    });
+    await page.keyboard.press('F');
+    await litAre(['Slower']);
+    await page.keyboard.press('F');
+    await page.waitForFunction((before) => (window.aurelfieldPlayer?.state.rate ?? 9) < before, {}, rate);
+  });
+
+  test('by two switches: Space goes on, Enter chooses, and time does nothing', async () => {
+    await page.evaluate(() => {
+      const kept = JSON.parse(localStorage.getItem('aurelfield:settings') ?? '{}') as object;
+      localStorage.setItem('aurelfield:settings', JSON.stringify({ ...kept, switches: 'two' }));
+    });
+    await visit();
+    const lit = () => page.$$eval('[data-scan]', (all) => all.map((one) => one.textContent.trim()));
+    await page.keyboard.press('Space');
+    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'On']);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'On']);
+    expect(await violationsOn(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Space');
+    await page.keyboard.press('Space');
+    expect(await lit()).toEqual(['Again']);
+    await page.keyboard.press('Enter');
+    await isPlaying();
+    await page.evaluate(() => localStorage.removeItem('aurelfield:settings'));
+  });
+
+  test.each([
+    ['320 px wide', { width: 320, height: 640 }, 1],
+    ['at 400 % zoom', { width: 1280, height: 1024 }, 4],
+    ['in a low window', { width: 640, height: 320 }, 1],
+  ])('%s nothing is cut off', async (_name, size, zoom) => {
+    // A zoom of 400 % is a window of a quarter of the pixels, each four times as large.
+    await page.setViewport({ width: size.width / zoom, height: size.height / zoom, deviceScaleFactor: zoom });
+    await visit();
+    expect(await overflow()).toBeLessThanOrEqual(0);
+    await press(page, 'More …');
+    expect(await overflow()).toBeLessThanOrEqual(0);
+    expect(await violationsOn(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+  });
+
+  test('the reading window leaves lines clear and dims the rest', async () => {
+    await page.setViewport({ width: 1000, height: 800 });
+    await page.evaluate(() =>
+      localStorage.setItem('aurelfield:settings', JSON.stringify({ letters: 1, colours: 'made', clearLines: 2, rate: 1, switches: 'none', scanSeconds: 1.5 })),
+    ); // prettier-ignore
+    await visit();
+    await page.keyboard.press('Home');
+    await page.keyboard.press('ArrowRight');
+    const clear = await page.evaluate(() => {
+      const [above, below] = [...document.querySelectorAll('.dim')].map((one) => one.getBoundingClientRect());
+      const box = document.querySelector('.lit, .lit-sentence')?.getBoundingClientRect();
+      return { top: above?.bottom ?? 0, bottom: below?.top ?? 0, word: box?.top ?? 0 };
+    });
+    expect(clear.word).toBeGreaterThan(clear.top - 1);
+    expect(clear.word).toBeLessThan(clear.bottom);
+    expect(clear.bottom - clear.top).toBeGreaterThan(40);
+    expect(clear.bottom - clear.top).toBeLessThan(220);
+    await page.evaluate(() => localStorage.removeItem('aurelfield:settings'));
+  });
+});
+
+describe('inside another page', () => {
+  const platform = () => `${app.site}/platform/lesson?page=${encodeURIComponent(address)}`;
+  const framed = async () => {
+    await page.goto(platform());
+    const frame = await (await page.waitForSelector('iframe'))?.contentFrame();
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    return frame;
+  };
+
+  test('of a site that nobody has allowed it is not shown', async () => {
+    const frame = await framed();
+    expect(await frame?.$('.text h1').catch(() => null)).toBeNull();
+    // The refusal is told in the console: that is what was wanted.
+    complaints.splice(0);
+  });
+
+  test('of an allowed one it is, plays there when it is asked to, and is clean', async () => {
+    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    await teacher.type('textarea', app.site);
+    await press(teacher, 'Allow these sites');
+    await teacher.waitForFunction(async () => {
+      const { origins } = (await (await fetch('/api/school/embedding')).json()) as { origins: string[] };
+      return origins.length === 1;
+    });
+    await framed();
+    const frame = page.frames().find((one) => one.url() === address);
+    await frame?.waitForSelector('.text h1');
+    const status = () => frame?.evaluate(() => document.querySelector('.row .play')?.textContent);
+    expect(await status()).toBe('Play');
+    await (await frame?.$('.row .play'))?.click();
+    await frame?.waitForFunction(() => document.querySelector('.lit') !== null);
+    expect(await status()).toBe('Pause');
+    expect(await violationsOn(page)).toEqual([]);
+  });
+});
+
+describe('a door that is shut', () => {
+  test('a link with a PIN asks for it, and a code opens from the short address', async () => {
+    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    await press(teacher, 'Link and code for Ines');
+    await seeText(teacher, 'PIN, four to eight figures');
+    await teacher.type('[role="dialog"] input:not([readonly])', '2468');
+    await press(teacher, 'Ask for this PIN');
+    await seeText(teacher, 'A PIN is asked for');
+    const code = await teacher.$eval('.code', (one) => one.textContent);
+    await page.goto(address);
+    await seeText(page, 'This link opens nothing as it is');
+    expect(await violationsOn(page)).toEqual([]);
+    await page.type('input[inputmode="numeric"]', '1111');
+    await press(page, 'Open');
+    await seeText(page, 'This opens nothing now');
+    expect(await violationsOn(page)).toEqual([]);
+    await page.$eval('input[inputmode="numeric"]', (input) => input.select());
+    await page.type('input[inputmode="numeric"]', '2468');
+    await press(page, 'Open');
+    await page.waitForSelector('.text h1');
+    await page.goto(`${app.base}/p/`);
+    await seeText(page, 'Type the code from your card');
+    await page.type('input:not([inputmode])', code.toUpperCase());
+    await page.type('input[inputmode="numeric"]', '2468');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('.text h1');
+  });
+
+  test('what is taken back opens nothing, and undone it is out again', async () => {
+    await press(teacher, 'Close');
+    await press(teacher, 'Take back: “How a peat bog keeps time” from Ines');
+    await seeText(teacher, 'was taken back from Ines');
+    await page.goto(address);
+    await page.type('input[inputmode="numeric"]', '2468');
+    await press(page, 'Open');
+    await seeText(page, 'Nothing is here now');
+    expect(await violationsOn(page)).toEqual([]);
+    await press(teacher, 'Undo');
+    await seeText(teacher, 'Out since');
+  });
+});

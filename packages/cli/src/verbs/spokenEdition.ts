@@ -1,0 +1,80 @@
+import {
+  breakPause,
+  DEFAULT_LOOK,
+  DEFAULT_PAUSES,
+  laidSentence,
+  pauseAfter,
+  planAtPace,
+  timelineOf,
+  type Lexicon,
+  type Look,
+  type PronunciationEntry,
+  type ReadingSentencePlan,
+} from '@aurelfield/core';
+import { derivedUrn, type Edition } from '@aurelfield/formats';
+import type { Voice, VoiceRegistry } from '@aurelfield/voices';
+import type { ClipFile } from './clipFile.ts';
+import type { TerminalDocument } from './document.ts';
+import { inOrder } from './inOrder.ts';
+
+const AT_ONCE = 4;
+
+export interface Speaking {
+  readonly voice: Voice;
+  /** Spoken words a minute. */
+  readonly pace: number;
+  /** Who it is for; '' where nobody is named. */
+  readonly pupil: string;
+  readonly look?: Look;
+  readonly lexicon?: Lexicon | undefined;
+  /** The same as entries, for those who save them. */
+  readonly entries?: readonly PronunciationEntry[];
+}
+
+/** A document spoken, as formats take it. */
+export async function spokenEdition(
+  { title, language, blocks }: TerminalDocument,
+  { voice, pace, pupil, look = DEFAULT_LOOK, lexicon, entries = [] }: Speaking,
+  { registry, clips }: { readonly registry: VoiceRegistry; readonly clips: ClipFile },
+): Promise<Edition> {
+  const engineVersion = registry.engineVersion(voice.id) ?? '';
+  const settings = { pace, pitch: 0, sampleRate: voice.sampleRate };
+  const plans = planAtPace(blocks, language, { id: voice.id, engineVersion }, settings, { lexicon });
+  const sentences: ReadingSentencePlan[] = [];
+  const laid = [];
+  for await (const { item, result } of inOrder(plans, AT_ONCE, ({ plan }) => clips.facts(plan))) {
+    const sentence: ReadingSentencePlan = {
+      index: sentences.length,
+      block: item.block,
+      start: item.start,
+      end: item.end,
+      words: item.words,
+      plan: item.plan,
+      clipKey: result.key,
+      pauses: item.breaks.map((kind) => breakPause(kind, DEFAULT_PAUSES)),
+      pauseAfter: pauseAfter(item.place, DEFAULT_PAUSES),
+    };
+    sentences.push(sentence);
+    laid.push(laidSentence(sentence, result.facts, { sampleRate: voice.sampleRate, gain: 0 }));
+  }
+  if (sentences.length === 0) throw new Error(`Nothing of “${title}” is read aloud.`);
+  return {
+    facts: {
+      identifier: derivedUrn(`${title} ${language}`, `${voice.id} ${pace} ${pupil}`),
+      title,
+      language,
+      pupil,
+      voice: voice.label,
+      school: '',
+      className: '',
+      date: new Date().toISOString().slice(0, 10),
+      pace,
+      look,
+      lexicon: entries,
+    },
+    blocks: blocks.map(({ offset: _offset, ...block }) => block),
+    sentences,
+    timeline: timelineOf(voice.sampleRate, laid),
+    render: (pieces) => clips.render(pieces),
+  };
+}

@@ -1,0 +1,95 @@
+import { channelsOf, colourOf, contrast, SHAPE_CONTRAST, TEXT_CONTRAST, type Colour } from './contrast.ts';
+import { TINTS, type Look, type Mark } from './look.ts';
+
+/** The colours of a mark: what it is drawn with and the letters on it. */
+export interface MarkColours {
+  readonly ground: Colour;
+  readonly ink: Colour;
+}
+
+/** All colours of a page, as they are painted. */
+export interface Palette {
+  readonly ground: Colour;
+  readonly ink: Colour;
+  readonly word: MarkColours;
+  readonly sentence: MarkColours;
+}
+
+/** How much of the ink the usual ground of a lit sentence has. */
+const SENTENCE_SHARE = 0.14;
+
+/** The colours of a look. A ground of one's own brings the ink that can be read on it, unless that is chosen too. @param dark whether the device is set to dark. */
+export function paletteOf(look: Look, dark: boolean): Palette {
+  const isDark = look.scheme === 'device' ? dark : look.scheme === 'dark';
+  const tint = TINTS.find(({ id }) => id === look.ground);
+  const ground = tint ? tint[isDark ? 'dark' : 'light'][0] : (look.ground as Colour);
+  const usualInk = tint ? tint[isDark ? 'dark' : 'light'][1] : readableOn(ground);
+  const ink = look.ink === 'usual' ? usualInk : look.ink;
+  return {
+    ground,
+    ink,
+    word: colouredMark(look.word, ground, ink, ink),
+    sentence: colouredMark(look.sentence, ground, ink, mixed(ink, ground, SENTENCE_SHARE)),
+  };
+}
+
+/** On a lozenge letters stand on the mark's own colour; under, in and beside the other shapes they stand on the page. */
+function colouredMark(mark: Mark, ground: Colour, ink: Colour, usualGround: Colour): MarkColours {
+  const isLozenge = mark.shape === 'lozenge';
+  const own = mark.ground === 'usual' ? (isLozenge ? usualGround : ink) : mark.ground;
+  if (mark.ink !== 'usual') return { ground: own, ink: mark.ink };
+  if (!isLozenge) return { ground: own, ink };
+  // The letters of the page where they can be read on the mark, else those of its ground, else black or white.
+  const candidates = [ink, ground, readableOn(own)];
+  return {
+    ground: own,
+    ink: candidates.find((colour) => contrast(colour, own) >= TEXT_CONTRAST) ?? readableOn(own),
+  };
+}
+
+/** Ink that can be read on a ground: near-black where that suffices, else black or white, whichever is read better. */
+export function readableOn(ground: Colour): Colour {
+  const candidates: readonly Colour[] = ['#14231f', '#ffffff', '#000000'];
+  const ratios = candidates.map((ink) => contrast(ink, ground));
+  const enough = ratios.findIndex((ratio) => ratio >= TEXT_CONTRAST);
+  return candidates[enough >= 0 ? enough : ratios.indexOf(Math.max(...ratios))] ?? '#000000';
+}
+
+/** Some of one colour in another. @param share of `one`, 0 to 1. */
+export function mixed(one: Colour, other: Colour, share: number): Colour {
+  const [a, b] = [channelsOf(one), channelsOf(other)];
+  return colourOf(a.map((value, i) => value * share + (b[i] ?? 0) * (1 - share)) as [number, number, number]);
+}
+
+/** One pair of colours that meet on the page, and whether they can be told apart. */
+export interface ContrastFinding {
+  readonly what: 'text' | 'word' | 'sentence' | 'shape of the word' | 'shape of the sentence';
+  readonly ratio: number;
+  readonly least: number;
+}
+
+/** The contrasts of a look's text and marks, in the order in which they are met. */
+export function contrastsOf(look: Look, palette: Palette): ContrastFinding[] {
+  const { ground, ink, word, sentence } = palette;
+  const found: ContrastFinding[] = [{ what: 'text', ratio: contrast(ink, ground), least: TEXT_CONTRAST }];
+  const litSentence = look.lit === 'word-and-sentence' || look.lit === 'sentence';
+  const litWord = look.lit === 'word-and-sentence' || look.lit === 'word';
+  const around = litSentence && look.sentence.shape === 'lozenge' ? sentence.ground : ground;
+  const add = (kind: 'word' | 'sentence', mark: Mark, colours: MarkColours, behind: Colour) => {
+    const isLozenge = mark.shape === 'lozenge';
+    found.push({
+      what: kind,
+      ratio: contrast(colours.ink, isLozenge ? colours.ground : behind),
+      least: TEXT_CONTRAST,
+    });
+    if (!isLozenge)
+      found.push({
+        what: `shape of the ${kind}`,
+        ratio: contrast(colours.ground, behind),
+        least: SHAPE_CONTRAST,
+      });
+  };
+  if (litSentence) add('sentence', look.sentence, sentence, ground);
+  if (litWord) add('word', look.word, word, around);
+  return found;
+}

@@ -1,0 +1,124 @@
+import type {
+  Block,
+  Look,
+  Piece,
+  PronunciationEntry,
+  SampleRange,
+  SpeechPlan,
+  Timeline,
+} from '@aurelfield/core';
+
+/** A block as formats write it. */
+export type EditionBlock = Pick<
+  Block,
+  'type' | 'level' | 'label' | 'heads' | 'language' | 'silent' | 'text'
+> & {
+  /** The picture that the block describes, where it is at hand. */
+  readonly picture?: PictureFile;
+  /** Page of the source that begins with this block, where the source had pages. */
+  readonly page?: string;
+};
+
+/** A picture as it goes into a book. */
+export interface PictureFile {
+  readonly mediaType: 'image/jpeg' | 'image/png';
+  readonly content: Uint8Array;
+}
+
+/** A sentence as it stands in its block; when it is heard says the timeline's sentence of the same number. */
+export interface EditionSentence {
+  /** Number of its block in the edition. */
+  readonly block: number;
+  /** UTF-16 offsets in the block's text. */
+  readonly start: number;
+  readonly end: number;
+  /** Displayed words, as many as the timeline's sentence has. */
+  readonly words: readonly { readonly start: number; readonly end: number }[];
+  /** What the voice is asked to say, and how. */
+  readonly plan: Pick<SpeechPlan, 'words' | 'sounds' | 'breaks'>;
+  /** Seconds of silence at each break. */
+  readonly pauses: readonly number[];
+  /** Seconds of silence after it. */
+  readonly pauseAfter: number;
+}
+
+/** What is said about an edition in tags, titles and metadata. */
+export interface EditionFacts {
+  /** A URN that no other edition has. */
+  readonly identifier: string;
+  readonly title: string;
+  /** BCP 47. */
+  readonly language: string;
+  readonly pupil: string;
+  readonly voice: string;
+  readonly school: string;
+  /** Class that the handout is for; '' where none is named. */
+  readonly className: string;
+  /** ISO date on which it was made. */
+  readonly date: string;
+  /** Spoken words a minute. */
+  readonly pace: number;
+  readonly look: Look;
+  /** Pronunciations that were in force. */
+  readonly lexicon: readonly PronunciationEntry[];
+}
+
+/** A reading ready to be written: its text, when each word of it is heard, and its sound. Formats get nothing else. */
+export interface Edition {
+  readonly facts: EditionFacts;
+  readonly blocks: readonly EditionBlock[];
+  /** In the order in which they are heard; one that is heard several times is there several times. */
+  readonly sentences: readonly EditionSentence[];
+  readonly timeline: Timeline;
+  /** Samples of pieces of the timeline, as 16-bit little-endian mono, in chunks. */
+  readonly render: (pieces: readonly Piece[]) => AsyncIterable<Uint8Array>;
+}
+
+/** A part of an edition with a title of its own. */
+export interface Section extends SampleRange {
+  readonly title: string;
+  /** Depth of its heading, 1 for the top. */
+  readonly level: number;
+  /** Its blocks, from the first up to, not including, the last. */
+  readonly firstBlock: number;
+  readonly endBlock: number;
+}
+
+/** Headings down to this depth begin a section. */
+const DEEPEST = 3;
+
+/**
+ * The sections of an edition, which cover all of it: each begins with a heading that is heard; what stands before the first one is a section under the edition's title.
+ */
+export function sectionsOf({ facts, blocks, sentences, timeline }: Edition): Section[] {
+  const firstHeard = new Map<number, number>();
+  sentences.forEach(({ block }, nth) => {
+    if (!firstHeard.has(block)) firstHeard.set(block, timeline.sentences[nth]?.from ?? 0);
+  });
+  const starts = blocks.flatMap(({ type, level = 1, text }, block) => {
+    const from = firstHeard.get(block);
+    return type === 'heading' && level <= DEEPEST && from !== undefined
+      ? [{ title: text.trim() || facts.title, level, firstBlock: block, from }]
+      : [];
+  });
+  const [first] = starts;
+  const heardBefore = first && [...firstHeard.keys()].some((block) => block < first.firstBlock);
+  if (!first || heardBefore) starts.unshift({ title: facts.title, level: 1, firstBlock: 0, from: 0 });
+  return starts.map((start, nth) => ({
+    ...start,
+    from: nth === 0 ? 0 : start.from,
+    firstBlock: nth === 0 ? 0 : start.firstBlock,
+    to: starts[nth + 1]?.from ?? timeline.samples,
+    endBlock: starts[nth + 1]?.firstBlock ?? blocks.length,
+  }));
+}
+
+/** Seconds of samples. */
+export function secondsOf({ timeline }: Pick<Edition, 'timeline'>, samples: number): number {
+  return samples / timeline.sampleRate;
+}
+
+/** The text of a sentence as it stands on the page. */
+export function textOfSentence({ blocks }: Edition, { block, start, end }: EditionSentence): string {
+  return (blocks[block]?.text.slice(start, end) ?? '').replace(/\s+/gu, ' ').trim();
+}

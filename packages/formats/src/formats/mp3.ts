@@ -1,0 +1,93 @@
+/* eslint-disable @typescript-eslint/no-unsafe-enum-assignment -- the writer's enums are types only: a bundle has no values of them */
+import { ID3Writer } from 'browser-id3-writer';
+import { secondsOf, sectionsOf, textOfSentence, type Edition } from '../edition.ts';
+import type { Format } from '../format.ts';
+import { drawnCover } from '../tools/cover.ts';
+import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { tagsOf } from '../tools/tags.ts';
+import { withFolder } from '../tools/tempFolder.ts';
+
+/** The count of chapters is one byte (ID3v2 Chapter Frame Addendum 1.0). */
+const MOST_CHAPTERS = 255;
+/** ID3v2.3 names languages by ISO 639-2; where none is known it writes "XXX". */
+const LANGUAGES: Readonly<Record<string, string>> = { en: 'eng', de: 'ger', fr: 'fre', es: 'spa', it: 'ita', pl: 'pol', cy: 'wel', ar: 'ara', he: 'heb', nl: 'dut', pt: 'por', uk: 'ukr', ro: 'rum' }; // prettier-ignore
+
+export const format: Format = {
+  id: 'mp3',
+  label: 'MP3',
+  goodFor: 'plays everywhere; chapters, and every word in time for players that show it',
+  group: 'sound',
+  mediaType: 'audio/mpeg',
+  extension: 'mp3',
+  quality: ['sampleRate', 'bitRate'],
+  needs: ['ffmpeg'],
+  bytes: ({ seconds, characters }, quality) =>
+    60_000 + characters * 3 + (seconds * mp3BitRate(quality) * 1000) / 8,
+  write: (edition, options) =>
+    withFolder(async function* (folder) {
+      const { samples } = edition.timeline;
+      const sound = await mp3Stretch(edition, { from: 0, to: samples }, folder, 'sound.mp3', options);
+      yield await id3Of(edition);
+      yield* sound();
+    }),
+};
+
+/** The tag by itself: tags, cover, chapters, the text, and each word in time. */
+async function id3Of(edition: Edition): Promise<Uint8Array> {
+  const tags = tagsOf(edition);
+  const milliseconds = (samples: number) => Math.round(secondsOf(edition, samples) * 1000);
+  const language = LANGUAGES[edition.facts.language.split('-')[0] ?? ''] ?? 'XXX';
+  const writer = new ID3Writer(new ArrayBuffer(0));
+  writer
+    .setFrame('TIT2', tags.title ?? '')
+    .setFrame('TPE1', [tags.artist ?? ''])
+    .setFrame('TALB', tags.album ?? '')
+    .setFrame('TPE2', tags.album_artist ?? '')
+    .setFrame('TYER', Number(edition.facts.date.slice(0, 4)))
+    .setFrame('TDAT', edition.facts.date.slice(8, 10) + edition.facts.date.slice(5, 7))
+    .setFrame('TCON', ['Speech'])
+    .setFrame('TLAN', language)
+    .setFrame('TXXX', { description: 'date', value: edition.facts.date })
+    .setFrame('COMM', { description: '', text: tags.comment ?? '', language })
+    .setFrame('APIC', { type: 3, data: arrayBuffer(await drawnCover(edition)), description: 'Cover' })
+    .setFrame('USLT', {
+      description: '',
+      lyrics: edition.sentences.map((sentence) => textOfSentence(edition, sentence)).join('\n'),
+      language,
+    })
+    .setFrame('SYLT', {
+      type: 1,
+      timestampFormat: 2,
+      language,
+      description: 'words',
+      text: edition.sentences.flatMap(({ block, words, end }, nth) =>
+        words.map((word, i): [string, number] => [
+          (edition.blocks[block]?.text ?? '').slice(word.start, words[i + 1]?.start ?? end),
+          milliseconds(edition.timeline.sentences[nth]?.words[i]?.from ?? 0),
+        ]),
+      ),
+    });
+  const sections = sectionsOf(edition).slice(0, MOST_CHAPTERS);
+  sections.forEach(({ title, from, to }, nth) =>
+    writer.setFrame('CHAP', {
+      id: `section${nth}`,
+      startTime: milliseconds(from),
+      endTime: milliseconds(to),
+      subFrames: { TIT2: title },
+    }),
+  );
+  writer.setFrame('CTOC', {
+    id: 'contents',
+    ordered: true,
+    topLevel: true,
+    childElementIds: sections.map((_one, nth) => `section${nth}`),
+    subFrames: { TIT2: 'Contents' },
+  });
+  return new Uint8Array(writer.addTag());
+}
+
+function arrayBuffer(bytes: Uint8Array): ArrayBuffer {
+  const copy = new ArrayBuffer(bytes.byteLength);
+  new Uint8Array(copy).set(bytes);
+  return copy;
+}

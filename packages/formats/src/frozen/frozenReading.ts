@@ -1,0 +1,140 @@
+import { piecesBetween } from '@aurelfield/core';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import path from 'node:path';
+import { sectionsOf, type Edition } from '../edition.ts';
+import { DEFAULT_QUALITY } from '../format.ts';
+import { formatOf } from '../register.ts';
+import { bookHtml } from '../tools/bookHtml.ts';
+import { encode, wavOf } from '../tools/ffmpeg.ts';
+import { fontRules } from '../tools/fonts.ts';
+import { lookStyle } from '../tools/lookStyle.ts';
+import { withFolder } from '../tools/tempFolder.ts';
+import { isRightToLeft } from '../tools/xml.ts';
+import { stretchesOf, type SoundStretch } from './stretches.ts';
+
+/** The forms in which each stretch is there: Opus is small; what does not play it plays AAC. */
+export const FROZEN_SOUNDS = {
+  opus: { mediaType: 'audio/ogg', codec: ['-c:a', 'libopus', '-ar', '24000', '-b:a', '32k', '-application', 'voip', '-compression_level', '5', '-f', 'opus'] },
+  m4a: { mediaType: 'audio/mp4', codec: ['-c:a', 'aac', '-aac_coder', 'fast', '-b:a', '64k', '-movflags', '+faststart', '-f', 'ipod'] },
+} as const; // prettier-ignore
+export type FrozenSound = keyof typeof FROZEN_SOUNDS;
+const SOUND_IDS = Object.keys(FROZEN_SOUNDS) as FrozenSound[];
+
+/** The whole reading beside its stretches: one sound file, and its words in time. */
+const WHOLE = [
+  ['whole.mp3', 'mp3'],
+  ['words.vtt', 'vtt'],
+] as const;
+
+/** A file of a frozen reading. */
+export interface FrozenFile {
+  readonly name: string;
+  readonly content: AsyncIterable<Uint8Array>;
+}
+
+/** What a frozen reading says of itself; its shape is `frozenReadingSchema` of the api. */
+export type FrozenText = ReturnType<typeof frozenText>;
+
+/** Where pictures lie, as the page writes it into their addresses before they are shown. */
+const FILES = '{files}';
+
+/**
+ * The files of a frozen reading one after the other: sound, then pictures. Each is to be taken before the next is asked for.
+ * @returns what stands in `page.json`, once all files were taken.
+ */
+export async function* frozenReading(
+  edition: Edition,
+  { fontAddress, signal, progress }: FreezeOptions,
+): AsyncGenerator<FrozenFile, FrozenText> {
+  const stretches = stretchesOf(edition.timeline);
+  const bytes: Record<FrozenSound, number>[] = [];
+  for (const [nth, { samples }] of stretches.entries()) {
+    const sizes = { opus: 0, m4a: 0 };
+    for (const sound of SOUND_IDS)
+      yield* withFolder<FrozenFile>(async function* (folder) {
+        const target = path.join(folder, `sound.${sound}`);
+        const pieces = piecesBetween(edition.timeline.pieces, samples.from, samples.to);
+        // No tags: nothing in the sound says whose it is.
+        const bare = ['-map_metadata', '-1', '-fflags', '+bitexact', '-ac', '1'];
+        await encode(wavOf(edition, pieces, samples.to - samples.from), [...bare, ...FROZEN_SOUNDS[sound].codec], target, signal); // prettier-ignore
+        sizes[sound] = (await stat(target)).size;
+        yield { name: soundName(nth, sound), content: createReadStream(target) as AsyncIterable<Buffer> };
+      });
+    bytes.push(sizes);
+    await progress?.(nth + 1, stretches.length);
+  }
+  // For players that want one file: a feed's, and whoever saves it.
+  for (const [name, format] of WHOLE)
+    yield { name, content: formatOf(format).write(edition, { quality: DEFAULT_QUALITY, signal }) };
+  for (const [block, { picture }] of edition.blocks.entries())
+    if (picture) yield { name: pictureName(block, picture), content: once(picture.content) };
+  return frozenText(edition, stretches, bytes, fontAddress);
+}
+
+export interface FreezeOptions {
+  /** Where a file of a typeface is fetched from, by its name. */
+  readonly fontAddress: (name: string) => string;
+  readonly signal: AbortSignal;
+  /** Told after each stretch. */
+  readonly progress?: (done: number, total: number) => Promise<void>;
+}
+
+function frozenText(
+  edition: Edition,
+  stretches: readonly SoundStretch[],
+  bytes: readonly Record<FrozenSound, number>[],
+  fontAddress: FreezeOptions['fontAddress'],
+) {
+  const { facts, blocks, sentences, timeline } = edition;
+  const html = [
+    ...bookHtml(edition, [0, blocks.length], {
+      marked: true,
+      pictureAddress: (block) => {
+        const picture = blocks[block]?.picture;
+        return picture ? `${FILES}/${pictureName(block, picture)}` : '';
+      },
+    }),
+  ].join('');
+  const begins = (block: number) => sentences.findIndex((sentence) => sentence.block >= block);
+  return {
+    title: facts.title,
+    language: facts.language,
+    direction: isRightToLeft(facts.language) ? ('rtl' as const) : ('ltr' as const),
+    pace: facts.pace,
+    sampleRate: timeline.sampleRate,
+    html,
+    css: [
+      fontRules(facts.look.font, ({ name }) => fontAddress(name)),
+      lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' }),
+    ].join('\n'),
+    sentences: timeline.sentences.map(({ from, to, words }, nth) => ({
+      b: sentences[nth]?.block ?? 0,
+      n: to - from,
+      p: (timeline.sentences[nth + 1]?.from ?? timeline.samples) - to,
+      t: words.flatMap((word) => [word.from - from, word.to - from]),
+    })),
+    stretches: stretches.map(({ firstSentence, endSentence }, nth) => ({
+      from: firstSentence,
+      to: endSentence,
+      ...(bytes[nth] ?? { opus: 0, m4a: 0 }),
+    })),
+    sections: sectionsOf(edition).map(({ title, firstBlock }) => ({
+      title,
+      sentence: Math.max(0, begins(firstBlock)),
+    })),
+  };
+}
+
+/** Name of the file with a stretch's sound. */
+export function soundName(nth: number, sound: FrozenSound): string {
+  return `sound-${nth}.${sound}`;
+}
+
+function pictureName(block: number, { mediaType }: { readonly mediaType: string }): string {
+  return `picture-${block}.${mediaType === 'image/png' ? 'png' : 'jpg'}`;
+}
+
+async function* once(content: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield await Promise.resolve(content);
+}

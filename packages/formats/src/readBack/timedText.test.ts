@@ -1,0 +1,132 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import SrtParser from 'srt-parser-2';
+import { WebVTTParser } from 'webvtt-parser';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { sectionsOf, type Edition } from '../edition.ts';
+import { DEFAULT_QUALITY } from '../format.ts';
+import { formatOf } from '../register.ts';
+import { fullEdition } from '../testing/sampleEdition.ts';
+import { whole } from '../tools/bytes.ts';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-read-back-'));
+let edition: Edition;
+beforeAll(async () => {
+  edition = await fullEdition();
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const written = async (id: string) =>
+  new TextDecoder().decode(
+    await whole(
+      formatOf(id).write(edition, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }),
+    ),
+  );
+const saved = async (id: string) => {
+  const file = path.join(folder, `x.${formatOf(id).extension}`);
+  writeFileSync(file, await written(id));
+  return file;
+};
+const seconds = (samples: number) => samples / edition.timeline.sampleRate;
+/** When words begin, in order. */
+const onsets = () =>
+  edition.timeline.sentences.flatMap(({ words }) => words.map(({ from }) => seconds(from)));
+const nearly = (found: readonly number[], expected: readonly number[], within: number) => {
+  expect(found).toHaveLength(expected.length);
+  found.forEach((time, nth) => expect(Math.abs(time - (expected[nth] ?? 0))).toBeLessThanOrEqual(within));
+};
+
+describe('WebVTT (webvtt-parser)', () => {
+  test('has no errors; cues are sentences; times within cues are the words’', async () => {
+    const { cues, errors } = new WebVTTParser().parse(
+      await written('vtt'),
+      'subtitles/captions/descriptions',
+    );
+    expect(errors).toEqual([]);
+    nearly(cues.map(({ startTime }) => startTime), edition.timeline.sentences.map(({ from }) => seconds(from)), 0.002); // prettier-ignore
+    nearly(cues.map(({ endTime }) => endTime), edition.timeline.sentences.map(({ to }) => seconds(to)), 0.002); // prettier-ignore
+    const times = cues.flatMap(({ text }) =>
+      [...text.matchAll(/<(\d+):(\d\d):(\d\d\.\d{3})>/gu)].map(
+        ([, hours, minutes, rest]) => Number(hours) * 3600 + Number(minutes) * 60 + Number(rest),
+      ),
+    );
+    nearly(times, onsets(), 0.002);
+    expect(cues[1]?.text.replace(/<[^>]*>/gu, '')).toBe('At high water the pond is full.');
+    expect(cues.some(({ text }) => text.includes('&amp;'))).toBe(true);
+  });
+});
+
+test('SRT (srt-parser-2, ffprobe): sentences with their times', async () => {
+  const cues = new SrtParser().fromSrt(await written('srt'));
+  nearly(cues.map(({ startSeconds }) => startSeconds), edition.timeline.sentences.map(({ from }) => seconds(from)), 0.002); // prettier-ignore
+  nearly(cues.map(({ endSeconds }) => endSeconds), edition.timeline.sentences.map(({ to }) => seconds(to)), 0.002); // prettier-ignore
+  expect(cues.at(-1)?.text).toBe('Then it turns the other way.');
+  expect(
+    execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'format=format_name', '-of', 'csv=p=0', await saved('srt')], { encoding: 'utf8' }).trim(), // prettier-ignore
+  ).toBe('srt');
+});
+
+test('LRC: lines as ffprobe reads them, words to a hundredth', async () => {
+  const lines = execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', await saved('lrc')], { encoding: 'utf8' }).trim().split('\n'); // prettier-ignore
+  nearly(lines.map(parseFloat), edition.timeline.sentences.map(({ from }) => seconds(from)), 0.01); // prettier-ignore
+  const words = [...(await written('lrc')).matchAll(/<(\d+):(\d\d\.\d\d)>/gu)].map(
+    ([, minutes, rest]) => Number(minutes) * 60 + Number(rest),
+  );
+  nearly(words, onsets(), 0.0051);
+});
+
+test('TTML (imsc): the moments at which something changes are those of the words', async () => {
+  const require = createRequire(import.meta.url);
+  // Its plain import wants a window.
+  const imsc = require('imsc/src/main/js/doc.js') as {
+    fromXML: (text: string, onError: (message: string) => void) => { getMediaTimeEvents: () => number[] };
+  };
+  const complaints: string[] = [];
+  const document = imsc.fromXML(await written('ttml'), (message) => complaints.push(message));
+  expect(complaints).toEqual([]);
+  const events = document.getMediaTimeEvents().map((event) => Math.round(event * 1000) / 1000);
+  for (const onset of onsets())
+    expect(
+      events.some((event) => Math.abs(event - onset) <= 0.002),
+      String(onset),
+    ).toBe(true);
+});
+
+test('TextGrid (Praat): tiers with every word, to the sample', async () => {
+  const script = path.join(folder, 'read.praat');
+  const file = await saved('textgrid');
+  writeFileSync(
+    script,
+    `Read from file: "${file}"\ntiers = Get number of tiers\nappendInfoLine: tiers\nfor t from 1 to tiers\n n = Get number of intervals: t\n for i from 1 to n\n  label$ = Get label of interval: t, i\n  if label$ <> ""\n   start = Get start time of interval: t, i\n   stop = Get end time of interval: t, i\n   appendInfoLine: t, tab$, fixed$(start, 9), tab$, fixed$(stop, 9), tab$, label$\n  endif\n endfor\nendfor\n`,
+  );
+  const [tiers, ...lines] = execFileSync('praat', ['--run', script], { encoding: 'utf8' }).trim().split('\n');
+  expect(tiers).toBe('3');
+  const rows = lines.map((line) => line.split('\t'));
+  nearly(rows.filter(([tier]) => tier === '3').map(([, from]) => Number(from)), onsets(), 0.0001); // prettier-ignore
+  expect(rows.filter(([tier]) => tier === '1').map(([, , , label]) => label)).toEqual(
+    sectionsOf(edition).map(({ title }) => title),
+  );
+  // Praat takes intervals that overlap: they are looked at here.
+  let [tier, at] = ['0', 0];
+  for (const [own = '', from, to] of rows) {
+    if (own !== tier) [tier, at] = [own, 0];
+    expect(Number(from)).toBeGreaterThanOrEqual(at - 1e-6);
+    at = Number(to);
+  }
+});
+
+test('JSON: every word with its place in the text and its time', async () => {
+  const document = JSON.parse(await written('json')) as {
+    duration: number;
+    blocks: { text: string }[];
+    sections: { title: string; start: number }[];
+    sentences: { block: number; words: { text: string; from: number; to: number; start: number }[] }[];
+  };
+  nearly(document.sentences.flatMap(({ words }) => words.map(({ start }) => start)), onsets(), 1e-6); // prettier-ignore
+  for (const { block, words } of document.sentences)
+    for (const { text, from, to } of words) expect(document.blocks[block]?.text.slice(from, to)).toBe(text);
+  expect(document.duration).toBeCloseTo(seconds(edition.timeline.samples), 6);
+});

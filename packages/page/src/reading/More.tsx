@@ -1,0 +1,167 @@
+import type { Allows, FrozenReading } from '@aurelfield/api/pupilPage';
+import { Box } from '../Box.tsx';
+import { Keeping, type KeepingProps } from './Keeping.tsx';
+import { COLOURS, type Settings } from './settings.ts';
+import { KEYS } from './useKeys.ts';
+
+export interface MoreProps {
+  readonly reading: FrozenReading;
+  readonly allows: Allows;
+  readonly settings: Settings;
+  readonly records: boolean;
+  readonly keeping: KeepingProps;
+  /** Address of the sound as a file; undefined where it may not be saved. */
+  readonly save: string | undefined;
+  readonly onChange: (change: Partial<Settings>) => void;
+  readonly onSection: (sentence: number) => void;
+  readonly onClose: () => void;
+}
+
+/** Everything that is set or looked up now and then: contents, pace, letters, colours, reading window, this device, switches, keys, and what the teacher sees. */
+export function More({
+  reading,
+  allows,
+  settings,
+  records,
+  keeping,
+  save,
+  onChange,
+  onSection,
+  onClose,
+}: MoreProps) {
+  const { slowest, fastest } = allows;
+  return (
+    <Box title="More" onClose={onClose}>
+      {reading.sections.length > 1 && (
+        <section>
+          <h3>Contents</h3>
+          <ol>
+            {reading.sections.map(({ title, sentence }) => (
+              <li key={sentence}>
+                <button type="button" className="link" onClick={() => onSection(sentence)}>
+                  {title}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+      {slowest < fastest && (
+        <section>
+          <h3>Pace</h3>
+          <label>
+            {Math.round(reading.pace * settings.rate)} words a minute
+            <input
+              type="range"
+              min={slowest}
+              max={fastest}
+              step={0.05}
+              value={settings.rate}
+              onChange={({ target }) => onChange({ rate: Number(target.value) })}
+            />
+          </label>
+          <button type="button" onClick={() => onChange({ rate: 1 })}>
+            As made for you: {Math.round(reading.pace)}
+          </button>
+        </section>
+      )}
+      <section>
+        <h3>Page</h3>
+        <label>
+          Letters
+          <input
+            type="range"
+            min={0.7}
+            max={3}
+            step={0.1}
+            value={settings.letters}
+            onChange={({ target }) => onChange({ letters: Number(target.value) })}
+          />
+        </label>
+        <label>
+          Colours
+          <select
+            value={settings.colours}
+            onChange={({ target }) =>
+              onChange({ colours: COLOURS.find(({ id }) => id === target.value)?.id ?? 'made' })
+            }
+          >
+            {COLOURS.map(({ id, label }) => (
+              <option key={id} value={id}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Reading window
+          <select
+            value={settings.clearLines}
+            onChange={({ target }) => onChange({ clearLines: Number(target.value) })}
+          >
+            <option value={0}>Off</option>
+            <option value={1}>One line clear</option>
+            <option value={2}>Two lines clear</option>
+            <option value={3}>Three lines clear</option>
+          </select>
+        </label>
+      </section>
+      <Keeping {...keeping} />
+      {save !== undefined && (
+        <a className="button" href={save} download>
+          Save it as an MP3 file
+        </a>
+      )}
+      <section>
+        <h3>Switches</h3>
+        <label>
+          Buttons light up in turn
+          <select
+            value={settings.switches}
+            onChange={({ target }) =>
+              onChange({
+                switches: (['none', 'one', 'two'] as const).find((one) => one === target.value) ?? 'none',
+              })
+            }
+          >
+            <option value="none">No switch</option>
+            <option value="one">One switch: any key or touch chooses</option>
+            <option value="two">Two switches: Space goes on, Enter chooses</option>
+          </select>
+        </label>
+        {settings.switches === 'one' && (
+          <label>
+            {settings.scanSeconds} seconds a button
+            <input
+              type="range"
+              min={0.5}
+              max={6}
+              step={0.5}
+              value={settings.scanSeconds}
+              onChange={({ target }) => onChange({ scanSeconds: Number(target.value) })}
+            />
+          </label>
+        )}
+      </section>
+      <section>
+        <h3>Keys</h3>
+        <dl>
+          {KEYS.map(([keys, what]) => (
+            <div key={keys}>
+              <dt>{keys}</dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section>
+        <h3>What your teacher sees</h3>
+        <p>
+          {records
+            ? 'That you opened this, which sentences you heard and heard again, how fast you listened, whether you came to the end, and what you send. It stays at your school.'
+            : 'Only what you send yourself. Your listening is not recorded.'}
+        </p>
+      </section>
+    </Box>
+  );
+}

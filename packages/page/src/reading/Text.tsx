@@ -1,0 +1,48 @@
+import type { FrozenReading } from '@aurelfield/api/pupilPage';
+import { useLayoutEffect, useRef, type MouseEvent } from 'react';
+import type { Place, ReadingPlayer, PlayerSentence } from '@aurelfield/player';
+import { lightText } from './lighting.ts';
+
+export interface TextProps {
+  readonly reading: FrozenReading;
+  /** Where its files lie. */
+  readonly files: string;
+  readonly player: ReadingPlayer<PlayerSentence>;
+  /** Lines that the reading window leaves clear; 0 without one. */
+  readonly clearLines: number;
+  readonly onWord: (place: Place) => void;
+}
+
+/** The text in the pupil's look. What is lit is changed on the page itself, word by word: nothing is drawn anew for it. */
+export function Text({ reading, files, player, clearLines, onWord }: TextProps) {
+  const sheet = useRef<HTMLDivElement>(null);
+  const html = reading.html.replaceAll('{files}', files);
+  useLayoutEffect(() => {
+    if (!sheet.current) return undefined;
+    return lightText(sheet.current, player, clearLines);
+  }, [player, clearLines, html]);
+
+  const goTo = (event: MouseEvent) => {
+    const place = placeOf(event.target);
+    // A selection is made to be copied or looked up.
+    if (place && getSelection()?.isCollapsed !== false) onWord(place);
+  };
+  return (
+    <div
+      ref={sheet}
+      className="text"
+      lang={reading.language}
+      dir={reading.direction}
+      onClick={goTo}
+      // Our own, with everything in it escaped; the server makes it of the handout's text.
+      dangerouslySetInnerHTML={{ __html: html }}
+    />
+  );
+}
+
+/** The word that an element of the text stands for. */
+function placeOf(target: EventTarget): Place | undefined {
+  const id = target instanceof Element ? target.closest('.w')?.id : undefined;
+  const [, sentence, word] = /^s(\d+)w(\d+)$/u.exec(id ?? '') ?? [];
+  return sentence === undefined ? undefined : { sentence: Number(sentence), word: Number(word) };
+}

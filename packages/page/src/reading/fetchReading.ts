@@ -1,0 +1,9 @@
+import { frozenReadingSchema, type FrozenReading, type OpenedItem } from '@aurelfield/api/pupilPage';
+import { keptFile } from '../kept.ts';
+import { fileAddress } from '../server.ts';
+
+/** The text and times of a hand-out. @throws Refused when it is not handed out any more. */
+export async function fetchReading(pass: string, item: OpenedItem): Promise<FrozenReading> {
+  const response = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
+  return frozenReadingSchema.parse(await response.json());
+}

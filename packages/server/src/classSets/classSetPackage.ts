@@ -1,0 +1,85 @@
+import type { ClassSet } from '@aurelfield/api';
+import { FileNames, zipped, type Entry } from '@aurelfield/formats';
+import { setTimeout as rest } from 'node:timers/promises';
+import { filesOf } from '../exports/exportService.ts';
+import type { JobStore } from '../jobs/jobStore.ts';
+import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
+import { checkPackable, type ClassSetService } from './classSetService.ts';
+
+export interface ClassSetPackageParts {
+  readonly service: ClassSetService;
+  readonly jobStore: JobStore;
+  readonly store: ObjectStore;
+}
+
+const POLL_MILLISECONDS = 300;
+/** What is put beside the files where some of them could not be made. */
+const MISSING = 'What is missing.txt';
+
+/** All files of a class set as one archive, written while they are made: a file goes in when it is whole, never before. */
+export class ClassSetPackage {
+  readonly #parts: ClassSetPackageParts;
+
+  constructor(parts: ClassSetPackageParts) {
+    this.#parts = parts;
+  }
+
+  /** @throws Refusal where nothing can be packed; later trouble is told in a file of the archive. */
+  async of(
+    schoolId: string,
+    setId: string,
+    signal: AbortSignal,
+  ): Promise<{ fileName: string; bytes: AsyncIterable<Uint8Array> }> {
+    const set = await this.#parts.service.get(schoolId, setId);
+    checkPackable(set);
+    const fileName = new FileNames().unique(
+      set.title.replace(/[^\p{L}\p{N} ,.()-]+/gu, ' ').trim() || 'Class set',
+      'zip',
+    );
+    return { fileName, bytes: zipped(this.#entries(schoolId, set, signal), new Date(set.createdAt)) };
+  }
+
+  async *#entries(schoolId: string, first: ClassSet, signal: AbortSignal): AsyncGenerator<Entry> {
+    const names = new FileNames();
+    const missing: string[] = [];
+    for (const [nth, { pupil, handouts }] of first.items.entries()) {
+      const item = await this.#whenEnded(schoolId, first.id, nth, signal);
+      const titles = handouts.map(({ title }) => title).join(', ');
+      if (item?.state !== 'done' || item.file === null) {
+        missing.push(`${titles} – ${pupil}: ${item?.error ?? 'not made yet'}`);
+        continue;
+      }
+      const jobId = item.file.split('/').at(-2) ?? '';
+      const { result } = await this.#parts.jobStore.get(schoolId, jobId);
+      for (const { object, fileName } of filesOf(result)) {
+        const [, stem = fileName, ending = 'bin'] = /^(.+?)\.([a-z0-9]+(?:\.zip)?)$/iu.exec(fileName) ?? [];
+        try {
+          const stream = await this.#parts.store.stream(object);
+          yield {
+            name: names.unique(stem, ending),
+            content: () => stream as AsyncIterable<Buffer>,
+            stored: true,
+          };
+        } catch (error) {
+          if (!(error instanceof ObjectGone)) throw error;
+          missing.push(
+            `${fileName}: it is not in the store any more; let the class set go on, and it is written again`,
+          );
+        }
+      }
+    }
+    if (missing.length > 0)
+      yield { name: names.unique(MISSING.slice(0, -4), 'txt'), content: `${missing.join('\r\n')}\r\n` };
+  }
+
+  /** An item when it has come to an end, or its set is not under way any more. */
+  async #whenEnded(schoolId: string, setId: string, nth: number, signal: AbortSignal) {
+    for (;;) {
+      signal.throwIfAborted();
+      const { state, items } = await this.#parts.service.get(schoolId, setId);
+      const item = items[nth];
+      if (!item || state !== 'running' || (item.state !== 'waiting' && item.state !== 'running')) return item;
+      await rest(POLL_MILLISECONDS, undefined, { signal });
+    }
+  }
+}

@@ -1,0 +1,61 @@
+import type { VoiceRegistry } from '@aurelfield/voices';
+import type { OpenDatabase } from '../db/database.ts';
+import type { EditionMaker } from '../exports/editionMaker.ts';
+import { exportPayload, type ExportService } from '../exports/exportService.ts';
+import type { Jobs } from '../jobs/jobs.ts';
+import type { JobStore } from '../jobs/jobStore.ts';
+import type { JobWork } from '../jobs/worker.ts';
+import type { ReadingOpener } from '../readings/readingOpener.ts';
+import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
+import { Refusal } from '../refusal.ts';
+import type { ClassSetStore } from './classSetStore.ts';
+
+export interface ClassSetWorkParts {
+  readonly database: OpenDatabase;
+  readonly sets: ClassSetStore;
+  readonly opener: ReadingOpener;
+  readonly readings: ReadingStore;
+  readonly editions: EditionMaker;
+  readonly exports: ExportService;
+  readonly voices: VoiceRegistry;
+  readonly jobs: Jobs;
+  readonly jobStore: JobStore;
+}
+
+/** Carries out the beginning of an item: its readings are planned, and the job that makes and writes them takes this one's place. Done a second time, it begins none anew. */
+export function classSetWork(parts: ClassSetWorkParts): JobWork<'set'> {
+  const { database, sets, opener, readings, editions, exports, voices, jobs, jobStore } = parts;
+  return async ({ id, schoolId, groupId, payload: { setId, position } }, context) => {
+    const { request } = await sets.get(schoolId, setId);
+    const own = (await sets.items([setId])).find(({ item }) => item.position === position)?.item;
+    if (!own || own.jobId !== id) return undefined;
+    const opened: ReadingRow[] = [];
+    for (const handoutId of own.handoutIds) {
+      context.signal.throwIfAborted();
+      opened.push(await opener.prepare(schoolId, handoutId, own.pupilId));
+    }
+    const priced = opened.filter((reading) => voices.find(reading.voice)?.price && !reading.costAgreed);
+    if (priced.length > 0 && !request.costAgreed)
+      throw new Refusal(
+        'not-agreed',
+        'This pupil’s voice costs money, and nobody has agreed to the price. Agree to it in a new class set, or choose another voice.',
+      );
+    const [first] = opened;
+    if (!first) return undefined;
+    const facts = await editions.fingerprint(first);
+    const payload = exportPayload(
+      opened.map((reading) => reading.id),
+      request.outputs[own.pupilId] ?? request.output,
+      request.naming,
+      { facts, joining: request.joining },
+    );
+    const earlier = await jobStore.latestLike(schoolId, payload);
+    const isReusable = earlier !== undefined && (await exports.isAllThere(earlier));
+    await database.transaction(async (tx) => {
+      for (const reading of priced) await readings.agreeToCost(tx, schoolId, reading.id);
+      const job = isReusable ? earlier : await jobs.enqueue(tx, { schoolId, payload, groupId: groupId ?? undefined }); // prettier-ignore
+      await sets.setItem(tx.db, own, { jobId: job.id, readingId: first.id });
+    });
+    return undefined;
+  };
+}

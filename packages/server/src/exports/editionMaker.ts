@@ -1,0 +1,141 @@
+import { joinedEdition, type Edition, type EditionBlock } from '@aurelfield/formats';
+import type { JoiningChoice } from '@aurelfield/api';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Database } from '../db/database.ts';
+import { schools } from '../db/schema/index.ts';
+import type { Shelf } from '../handouts/shelf.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { ReadingSound, Stretch } from '../readings/readingSound.ts';
+import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
+import { Refusal } from '../refusal.ts';
+import type { TextStore } from '../texts/textStore.ts';
+import type { TextThreads } from '../threads/textThreads.ts';
+import { withSpokenTitle } from './spokenTitle.ts';
+
+export interface EditionParts {
+  readonly db: Database;
+  readonly readings: ReadingStore;
+  readonly sound: ReadingSound;
+  readonly texts: TextStore;
+  readonly shelf: Shelf;
+  readonly pupils: PupilStore;
+  readonly voices: VoiceRegistry;
+  readonly threads: TextThreads;
+}
+
+/** An edition, and what names of its files are made of. */
+export interface NamedEdition {
+  readonly edition: Edition;
+  readonly subject: string;
+}
+
+/** The facts of an edition alone. */
+export type NamedFacts = Pick<NamedEdition, 'subject'> & { readonly edition: Pick<Edition, 'facts'> };
+
+/** Readings → editions: what formats are given. */
+export class EditionMaker {
+  readonly #parts: EditionParts;
+
+  constructor(parts: EditionParts) {
+    this.#parts = parts;
+  }
+
+  /** What is said about a reading in tags and names. */
+  async factsOf(reading: ReadingRow): Promise<NamedFacts> {
+    const { texts, shelf, pupils, voices, db } = this.#parts;
+    const { schoolId, handoutId, pupilId } = reading;
+    const [text, { handout }, pupil, [school]] = await Promise.all([
+      texts.get(schoolId, reading.textHash),
+      shelf.row(schoolId, handoutId),
+      pupils.get(schoolId, pupilId),
+      db.select({ name: schools.name }).from(schools).where(eq(schools.id, schoolId)),
+    ]);
+    return {
+      subject: handout.subject,
+      edition: {
+        facts: {
+          identifier: `urn:uuid:${reading.id}`,
+          title: handout.title,
+          language: text.language,
+          pupil: pupil.name,
+          voice: voices.find(reading.voice)?.label ?? reading.voice,
+          school: school?.name ?? '',
+          className: handout.className,
+          date: new Date().toISOString().slice(0, 10),
+          pace: reading.settings.pace,
+          look: pupil.profile.look,
+          lexicon: reading.lexicon,
+        },
+      },
+    };
+  }
+
+  /** Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on. The same facts have the same name. */
+  async fingerprint(reading: ReadingRow): Promise<string> {
+    const { subject, edition } = await this.factsOf(reading);
+    const { date: _date, ...facts } = edition.facts;
+    return createHash('sha256')
+      .update(JSON.stringify([subject, facts]))
+      .digest('hex');
+  }
+
+  /**
+   * A reading whose clips are made, as an edition.
+   * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text without any sound.
+   * @throws Refusal when nothing of it is made.
+   */
+  async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedEdition> {
+    const { readings, sound, texts } = this.#parts;
+    const firstMissing = partial ? (await readings.missing(reading.id, 0, 1))[0]?.position : undefined;
+    const end = firstMissing ?? reading.sentences;
+    if (partial && end === 0)
+      throw new Refusal('nothing-made', 'Nothing of this reading is made yet. Wait a moment and try again.');
+    const [named, text, stretch] = await Promise.all([
+      this.factsOf(reading),
+      texts.get(reading.schoolId, reading.textHash),
+      isSilent ? this.#silent(reading) : sound.stretch(reading, 0, end, { priority: 'making' }),
+    ]);
+    const blocks = text.blocks.map(({ id: _id, ...block }): EditionBlock => block);
+    return {
+      subject: named.subject,
+      edition: {
+        facts: named.edition.facts,
+        blocks: partial ? blocks.slice(0, (stretch.sentences.at(-1)?.block ?? 0) + 1) : blocks,
+        sentences: stretch.sentences,
+        timeline: stretch.timeline,
+        render: (pieces) => sound.render(reading, stretch, pieces),
+      },
+    };
+  }
+
+  /** The planned sentences of a reading with no sound at all. */
+  async #silent(reading: ReadingRow): Promise<Stretch> {
+    const sentences = await this.#parts.readings.sentences(reading.id, 0, reading.sentences);
+    const nothing = { from: 0, to: 0 };
+    const timed = sentences.map(({ words }) => ({ ...nothing, words: words.map(() => nothing) }));
+    const timeline = { sampleRate: reading.sampleRate, samples: 0, pieces: [], sentences: timed };
+    return { sentences, clips: new Map(), timeline };
+  }
+
+  /** Several readings of one pupil as one edition, each with its title said before it. */
+  async joined(
+    all: readonly ReadingRow[],
+    { title, pause, opening, closing }: JoiningChoice,
+    identifier: string,
+  ): Promise<NamedEdition> {
+    const editions: NamedEdition[] = [];
+    for (const reading of all) {
+      const named = await this.of(reading);
+      editions.push({ ...named, edition: await withSpokenTitle(named.edition, reading, this.#parts) });
+    }
+    return {
+      subject: editions[0]?.subject ?? '',
+      edition: joinedEdition(
+        editions.map(({ edition }) => edition),
+        { title, identifier, pause, opening: opening ?? undefined, closing: closing ?? undefined },
+      ),
+    };
+  }
+}

@@ -1,0 +1,250 @@
+import type { HandOutChange, PageEvent } from '@aurelfield/api';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { handOuts, handouts, jobs, pageEvents, pupilLinks, pupils, schools } from '../db/schema/index.ts';
+import type { JobRow } from '../jobs/jobStore.ts';
+import { notFound } from '../refusal.ts';
+
+export type HandOutRow = typeof handOuts.$inferSelect;
+export type LinkRow = typeof pupilLinks.$inferSelect;
+
+/** A hand-out with the job that freezes it and its pupil's name. */
+export interface HandOutWithJob {
+  readonly row: HandOutRow;
+  readonly pupil: string;
+  readonly job: JobRow | null;
+}
+
+/** A link with what opens with it. */
+export interface OpenLink {
+  readonly link: LinkRow;
+  readonly school: string;
+  readonly embedOrigins: readonly string[];
+  /** Whether listening is recorded: the school and somebody for the pupil agreed to it. */
+  readonly records: boolean;
+  /** What it opens today: the pupil's own, of that the one that it is for. */
+  readonly items: readonly HandOutRow[];
+}
+
+/** How a link is named. */
+export type LinkName =
+  { readonly id: string } | { readonly secretHash: string } | { readonly codeHash: string };
+
+/** Hand-outs, links and events: all their SQL. Functions that take a connection can be part of a caller's transaction. */
+export class HandOutStore {
+  readonly #db: Database;
+  readonly #byId;
+  readonly #bySecret;
+  readonly #byCode;
+
+  constructor(db: Database) {
+    this.#db = db;
+    this.#byId = openedBy(db, eq(pupilLinks.id, sql.placeholder('id'))).prepare('opened_by_id');
+    this.#bySecret = openedBy(db, eq(pupilLinks.secretHash, sql.placeholder('secretHash'))).prepare(
+      'opened_by_secret',
+    );
+    this.#byCode = openedBy(db, eq(pupilLinks.codeHash, sql.placeholder('codeHash'))).prepare(
+      'opened_by_code',
+    );
+  }
+
+  /** The hand-out of a handout to a pupil, made if there is none; one that is out gets these terms. */
+  async give(
+    db: Database,
+    values: Pick<
+      HandOutRow,
+      'schoolId' | 'handoutId' | 'pupilId' | 'title' | 'allows' | 'firstDay' | 'lastDay'
+    >,
+  ): Promise<HandOutRow> {
+    const { allows, firstDay, lastDay } = values;
+    const [row] = await db
+      .insert(handOuts)
+      .values(values)
+      .onConflictDoUpdate({
+        target: [handOuts.handoutId, handOuts.pupilId],
+        targetWhere: isNull(handOuts.takenBackAt),
+        set: { allows, firstDay, lastDay },
+      })
+      .returning();
+    if (!row) throw new Error('The hand-out was not stored.');
+    return row;
+  }
+
+  /** @throws Refusal when the school has no such hand-out, or it was taken back. */
+  async get(schoolId: string, id: string): Promise<HandOutRow> {
+    const [row] = await this.#db
+      .select()
+      .from(handOuts)
+      .where(and(eq(handOuts.id, id), eq(handOuts.schoolId, schoolId), isNull(handOuts.takenBackAt)));
+    if (!row) throw notFound('This hand-out');
+    return row;
+  }
+
+  /** What is out, the newest first; of one handout where it is named. */
+  async list(
+    schoolId: string,
+    which: { handoutId?: string | undefined; id?: string } = {},
+  ): Promise<HandOutWithJob[]> {
+    const found = await this.#db
+      .select({ row: handOuts, pupil: pupils.name, job: jobs })
+      .from(handOuts)
+      .innerJoin(pupils, and(eq(pupils.id, handOuts.pupilId), isNull(pupils.archivedAt)))
+      .innerJoin(handouts, and(eq(handouts.id, handOuts.handoutId), isNull(handouts.deletedAt)))
+      .leftJoin(jobs, eq(jobs.id, handOuts.jobId))
+      .where(
+        and(
+          eq(handOuts.schoolId, schoolId),
+          isNull(handOuts.takenBackAt),
+          which.handoutId === undefined ? undefined : eq(handOuts.handoutId, which.handoutId),
+          which.id === undefined ? undefined : eq(handOuts.id, which.id),
+        ),
+      )
+      .orderBy(desc(handOuts.createdAt), asc(pupils.name));
+    return found;
+  }
+
+  async change(db: Database, id: string, change: HandOutChange | Partial<HandOutRow>): Promise<void> {
+    await db.update(handOuts).set(change).where(eq(handOuts.id, id));
+  }
+
+  /** Puts a new freezing in the place of the one before, unless it was taken back or another job has been given the work meanwhile. */
+  async renew(
+    db: Database,
+    { id, jobId }: { id: string; jobId: string },
+    frozen: Pick<HandOutRow, 'package' | 'readingId' | 'title' | 'language' | 'seconds' | 'bytes'>,
+  ): Promise<boolean> {
+    const changed = await db
+      .update(handOuts)
+      .set({ ...frozen, version: sql`${handOuts.version} + 1`, madeAt: new Date() })
+      .where(and(eq(handOuts.id, id), eq(handOuts.jobId, jobId), isNull(handOuts.takenBackAt)))
+      .returning({ id: handOuts.id });
+    return changed.length > 0;
+  }
+
+  /** The links of pupils that work, by pupil. */
+  async links(
+    schoolId: string,
+    pupilIds?: readonly string[],
+  ): Promise<(LinkRow & { pupil: string; classes: string[] })[]> {
+    const found = await this.#db
+      .select({ link: pupilLinks, pupil: pupils.name, classes: pupils.classes })
+      .from(pupilLinks)
+      .innerJoin(pupils, and(eq(pupils.id, pupilLinks.pupilId), isNull(pupils.archivedAt)))
+      .where(
+        and(
+          eq(pupilLinks.schoolId, schoolId),
+          isNull(pupilLinks.revokedAt),
+          pupilIds ? inArray(pupilLinks.pupilId, [...pupilIds]) : undefined,
+        ),
+      )
+      .orderBy(asc(pupils.name), asc(pupilLinks.createdAt));
+    return found.map(({ link, pupil, classes }) => ({ ...link, pupil, classes }));
+  }
+
+  /** The links of a pupil that work. */
+  async linksOf(db: Database, pupilId: string): Promise<LinkRow[]> {
+    return db
+      .select()
+      .from(pupilLinks)
+      .where(and(eq(pupilLinks.pupilId, pupilId), isNull(pupilLinks.revokedAt)));
+  }
+
+  /** Adds a link unless there is one for the same. @returns whether it was added. */
+  async addLink(db: Database, link: Omit<LinkRow, 'openedAt' | 'revokedAt' | 'createdAt'>): Promise<boolean> {
+    const added = await db
+      .insert(pupilLinks)
+      .values(link)
+      .onConflictDoNothing()
+      .returning({ id: pupilLinks.id });
+    return added.length > 0;
+  }
+
+  /** @throws Refusal when the school has no such link. */
+  async link(schoolId: string, id: string): Promise<LinkRow> {
+    const [row] = await this.#db
+      .select()
+      .from(pupilLinks)
+      .where(and(eq(pupilLinks.id, id), eq(pupilLinks.schoolId, schoolId), isNull(pupilLinks.revokedAt)));
+    if (!row) throw notFound('This link');
+    return row;
+  }
+
+  async changeLink(
+    db: Database,
+    id: string,
+    change: Partial<Pick<LinkRow, 'pinHash' | 'openedAt' | 'revokedAt'>>,
+  ): Promise<void> {
+    await db.update(pupilLinks).set(change).where(eq(pupilLinks.id, id));
+  }
+
+  /** What a link opens on a day, the newest first; undefined where no link that works has this id or hash. Asked at every request of every pupil's page: one question, planned once. */
+  async opened(by: LinkName, today: string): Promise<OpenLink | undefined> {
+    const rows = await ('id' in by
+      ? this.#byId.execute({ ...by, today })
+      : 'secretHash' in by
+        ? this.#bySecret.execute({ ...by, today })
+        : this.#byCode.execute({ ...by, today }));
+    const [first] = rows;
+    return (
+      first && {
+        link: first.link,
+        school: first.school,
+        embedOrigins: first.embedOrigins,
+        records: first.records,
+        items: rows.flatMap(({ item }) => item ?? []),
+      }
+    );
+  }
+
+  /** Stores events; those that are known already are passed over. @returns how many were new. */
+  async addEvents(
+    { schoolId, pupilId }: Pick<LinkRow, 'schoolId' | 'pupilId'>,
+    events: readonly PageEvent[],
+  ): Promise<number> {
+    if (events.length === 0) return 0;
+    const added = await this.#db
+      .insert(pageEvents)
+      .values(
+        events.map(({ handOut, at, ...event }) => ({
+          ...event,
+          handOutId: handOut,
+          at: new Date(at),
+          schoolId,
+          pupilId,
+        })),
+      )
+      .onConflictDoNothing()
+      .returning({ id: pageEvents.id });
+    return added.length;
+  }
+}
+
+/** Links that work, each with what it opens on the day of the placeholder `today`. */
+function openedBy(db: Database, which: SQL) {
+  const today = sql`${sql.placeholder('today')}::date`;
+  return db
+    .select({
+      link: pupilLinks,
+      school: schools.name,
+      embedOrigins: schools.embedOrigins,
+      records: sql<boolean>`${schools.keepsRecords} and ${pupils.keepsRecords}`,
+      item: handOuts,
+    })
+    .from(pupilLinks)
+    .innerJoin(schools, eq(schools.id, pupilLinks.schoolId))
+    .innerJoin(pupils, and(eq(pupils.id, pupilLinks.pupilId), isNull(pupils.archivedAt)))
+    .leftJoin(
+      handOuts,
+      and(
+        eq(handOuts.pupilId, pupilLinks.pupilId),
+        or(isNull(pupilLinks.handOutId), eq(handOuts.id, pupilLinks.handOutId)),
+        isNotNull(handOuts.package),
+        isNull(handOuts.takenBackAt),
+        or(isNull(handOuts.firstDay), sql`${handOuts.firstDay} <= ${today}`),
+        or(isNull(handOuts.lastDay), sql`${handOuts.lastDay} >= ${today}`),
+        sql`exists (select 1 from ${handouts} where ${handouts.id} = ${handOuts.handoutId} and ${handouts.deletedAt} is null)`,
+      ),
+    )
+    .where(and(which, isNull(pupilLinks.revokedAt)))
+    .orderBy(desc(handOuts.createdAt));
+}

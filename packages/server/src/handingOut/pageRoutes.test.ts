@@ -1,0 +1,116 @@
+import type { HandOut, Handout, Opened, Pupil, PupilLink } from '@aurelfield/api';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { MOST_WRONG } from './doorkeeper.ts';
+import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
+
+let server: TestServer;
+let client: TestClient;
+let secret: string;
+const pageFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-page-'));
+beforeAll(async () => {
+  mkdirSync(path.join(pageFolder, 'assets'));
+  writeFileSync(
+    path.join(pageFolder, 'index.html'),
+    '<html><body><div id="root"></div><!--opened--></body></html>',
+  );
+  writeFileSync(path.join(pageFolder, 'worker.js'), '// the worker');
+  writeFileSync(
+    path.join(pageFolder, 'assets/page-abc.js'),
+    `console.log(${JSON.stringify('x'.repeat(5000))})`,
+  );
+  server = await startTestServer({ config: { pageFolder } });
+  client = await TestClient.demo(server);
+  const [pupil] = (await client.get<Pupil[]>('/pupils')).body;
+  const { id } =
+    (await client.upload<Handout>('/handouts', { title: 'Locks </script><b>', language: 'en-GB', text: 'The lock fills.', format: 'text' })) // prettier-ignore
+    .body;
+  await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds: [pupil?.id] });
+  await until(
+    () => client.get<HandOut[]>('/hand-outs'),
+    ({ body }) => body.every(({ state }) => state === 'out'),
+  );
+  secret = (await client.get<PupilLink[]>('/pupil-links')).body[0]?.secret ?? '';
+});
+afterAll(async () => {
+  await server.stop();
+  rmSync(pageFolder, { recursive: true });
+});
+
+const get = (address: string, headers: Record<string, string> = {}) =>
+  fetch(`${server.base.replace(/\/api$/u, '')}${address}`, { headers });
+
+describe('the pupil’s page', () => {
+  test('comes with what its link opens, as data that nothing runs, and without a cookie', async () => {
+    const response = await get(`/p/${secret}`);
+    const html = await response.text();
+    expect([response.status, response.headers.getSetCookie()]).toEqual([200, []]);
+    const [, json = ''] = /<script type="application\/json" id="opened">(.*?)<\/script>/u.exec(html) ?? [];
+    const opened = JSON.parse(json) as Opened;
+    expect(opened.items[0]?.title).toBe('Locks </script><b>');
+    expect(html).not.toContain('<b>');
+    // Its text and first sound are on their way before it asks for them.
+    for (const file of ['page.json', 'sound-0.opus'])
+      expect(html).toContain(
+        `href="/api/open/${opened.pass}/files/${opened.items[0]?.package ?? ''}/${file}"`,
+      );
+  });
+
+  test('lets nothing else in, and stands in no frame but those of allowed sites', async () => {
+    const policy = async () => (await get(`/p/${secret}`)).headers.get('content-security-policy') ?? '';
+    expect(await policy()).toContain("default-src 'none'");
+    expect(await policy()).not.toContain('unsafe');
+    expect(await policy()).toMatch(/frame-ancestors 'self'$/u);
+    expect((await get(`/p/${secret}`)).headers.get('x-frame-options')).toBeNull();
+    const put = (origins: string[]) => client.send('PUT', '/school/embedding', { origins });
+    expect(
+      (await put(['https://learn.wrenmoor.example/course/4', 'https://learn.wrenmoor.example'])).body,
+    ).toEqual({
+      origins: ['https://learn.wrenmoor.example'],
+    });
+    expect(await policy()).toMatch(/frame-ancestors 'self' https:\/\/learn\.wrenmoor\.example$/u);
+    for (const wrong of ['learn', 'javascript:alert(1)', 'https://x.example; script-src *'])
+      expect([wrong, (await put([wrong])).status]).toEqual([wrong, 400]);
+    await put([]);
+  });
+
+  test('is the same for whatever opens nothing, and for a code that is still to be typed', async () => {
+    const [wrong, other, door] = await Promise.all([get('/p/wrong'), get('/p/zzzzzzzz'), get('/p/')]);
+    expect([wrong.status, other.status, door.status]).toEqual([404, 404, 200]);
+    const texts = await Promise.all([wrong, other, door].map((one) => one.text()));
+    expect(new Set(texts).size).toBe(1);
+  });
+
+  test('says that it is not its link’s fault when the server is not well', async () => {
+    const { handOuts } = server.running.house;
+    const opened = handOuts.opened.bind(handOuts);
+    handOuts.opened = () => Promise.reject(new Error('the database is away'));
+    try {
+      const response = await get(`/p/${secret}`);
+      expect([response.status, await response.text()]).toEqual([
+        503,
+        expect.stringContaining('id="trouble"'),
+      ]);
+      // A fault of ours counts as nobody's guess: when it is over, who was there may go on.
+      await Promise.all(Array.from({ length: MOST_WRONG + 10 }, () => get(`/p/${secret}`)));
+    } finally {
+      handOuts.opened = opened;
+    }
+    expect((await get(`/p/${secret}`)).status).toBe(200);
+  });
+
+  test('its scripts are small, kept for ever, and no other file is reached', async () => {
+    const small = await get('/page/assets/page-abc.js', { 'accept-encoding': 'br' });
+    expect(small.headers.get('content-encoding')).toBe('br');
+    expect(small.headers.get('cache-control')).toContain('immutable');
+    const plain = await get('/page/assets/page-abc.js', { 'accept-encoding': 'identity' });
+    expect(await plain.text()).toBe(await small.text());
+    for (const wrong of ['/page/assets/other.js', '/page/assets/..%2findex.html', '/page/fonts/x.woff2'])
+      expect((await get(wrong)).status).toBe(404);
+    expect((await get('/page/worker.js')).headers.get('service-worker-allowed')).toBe('/p/');
+    const font = await get('/page/fonts/andika-latin-400-normal.woff2');
+    expect([font.status, font.headers.get('content-type')]).toEqual([200, 'font/woff2']);
+  });
+});

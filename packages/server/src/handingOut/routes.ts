@@ -1,0 +1,67 @@
+import { handOutChangeSchema, handOutRequestSchema, id, pinChangeSchema } from '@aurelfield/api';
+import { Router } from 'express';
+import { z } from 'zod';
+import { schoolOf } from '../auth/sessions.ts';
+import { idParam } from '../http/params.ts';
+import type { HandOutService } from './handOutService.ts';
+
+export interface HandOutRouteParts {
+  readonly handingOut: HandOutService;
+}
+
+const listQuery = z.object({ handoutId: id.optional() });
+
+/** The teacher's side: hand out, renew, take back; links and PINs. */
+export function handOutRoutes({ handingOut }: HandOutRouteParts): Router {
+  const router = Router();
+
+  router.get('/hand-outs', async (request, response) => {
+    const { handoutId } = listQuery.parse(request.query);
+    response.json(await handingOut.list(schoolOf(request), handoutId));
+  });
+
+  router.post('/hand-outs', async (request, response) => {
+    response
+      .status(202)
+      .json(await handingOut.give(schoolOf(request), handOutRequestSchema.parse(request.body)));
+  });
+
+  router.patch('/hand-outs/:id', async (request, response) => {
+    const change = handOutChangeSchema.parse(request.body);
+    response.json(await handingOut.change(schoolOf(request), idParam(request), change));
+  });
+
+  router.post('/hand-outs/:id/renew', async (request, response) => {
+    response.status(202).json(await handingOut.renew(schoolOf(request), idParam(request)));
+  });
+
+  router.delete('/hand-outs/:id', async (request, response) => {
+    await handingOut.takeBack(schoolOf(request), idParam(request));
+    response.status(204).end();
+  });
+
+  router.post('/hand-outs/:id/link', async (request, response) => {
+    response.status(201).json(await handingOut.linkTo(schoolOf(request), idParam(request)));
+  });
+
+  router.get('/pupil-links', async (request, response) => {
+    response.json(await handingOut.links(schoolOf(request)));
+  });
+
+  router.post('/pupil-links/:id/replace', async (request, response) => {
+    response.status(201).json(await handingOut.replaceLink(schoolOf(request), idParam(request)));
+  });
+
+  router.put('/pupil-links/:id/pin', async (request, response) => {
+    const { pin } = pinChangeSchema.parse(request.body);
+    await handingOut.setPin(schoolOf(request), idParam(request), pin);
+    response.status(204).end();
+  });
+
+  router.delete('/pupil-links/:id', async (request, response) => {
+    await handingOut.revokeLink(schoolOf(request), idParam(request));
+    response.status(204).end();
+  });
+
+  return router;
+}

@@ -1,0 +1,58 @@
+import { eq } from 'drizzle-orm';
+import type { z } from 'zod';
+import type { Database } from '../db/database.ts';
+import { houseFacts } from '../db/schema/index.ts';
+import { Refusal } from '../refusal.ts';
+import { translationSchema } from '../standIns/translationService.ts';
+
+/** Where a translation service listens, as a fact of the house. */
+const SERVICE = 'translation service';
+const TIMEOUT = 30_000;
+
+/** Asks the translation service that is announced, if there is one. */
+export class TranslationClient {
+  readonly #db: Database;
+
+  constructor(db: Database) {
+    this.#db = db;
+  }
+
+  /** Tells all processes where the service listens. */
+  async announce(address: string): Promise<void> {
+    await this.#db
+      .insert(houseFacts)
+      .values({ name: SERVICE, value: address })
+      .onConflictDoUpdate({ target: houseFacts.name, set: { value: address } });
+  }
+
+  /** Sentences in another language, null where the service has none. @throws Refusal when there is no service or it does not answer. */
+  async translate(
+    sentences: readonly string[],
+    from: string,
+    to: string,
+  ): Promise<z.infer<typeof translationSchema>> {
+    const [fact] = await this.#db.select().from(houseFacts).where(eq(houseFacts.name, SERVICE));
+    if (!fact)
+      throw new Refusal(
+        'busy',
+        'There is no translation service here. Type or paste the text in the other language.',
+      );
+    try {
+      const answer = await fetch(`${fact.value}/translate`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ from, to, sentences }),
+        signal: AbortSignal.timeout(TIMEOUT),
+      });
+      const translation = translationSchema.parse(await answer.json());
+      if (translation.sentences.length !== sentences.length)
+        throw new Error('It answered with another number of sentences.');
+      return translation;
+    } catch (error) {
+      throw new Refusal(
+        'busy',
+        `The translation service does not answer as it should. Try again, or type the text. ${error instanceof Error ? error.message : ''}`.trim(),
+      );
+    }
+  }
+}

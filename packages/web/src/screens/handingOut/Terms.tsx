@@ -1,0 +1,72 @@
+import type { Allows } from '@aurelfield/api';
+import { Choice, Field } from '../../ui/fields.tsx';
+import { Row } from '../../ui/layout.tsx';
+import { Tick } from '../../ui/Tick.tsx';
+
+/** What a pupil may do, and on which days. */
+export interface TermsDraft {
+  readonly allows: Allows;
+  readonly firstDay: string;
+  readonly lastDay: string;
+}
+
+const POSITIONS = [
+  { id: 'free', name: 'Can be moved' },
+  { id: 'fixed', name: 'Is shown' },
+  { id: 'hidden', name: 'Is hidden' },
+] as const;
+
+export function Terms({
+  terms,
+  onChange,
+}: {
+  readonly terms: TermsDraft;
+  readonly onChange: (change: Partial<TermsDraft>) => void;
+}) {
+  const { allows, firstDay, lastDay } = terms;
+  const allow = (change: Partial<Allows>) => onChange({ allows: { ...allows, ...change } });
+  const isOwnPace = allows.slowest < allows.fastest;
+  return (
+    <>
+      <h2>What pupils may do</h2>
+      <Tick
+        isSelected={isOwnPace}
+        onChange={(wanted) => allow(wanted ? { slowest: 0.5, fastest: 2 } : { slowest: 1, fastest: 1 })}
+      >
+        Listen slower or faster
+      </Tick>
+      <Tick isSelected={allows.comment} onChange={(comment) => allow({ comment })}>
+        Tell you what they don’t understand
+      </Tick>
+      <Tick isSelected={allows.mark} onChange={(mark) => allow({ mark })}>
+        Mark sentences for themselves
+      </Tick>
+      <Tick
+        isSelected={allows.save.includes('mp3')}
+        onChange={(wanted) => allow({ save: wanted ? ['mp3'] : [] })}
+      >
+        Save it as an MP3 file
+      </Tick>
+      <Choice
+        label="The strip of sentences"
+        value={allows.position}
+        options={POSITIONS}
+        onChange={(position) => allow({ position })}
+      />
+      <Row>
+        <Field
+          label="First day"
+          type="date"
+          value={firstDay}
+          onChange={(next) => onChange({ firstDay: next })}
+        />
+        <Field
+          label="Last day"
+          type="date"
+          value={lastDay}
+          onChange={(next) => onChange({ lastDay: next })}
+        />
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,108 @@
+import type { BlockView, Decided, LeftOutView, ReadingSentence } from '@aurelfield/api';
+import { saidNotes, wholeSaid, type SaidNote } from './saidNotes.ts';
+
+/** Why something stands in the margin. */
+export type NoteKind =
+  'pronunciation' | 'doubtful' | 'spelt' | 'left out' | 'described' | 'equation' | 'said';
+
+/** Something about a block that a teacher may want to know. */
+export interface Note {
+  readonly kind: NoteKind;
+  /** The word it is about, for playing it and putting it right; nothing for what is not said. */
+  readonly at?: { readonly sentence: number; readonly word: number; readonly start: number };
+  readonly written: string;
+  readonly told: string;
+}
+
+/** What is known beside the sentences. */
+export interface NoteKnowledge {
+  readonly decided: Decided | undefined;
+  /** Words that the voice may say wrongly, in small letters. */
+  readonly doubtful: ReadonlySet<string>;
+  readonly leftOut: readonly LeftOutView[];
+}
+
+/** Kinds that are worth a look without being asked for. */
+const WORTH_A_LOOK: ReadonlySet<NoteKind> = new Set([
+  'pronunciation',
+  'doubtful',
+  'spelt',
+  'left out',
+  'described',
+]);
+
+/** Whether a note is shown without being asked for. */
+export function isWorthALook({ kind }: Note): boolean {
+  return WORTH_A_LOOK.has(kind);
+}
+
+/** All notes of a block, those worth a look first. */
+export function notesOf(
+  block: BlockView,
+  index: number,
+  sentences: readonly ReadingSentence[],
+  { decided, doubtful, leftOut }: NoteKnowledge,
+): Note[] {
+  const notes: Note[] = [];
+  const [first] = sentences;
+  if (block.type === 'picture' && first)
+    notes.push({
+      kind: 'described',
+      at: { sentence: first.index, word: 0, start: first.start },
+      written: 'picture',
+      told: 'its description is read',
+    });
+  for (const piece of leftOut)
+    if (piece.block === index)
+      notes.push({ kind: 'left out', written: piece.text, told: `not said: ${piece.rule}` });
+  if (block.type === 'equation' && first)
+    return [
+      ...notes,
+      {
+        kind: 'equation',
+        at: { sentence: first.index, word: 0, start: first.start },
+        written: '',
+        told: wholeSaid(sentences),
+      },
+    ];
+  const said = saidNotes(block.text, sentences);
+  const toNote = (note: SaidNote, kind: NoteKind, told = note.said): Note => ({
+    kind,
+    at: { sentence: note.sentence, word: note.word, start: note.start },
+    written: note.written,
+    told,
+  });
+  const seen = new Set<string>();
+  for (const { written, start, sentence, word, said: spoken } of wordsOf(block.text, sentences)) {
+    const plain = written.toLowerCase();
+    if (seen.has(plain)) continue;
+    const note = { written, start, sentence, word, said: spoken };
+    const isPlace = decided?.places.some((place) => place.block === index && place.start === start) === true;
+    const entry = decided?.entries.find((one) => isForm(written, one.written, one.caseSensitive));
+    if (entry ?? isPlace) {
+      seen.add(plain);
+      notes.push(toNote(note, 'pronunciation', entry?.said ?? spoken));
+    } else if (doubtful.has(plain)) {
+      seen.add(plain);
+      notes.push(toNote(note, 'doubtful', 'doubtful'));
+    }
+  }
+  for (const note of said) {
+    if (seen.has(note.written.toLowerCase())) continue;
+    notes.push(toNote(note, note.said.startsWith('spelt:') ? 'spelt' : 'said'));
+  }
+  return notes.sort((a, b) => Number(isWorthALook(b)) - Number(isWorthALook(a)));
+}
+
+/** Whether a displayed word is a form of an entry's first word, its plural and possessive among them. */
+function isForm(written: string, entry: string, caseSensitive: boolean): boolean {
+  const [first = ''] = entry.split(/\s+/u);
+  const [word, form] = caseSensitive ? [written, first] : [written.toLowerCase(), first.toLowerCase()];
+  return word === form || (word.startsWith(form) && /^(?:['’]s|s|es|s['’])$/u.test(word.slice(form.length)));
+}
+
+function* wordsOf(text: string, sentences: readonly ReadingSentence[]): Generator<SaidNote> {
+  for (const { index, words } of sentences)
+    for (const [word, { start, end, said }] of words.entries())
+      yield { sentence: index, word, written: text.slice(start, end), said, start };
+}

@@ -1,0 +1,157 @@
+import type { BlockView, Cast, CastPassage } from '@aurelfield/api';
+import { baseLanguage } from '@aurelfield/core';
+import styled from 'styled-components';
+import { useCast, useSetCast } from '../../../api/listeningQueries.ts';
+import { useVoices } from '../../../api/pupilQueries.ts';
+import type { SelectedRange } from '../studyMarks.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Choice } from '../../../ui/fields.tsx';
+import { Fact } from '../../../ui/layout.tsx';
+import { messageOf, Notice } from '../../../ui/Notice.tsx';
+import { count } from '../../../ui/say.ts';
+import { Tick } from '../../../ui/Tick.tsx';
+import { sayVoice } from '../../pupils/voiceQualities.ts';
+
+const List = styled.ul`
+  display: grid;
+  gap: 0.7rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+
+  q {
+    overflow-wrap: anywhere;
+    quotes: none;
+  }
+`;
+
+const PUPILS_OWN = '';
+const NARRATOR = '\u0000narrator';
+
+interface SeveralVoicesProps {
+  readonly handoutId: string;
+  readonly hash: string;
+  readonly blocks: readonly BlockView[];
+  readonly language: string;
+  /** What is selected in the page now. */
+  readonly selected: () => readonly SelectedRange[];
+}
+
+/** A voice for each speaker of a dialogue, used in every pupil's reading at that pupil's pace; who speaks was found and can be corrected. */
+export function SeveralVoices({ handoutId, hash, blocks, language, selected }: SeveralVoicesProps) {
+  const cast = useCast(handoutId, hash);
+  const set = useSetCast(handoutId);
+  const known = useVoices();
+  const voices = (known.data ?? []).filter(
+    (voice) => baseLanguage(voice.language) === baseLanguage(language) && voice.price === undefined,
+  );
+  // Speakers are given voices at the first press, so these must be known before it.
+  if (cast.isPending || known.isPending) return <p aria-busy="true">Looking for who speaks …</p>;
+  if (cast.isError) return <Notice kind="error">{messageOf(cast.error)}</Notice>;
+  const { isOn, voices: chosen, passages, revision, speakers, speeches } = cast.data;
+  const change = (part: Partial<Pick<Cast, 'isOn' | 'voices' | 'passages'>>) =>
+    set.mutate({ isOn, voices: chosen, passages, revision, ...part });
+  const textOf = (block: string) => blocks.find(({ id }) => id === block)?.text ?? '';
+  const setWho = (speech: Cast['speeches'][number], who: string | null) => {
+    const written = textOf(speech.block).slice(speech.start, speech.end);
+    const others = passages.filter((one) => one.block !== speech.block || one.start !== speech.start);
+    change({
+      passages: [...others, { block: speech.block, start: speech.start, end: speech.end, written, who }],
+    });
+  };
+  const giveSelected = () => {
+    const added: CastPassage[] = selected().flatMap(({ block, start, end }) => {
+      const own = blocks[block];
+      return own?.id
+        ? [{ block: own.id, start, end, written: own.text.slice(start, end), who: 'Passage' }]
+        : [];
+    });
+    if (added.length > 0) change({ isOn: true, passages: [...passages, ...added] });
+  };
+  const voiceOptions = [
+    { id: PUPILS_OWN, name: 'the pupil’s own voice' },
+    ...voices.map((voice) => ({ id: voice.id, name: sayVoice(voice) })),
+  ];
+  const whoOptions = [
+    { id: NARRATOR, name: 'Nobody: read by the narrator' },
+    ...speakers.map((who) => ({ id: who, name: nameOf(who) })),
+  ];
+  return (
+    <>
+      <Tick
+        isSelected={isOn}
+        onChange={(next) =>
+          change({ isOn: next, ...(next ? { voices: withFirstVoices(chosen, speakers, voices) } : {}) })
+        }
+      >
+        Read in several voices
+      </Tick>
+      {set.isError && <Notice kind="error">{messageOf(set.error)}</Notice>}
+      {speakers.length === 0 && (
+        <Fact>Nobody is heard to speak in this handout. Select a passage to give it a voice of its own.</Fact>
+      )}
+      {isOn && (
+        <List aria-label="Speakers">
+          {speakers.map((who) => (
+            <li key={who}>
+              <Choice
+                label={`${nameOf(who)} (${count(speeches.filter((speech) => speech.who === who).length, 'passage')})`}
+                value={chosen[who] ?? PUPILS_OWN}
+                options={voiceOptions}
+                onChange={(voice) => {
+                  const { [who]: _before, ...rest } = chosen;
+                  change({ voices: voice === PUPILS_OWN ? rest : { ...rest, [who]: voice } });
+                }}
+              />
+            </li>
+          ))}
+        </List>
+      )}
+      <Button onPress={giveSelected}>Give the selected passage a voice</Button>
+      {isOn && speeches.length > 0 && (
+        <>
+          <h3>Who says it</h3>
+          <List aria-label="Passages">
+            {speeches.map((speech) => (
+              <li key={`${speech.block} ${speech.start}`}>
+                <q>{shortened(textOf(speech.block).slice(speech.start, speech.end))}</q>
+                <Choice
+                  label={`Who says ${shortened(textOf(speech.block).slice(speech.start, speech.end))}`}
+                  hideLabel
+                  value={speech.who ?? NARRATOR}
+                  options={whoOptions}
+                  onChange={(who) => setWho(speech, who === NARRATOR ? null : who)}
+                />
+              </li>
+            ))}
+          </List>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Who tells of herself or himself is named so. */
+export function nameOf(who: string): string {
+  return who === 'I' ? 'I (who tells it)' : who;
+}
+
+/** Speakers without a voice get one each, as different as there are. */
+function withFirstVoices(
+  chosen: Readonly<Record<string, string>>,
+  speakers: readonly string[],
+  voices: readonly { readonly id: string }[],
+): Record<string, string> {
+  const taken = new Set(Object.values(chosen));
+  const free = voices.filter(({ id }) => !taken.has(id));
+  const given = { ...chosen };
+  for (const who of speakers.filter((one) => given[one] === undefined)) {
+    const voice = free.shift();
+    if (voice) given[who] = voice.id;
+  }
+  return given;
+}
+
+function shortened(text: string): string {
+  return text.length > 90 ? `${text.slice(0, 88)} …` : text;
+}

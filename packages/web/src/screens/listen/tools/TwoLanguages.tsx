@@ -1,0 +1,170 @@
+import type { Pupil, Side } from '@aurelfield/api';
+import { baseLanguage } from '@aurelfield/core';
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { useChangeCompanion, useCompanion } from '../../../api/listeningQueries.ts';
+import { useVoices } from '../../../api/pupilQueries.ts';
+import { Button, PlainButton, SolidButton } from '../../../ui/Button.tsx';
+import { Choice, Field } from '../../../ui/fields.tsx';
+import { Fact, Row } from '../../../ui/layout.tsx';
+import { messageOf, Notice } from '../../../ui/Notice.tsx';
+import { languageName, languageOptions } from '../../../ui/say.ts';
+
+const Pairs = styled.ol`
+  display: grid;
+  gap: 0.75rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+`;
+
+/** Pairs that are shown for correcting; more would not be read through beside a page. */
+const SHOWN = 200;
+
+interface TwoLanguagesProps {
+  readonly handoutId: string;
+  readonly hash: string;
+  readonly language: string;
+  readonly pupil: Pupil;
+  readonly side: Side;
+  readonly onSide: (side: Side) => void;
+}
+
+/** The handout in a second language, sentence beside sentence: where it comes from, what stands beside what, and which side is read. */
+export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }: TwoLanguagesProps) {
+  const companion = useCompanion(handoutId, hash);
+  const change = useChangeCompanion(handoutId);
+  const voices = useVoices().data ?? [];
+  const spoken = [...new Set(voices.map((voice) => baseLanguage(voice.language)))].filter(
+    (one) => one !== baseLanguage(language),
+  );
+  const [wanted, setWanted] = useState<string>();
+  const [text, setText] = useState('');
+  if (companion.isPending) return <p aria-busy="true">Fetching the other language …</p>;
+  if (companion.isError) return <Notice kind="error">{messageOf(companion.error)}</Notice>;
+  const found = companion.data;
+  const revision = found?.revision ?? 0;
+  // The pupil's other language is meant, where there is one.
+  const own = Object.keys(pupil.profile.voices).find((one) => spoken.includes(one));
+  const chosen = wanted ?? found?.language ?? own ?? spoken[0] ?? '';
+  return (
+    <>
+      {change.isError && <Notice kind="error">{messageOf(change.error)}</Notice>}
+      {found && (
+        <>
+          <Choice
+            label="What is read"
+            value={side}
+            options={[
+              { id: 'original', name: languageName(language) },
+              { id: 'companion', name: languageName(found.language) },
+              { id: 'both', name: 'Both, sentence by sentence' },
+            ]}
+            onChange={onSide}
+          />
+          <PairList
+            key={found.revision}
+            pairs={found.pairs}
+            language={found.language}
+            onSave={(sentences) => change.mutate({ put: { language: found.language, sentences, revision } })}
+            isSaving={change.isPending}
+          />
+        </>
+      )}
+      <details open={!found}>
+        <summary>
+          {found ? 'Lay another text beside it' : 'Lay a text in another language beside this one'}
+        </summary>
+        <div style={{ display: 'grid', gap: '0.75rem', marginTop: '0.75rem' }}>
+          <Choice label="Language" value={chosen} options={languageOptions(spoken)} onChange={setWanted} />
+          <Field
+            label="The same text in that language"
+            rows={5}
+            value={text}
+            onChange={setText}
+            description="It is laid beside the original sentence by sentence; you can correct it afterwards."
+          />
+          <Row>
+            <SolidButton
+              isDisabled={text.trim() === '' || change.isPending}
+              onPress={() =>
+                change.mutate({ put: { language: chosen, text, revision } }, { onSuccess: () => setText('') })
+              }
+            >
+              Lay it beside
+            </SolidButton>
+            <FileTrigger
+              acceptedFileTypes={['.csv', '.tsv', '.txt', 'text/csv', 'text/tab-separated-values']}
+              onSelect={(files) => {
+                const file = files?.[0];
+                if (file) change.mutate({ table: file, language: chosen, revision });
+              }}
+            >
+              <Button isDisabled={change.isPending}>A table of two columns</Button>
+            </FileTrigger>
+            <Button
+              isDisabled={change.isPending}
+              onPress={() => change.mutate({ translate: chosen, revision })}
+            >
+              Ask the translation service
+            </Button>
+          </Row>
+          <Fact>
+            The translation service is a stand-in that ships with Aurelfield (simulated): it knows the demo’s
+            letter in Polish and nothing else.
+          </Fact>
+        </div>
+      </details>
+      {found && (
+        <PlainButton
+          onPress={() => {
+            onSide('original');
+            change.mutate({ remove: true });
+          }}
+        >
+          Take {languageName(found.language)} away
+        </PlainButton>
+      )}
+    </>
+  );
+}
+
+function PairList({
+  pairs,
+  language,
+  onSave,
+  isSaving,
+}: {
+  readonly pairs: readonly { readonly original: string; readonly companion: string }[];
+  readonly language: string;
+  readonly onSave: (sentences: string[]) => void;
+  readonly isSaving: boolean;
+}) {
+  const [sentences, setSentences] = useState(() => pairs.map(({ companion }) => companion));
+  const missing = sentences.filter((sentence) => sentence.trim() === '').length;
+  const isChanged = sentences.some((sentence, i) => sentence !== pairs[i]?.companion);
+  return (
+    <details>
+      <summary>
+        Sentence beside sentence{missing > 0 && ` (${missing} of ${pairs.length} have nothing beside them)`}
+      </summary>
+      <Pairs>
+        {pairs.slice(0, SHOWN).map(({ original }, i) => (
+          <li key={i} lang={language}>
+            <Field
+              label={original}
+              rows={2}
+              value={sentences[i] ?? ''}
+              onChange={(next) => setSentences(sentences.map((one, nth) => (nth === i ? next : one)))}
+            />
+          </li>
+        ))}
+      </Pairs>
+      {pairs.length > SHOWN && <Fact>And {pairs.length - SHOWN} more.</Fact>}
+      <SolidButton isDisabled={!isChanged || isSaving} onPress={() => onSave(sentences)}>
+        Save the sentences
+      </SolidButton>
+    </details>
+  );
+}

@@ -1,0 +1,56 @@
+import type { ClassSetPlan, SetItem } from '@aurelfield/api';
+import { count } from '../../ui/say.ts';
+
+/** "about 3 minutes", "less than a minute", "12 seconds". */
+export function sayTime(seconds: number): string {
+  if (seconds < 1) return 'at once';
+  if (seconds < 50) return count(Math.ceil(seconds), 'second');
+  const minutes = Math.round(seconds / 60);
+  if (minutes < 90) return `about ${count(Math.max(1, minutes), 'minute')}`;
+  return `about ${count(Math.round(minutes / 60), 'hour')}`;
+}
+
+/** "3.2 MB", "640 kB". */
+export function saySize(bytes: number): string {
+  if (bytes >= 1e9) return `${(bytes / 1e9).toFixed(1)} GB`;
+  return bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;
+}
+
+/** "12 sentences made anew, 75 there already". */
+export function sayShare({
+  sentences,
+  ready,
+  missing,
+}: Pick<ClassSetPlan['total'], 'sentences' | 'ready' | 'missing'>): string {
+  if (missing === 0) return sentences === 0 ? 'nothing is heard' : 'all is there already';
+  return ready === 0
+    ? `${count(missing, 'sentence')} made anew`
+    : `${count(missing, 'sentence')} made anew, ${ready.toLocaleString('en-GB')} there already`;
+}
+
+const REASONS: Readonly<Record<string, string>> = {
+  text: 'the text was changed',
+  profile: 'the pupil’s profile was changed',
+  voice: 'the pupil has another voice',
+  'voice version': 'the voice has a new version',
+  pronunciations: 'pronunciations were changed',
+  'voices of passages': 'voices of other languages were changed',
+  'who speaks': 'who speaks was changed',
+};
+
+/** "the text was changed and pronunciations were changed". */
+export function sayReasons(reasons: readonly string[]): string {
+  return reasons.map((reason) => REASONS[reason] ?? reason).join(' and ');
+}
+
+const STATES: Readonly<Record<SetItem['state'], string>> = {
+  waiting: 'waits its turn',
+  running: 'is being made',
+  done: 'ready',
+  failed: 'failed',
+  cancelled: 'stopped',
+};
+
+export function sayState({ state, done, total }: SetItem): string {
+  return state === 'running' && total > 1 ? `${Math.round((100 * done) / total)} % made` : STATES[state];
+}
