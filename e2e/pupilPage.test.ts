@@ -398,6 +398,54 @@ describe('inside another page', () => {
   });
 });
 
+describe('a page of the school’s own site', () => {
+  test('is allowed by the teacher, in one pupil’s way', async () => {
+    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    const sites = await teacher.waitForSelector('::-p-aria([name="Sites whose pages may be heard"])');
+    await sites?.type(app.site);
+    await (await teacher.waitForSelector('[aria-haspopup="listbox"]'))?.click();
+    await teacher.locator('::-p-xpath(//*[@role="option"][normalize-space(.)="Ines"])').click();
+    await press(teacher, 'Let these pages be heard');
+    await seeText(teacher, 'Copy the line');
+    expect(await violationsOn(teacher)).toEqual([]);
+  });
+
+  test('has a link where its one line stands; pressed, the page is made and plays', async () => {
+    await page.goto(`${app.site}/river/bore-aloud?server=${encodeURIComponent(app.base)}`);
+    const link = await page.waitForSelector('::-p-xpath(//h1/following-sibling::a[.="Listen to this page"])');
+    const opened = new Promise<Page | null>((resolve) =>
+      own.once('targetcreated', (target) => void target.page().then(resolve)),
+    );
+    await link?.click();
+    const tab = await opened;
+    if (!tab) throw new Error('No page was opened.');
+    await seeText(tab, 'One moment, please');
+    expect(await violationsOn(tab)).toEqual([]);
+    await tab.waitForSelector('.row .play', { timeout: 120_000 });
+    expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
+    await (await tab.$('.row .play'))?.click();
+    await tab.waitForFunction(() => document.querySelector('.lit') !== null);
+    expect(await own.cookies()).toEqual([]);
+    await tab.close();
+  });
+
+  test('of a site that is not allowed says so', async () => {
+    await page.goto(`${app.base}/hear?page=${encodeURIComponent('https://elsewhere.example/')}`);
+    await seeText(page, 'This page cannot be heard');
+    expect(await violationsOn(page)).toEqual([]);
+  });
+
+  test('stands among what was asked for', async () => {
+    await teacher.reload({ waitUntil: 'networkidle0' });
+    await seeText(teacher, '1 page asked for');
+    await teacher.evaluate(() => {
+      for (const box of document.querySelectorAll('details')) box.open = true;
+    });
+    await seeText(teacher, 'can be heard');
+    expect(await violationsOn(teacher)).toEqual([]);
+  });
+});
+
 describe('a door that is shut', () => {
   test('a link with a PIN asks for it, and a code opens from the short address', async () => {
     await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });

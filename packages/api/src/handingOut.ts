@@ -85,22 +85,23 @@ export function embedCode(address: string, title: string): string {
   return `<iframe src="${text(address)}" title="${text(title)}" width="100%" height="640" loading="lazy" referrerpolicy="no-referrer" allow="autoplay 'none'" style="border:1px solid #888"></iframe>`;
 }
 
-/** Origins, e.g. `https://learn.wrenmoor.example`, of pages that may show hand-outs in a frame. */
-export const embeddingSchema = z.object({
-  origins: z
-    .array(
-      z.string().transform((value, context) => {
-        const origin = originOf(value.trim());
-        if (origin !== undefined) return origin;
-        context.addIssue({
-          code: 'custom',
-          message: `“${value}” is no address of a site. Write it like https://learn.school.example`,
-        });
-        return z.NEVER;
-      }),
-    )
-    .max(50, 'At most 50 sites.'),
-});
+/** Origins of sites, e.g. `https://learn.wrenmoor.example`; a longer address is cut to its origin. */
+export const originsSchema = z
+  .array(
+    z.string().transform((value, context) => {
+      const origin = originOf(value.trim());
+      if (origin !== undefined) return origin;
+      context.addIssue({
+        code: 'custom',
+        message: `“${value}” is no address of a site. Write it like https://learn.school.example`,
+      });
+      return z.NEVER;
+    }),
+  )
+  .max(50, 'At most 50 sites.');
+
+/** Pages that may show hand-outs in a frame. */
+export const embeddingSchema = z.object({ origins: originsSchema });
 export type Embedding = z.infer<typeof embeddingSchema>;
 
 /** The origin of an address; undefined for what is none that a page can have. */

@@ -15,4 +15,5 @@ export * from './pronunciations.ts';
 export * from './words.ts';
 export * from './pupilPage.ts';
 export * from './handingOut.ts';
+export * from './heardPages.ts';
 export * from './records.ts';

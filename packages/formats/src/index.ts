@@ -36,6 +36,7 @@ export { repeatedEdition, type Repeating } from './shapes/repeated.ts';
 export { sectionEdition } from './shapes/section.ts';
 export { derivedUrn } from './tools/derivedUrn.ts';
 export { fontFileNamed } from './tools/fonts.ts';
+export { xml } from './tools/xml.ts';
 export { zipped, type Entry } from './tools/archive.ts';
 export { DEFAULT_PATTERN, FileNames, NAME_PARTS, nameOf, namePattern, type NameFacts } from './names.ts';
 export { samplesOfSound, SOUNDS, type SoundId } from './sounds.ts';

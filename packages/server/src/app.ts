@@ -16,6 +16,8 @@ import { embeddingRoutes } from './handingOut/embeddingRoutes.ts';
 import { artworkRoutes, feedRoutes } from './handingOut/feedRoutes.ts';
 import { openRoutes } from './handingOut/openRoutes.ts';
 import { pageRoutes, type PageRouteParts } from './handingOut/pageRoutes.ts';
+import { hearingRoutes, type HearingRouteParts } from './heardPages/openRoutes.ts';
+import { heardPageRoutes } from './heardPages/routes.ts';
 import { knownHost } from './http/knownHost.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
 import { plainAddress, storableBody } from './http/storable.ts';
@@ -48,6 +50,7 @@ export interface AppParts
     ReadingRouteParts,
     HandOutRouteParts,
     PageRouteParts,
+    HearingRouteParts,
     RecordRouteParts,
     ClassSetRouteParts {
   readonly database: OpenDatabase;
@@ -96,6 +99,7 @@ export function createApp(parts: AppParts): Express {
   );
   app.use('/api', apiRoutes(parts));
   app.use(feedRoutes(parts));
+  app.use(hearingRoutes(parts));
   app.use(pageRoutes(parts));
   if (parts.webFolder !== undefined) serveScreens(app, parts.webFolder);
   app.use(problemHandler);
@@ -136,6 +140,7 @@ export function apiRoutes(parts: AppParts): express.Router {
   api.use(handOutRoutes(parts));
   api.use(artworkRoutes(parts));
   api.use(embeddingRoutes(parts));
+  api.use(heardPageRoutes(parts));
   api.use(recordRoutes(parts));
   api.use(jobRoutes(parts.jobs, parts.store));
   api.use(unknownAddress);

@@ -21,6 +21,9 @@ import { handOutWork } from './handingOut/handOutWork.ts';
 import { LinkKeys } from './handingOut/linkKeys.ts';
 import { PageWords } from './handingOut/pageWords.ts';
 import { PupilDoor } from './handingOut/pupilDoor.ts';
+import { HeardPageService } from './heardPages/heardPageService.ts';
+import { HeardPageStore } from './heardPages/heardPageStore.ts';
+import { pageReader } from './heardPages/pageReader.ts';
 import { HandoutMaker } from './handouts/handoutMaker.ts';
 import { PhotoStore } from './handouts/photoStore.ts';
 import { Places } from './handouts/places.ts';
@@ -162,6 +165,8 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     photo: photoWork(photoTray, readers),
     'hand-out': handOutWork({ database, handOuts, opener, maker: readingMaker, editions, store }),
   };
+  const handingOut = new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs });
+  const examiner = new Examiner(voices, threads);
   return {
     config, log, database, store, voices, threads, queue, works,
     texts, keeper, shelf, places: new Places(database, shelf), sources, maker,
@@ -171,9 +176,15 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     phraseSound: new PhraseSound(voices, pupils, pronunciations),
     doubtful: new DoubtfulService({ shelf, threads, pupils, pronunciations, accepted, voices }),
     affects: new AffectsFinder(db, texts, threads, pronunciations), words,
-    checker: new TextChecker(threads), examiner: new Examiner(voices, threads),
+    checker: new TextChecker(threads), examiner,
     readings, clips, clipMaker, opener, service, exports, editions, classSetPlanner, classSets,
-    handOuts, handingOut: new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs }),
+    handOuts, handingOut,
+    /** Pages are fetched from public sites, and from these. */
+    heardPagesFrom: (allowedOrigins: readonly string[]) =>
+      new HeardPageService({
+        pages: new HeardPageStore(db), reader: pageReader({ readers, examiner, threads }, allowedOrigins),
+        maker, shelf, keeper, pupils, handingOut, keys, log,
+      }),
     pageWords: new PageWords({ words, voices, pupils }),
     records: new RecordStore(db), doorkeeper: new Doorkeeper(), pupilDoor: new PupilDoor({ db, handOuts, keys, store }),
     classSetPackage: new ClassSetPackage({ service: classSets, jobStore, store }), tray, photoTray, readers,

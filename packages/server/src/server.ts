@@ -117,9 +117,11 @@ async function bringDemo(house: House): Promise<void> {
 
 function listen(house: House, site: string | undefined): Promise<Server> {
   const { config } = house;
+  const allowedOrigins = [...config.allowedOrigins, ...(site === undefined ? [] : [site])];
   const app = createApp({
     ...house,
-    allowedOrigins: [...config.allowedOrigins, ...(site === undefined ? [] : [site])],
+    allowedOrigins,
+    heardPages: house.heardPagesFrom(allowedOrigins),
     secret: config.secret,
     hosts: config.hosts,
     webFolder: config.webFolder,

@@ -50,13 +50,18 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
     next(error);
     return;
   }
-  const refusal = asRefusal(error);
-  if (refusal === undefined) request.log.error({ err: error }, 'unforeseen error');
-  response.status(refusal === undefined ? 500 : (STATUS[refusal.problem] ?? 422)).json({
-    problem: refusal?.problem ?? 'failure',
-    message: refusal?.message ?? FAILURE,
-  });
+  const { status, problem, message } = problemOf(error);
+  if (problem === 'failure') request.log.error({ err: error }, 'unforeseen error');
+  response.status(status).json({ problem, message });
 };
+
+/** What is answered to an error: a status, a word for the program, a sentence for a person. `failure` is what nobody foresaw. */
+export function problemOf(error: unknown): { status: number; problem: string; message: string } {
+  const refusal = asRefusal(error);
+  if (refusal === undefined) return { status: 500, problem: 'failure', message: FAILURE };
+  const { problem, message } = refusal;
+  return { status: STATUS[problem] ?? 422, problem, message };
+}
 
 function asRefusal(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;

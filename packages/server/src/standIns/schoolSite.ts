@@ -2,8 +2,10 @@ import express from 'express';
 import { readFile } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { embedCode } from '@aurelfield/api';
+import { embedCode, hearingLine } from '@aurelfield/api';
 import path from 'node:path';
+
+const NOTICE = `<html lang="en"><head><title>Notice</title></head><body><main><h1>Notice</h1><p>The library closes at four on Friday, because the roof is being mended.</p><p>A stand-in for a school’s web site.</p></main></body></html>`;
 
 /** A running stand-in. */
 export interface SchoolSite {
@@ -19,6 +21,7 @@ export interface SchoolSite {
 export async function startSchoolSite(folder: string): Promise<SchoolSite> {
   const app = express();
   let visits = 0;
+  let notice = NOTICE;
   app.get('/river/bore', async (request, response) => {
     const page = await readFile(path.join(folder, 'bore.html'), 'utf8');
     visits += 1;
@@ -26,6 +29,22 @@ export async function startSchoolSite(folder: string): Promise<SchoolSite> {
     response
       .type('html')
       .send(request.query.changed === undefined ? page : page.replace('about 1.5 m high', 'up to 2 m high'));
+  });
+  // The same with the line that lets its readers hear it, of the server named.
+  app.get('/river/bore-aloud', async (request, response) => {
+    const server = typeof request.query.server === 'string' ? request.query.server : '';
+    if (!/^https?:\/\/[\w.:[\]-]+$/u.test(server)) {
+      response.status(400).type('text').send('Give the address of the server: ?server=…');
+      return;
+    }
+    const page = await readFile(path.join(folder, 'bore.html'), 'utf8');
+    response.type('html').send(page.replace('</h1>', `</h1>\n      ${hearingLine(server)}`));
+  });
+  // A page that stands still until somebody changes it, for tests of what is looked at again.
+  app.get('/notice', (_request, response) => response.type('html').send(notice));
+  app.put('/notice', express.text({ type: '*/*' }), (request, response) => {
+    notice = String(request.body);
+    response.end();
   });
   // A learning platform that shows a pupil's page in a frame, by the code that teachers paste, and by a plain link.
   app.get('/platform/lesson', async (request, response) => {

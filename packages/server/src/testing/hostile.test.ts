@@ -15,7 +15,8 @@ beforeAll(async () => {
   client = await TestClient.demo(server);
   routes = routesOf(
     apiRoutes({
-      ...server.running.house, allowedOrigins: [], secret: 'a secret for tests only', hosts: [], webFolder: undefined, pageFolder: undefined,
+      ...server.running.house, allowedOrigins: [], heardPages: server.running.house.heardPagesFrom([]),
+      secret: 'a secret for tests only', hosts: [], webFolder: undefined, pageFolder: undefined,
     }), // prettier-ignore
   );
 });

@@ -1,10 +1,12 @@
 import { DEFAULT_SCANNING } from '@aurelfield/api';
 import type { ClassSet, Entry, Handout, Job, JobGroup, Pupil, Reading, VersionView } from '@aurelfield/api';
+import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { apiRoutes } from '../app.ts';
 import { hashPassword } from '../auth/passwords.ts';
+import { heardPages, schools } from '../db/schema/index.ts';
 import { routesOf, type KnownRoute } from './routesOf.ts';
 import { startTestServer, TestClient, until, type TestServer } from './testServer.ts';
 
@@ -32,6 +34,7 @@ beforeAll(async () => {
     apiRoutes({
       ...house,
       allowedOrigins: [],
+      heardPages: house.heardPagesFrom([]),
       secret: 'a secret for tests only',
       hosts: [],
       webFolder: undefined,
@@ -59,6 +62,7 @@ interface Things {
   readonly board: string;
   readonly handOut: string;
   readonly pupilLink: string;
+  readonly heardPage: string;
   readonly picture: string;
   readonly profile: object;
 }
@@ -135,6 +139,10 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /pupil-notes/seen': 'touches of the own school alone (looked at in records.test.ts)',
   'GET /school/embedding': 'is about the own school',
   'PUT /school/embedding': 'is about the own school',
+  'GET /school/heard-sites': 'is about the own school',
+  'PUT /school/heard-sites': { address: () => '/school/heard-sites', body: ({ pupil }) => ({ origins: [], pupilId: pupil }), status: 404 },
+  'GET /heard-pages': 'lists the own school (looked at in heardPages.test.ts)',
+  'DELETE /heard-pages/:id': of('/heard-pages/:id', 'heardPage'),
   'GET /school/artwork': 'is about the own school',
   'PUT /school/artwork': 'is about the own school',
   'DELETE /school/artwork': 'is about the own school',
@@ -274,6 +282,7 @@ async function makeThings(): Promise<Things> {
     })
   ).body;
   const [pupilLink] = (await own.get<{ id: string }[]>('/pupil-links')).body;
+  const heardPage = await makeHeardPage();
   const picture = await own.fetch('/phrase-pictures', {
     method: 'POST',
     body: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0]),
@@ -301,9 +310,21 @@ async function makeThings(): Promise<Things> {
     board: board.body.id,
     handOut: handOut?.id ?? '',
     pupilLink: pupilLink?.id ?? '',
+    heardPage,
     picture: ((await picture.json()) as { id: string }).id,
     profile: pupil?.profile ?? {},
   };
+}
+
+/** A page that somebody wanted to hear. */
+async function makeHeardPage(): Promise<string> {
+  const { database } = server.running.house;
+  const [school] = await database.db.select().from(schools).where(eq(schools.isDemo, true));
+  const [page] = await database.db
+    .insert(heardPages)
+    .values({ schoolId: school?.id ?? '', address: 'https://wrenmoor.example/', fetchedAt: new Date() })
+    .returning();
+  return page?.id ?? '';
 }
 
 test('every route is known here', () => {
@@ -325,6 +346,7 @@ test('a teacher sees and touches only what is of the own school', async () => {
     '/hand-outs',
     '/pupil-notes',
     '/pupil-links',
+    '/heard-pages',
   ])
     expect([list, (await other.get(list)).body]).toEqual([list, []]);
   for (const [route, asked] of Object.entries(ROUTES)) {

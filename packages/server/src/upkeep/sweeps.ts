@@ -19,6 +19,7 @@ import {
 } from '../db/schema/index.ts';
 import { EXPORTS } from '../exports/exportService.ts';
 import { FROZEN } from '../handingOut/handOutWork.ts';
+import { HeardPageStore } from '../heardPages/heardPageStore.ts';
 import { TRAY } from '../intake/sourceTray.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
@@ -36,6 +37,8 @@ const HOUR = 60 * 60 * 1000;
 const DAY = 24 * HOUR;
 /** Ended jobs are told of for so long. */
 const JOBS_KEPT = 7 * DAY;
+/** Pages that could not be read for listening. */
+const FAILED_KEPT = 30 * DAY;
 const CLIPS_PER_ROUND = 500;
 export const CLIPS = 'clips/';
 
@@ -58,6 +61,7 @@ export async function sweep(parts: SweepParts): Promise<void> {
     ['clips', () => sweepClips(parts)],
     ['lost objects', () => sweepLostObjects(parts)],
     ['frozen readings', () => sweepFrozen(parts)],
+    ['heard pages', () => new HeardPageStore(parts.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
     ['records', () => sweepRecords(parts.db)],
   ];
   for (const [name, step] of steps)

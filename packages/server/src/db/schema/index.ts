@@ -12,3 +12,4 @@ export * from './classSets.ts';
 export * from './phrases.ts';
 export * from './listening.ts';
 export * from './handingOut.ts';
+export * from './heardPages.ts';

@@ -14,6 +14,7 @@ import { HandoutList } from '../make/HandoutList.tsx';
 import { firstPupils } from '../pupils/classes.ts';
 import { PupilPicker } from '../pupils/PupilPicker.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
+import { HeardSites } from './HeardSites.tsx';
 import { OutList } from './OutList.tsx';
 import { Terms, type TermsDraft } from './Terms.tsx';
 
@@ -95,6 +96,9 @@ function Table({
           </Sheet>
           <Sheet>
             <Elsewhere />
+          </Sheet>
+          <Sheet>
+            <HeardSites pupils={pupils} />
           </Sheet>
         </div>
         <div>

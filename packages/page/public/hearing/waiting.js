@@ -1,0 +1,25 @@
+// Asks how far the page is, and goes to it as soon as it can be heard.
+const BETWEEN = 2000;
+const says = document.querySelector('[role="status"]');
+
+async function look() {
+  const answer = await fetch(`/hear/state${location.search}`, { cache: 'no-store' }).catch(() => undefined);
+  if (answer === undefined) {
+    say('The line is broken. This goes on when it is back.');
+  } else if (answer.ok) {
+    const { state, path, message } = await answer.json();
+    if (state === 'ready') return location.replace(path);
+    say(message);
+    if (state === 'failed') return document.body.classList.add('over');
+  } else if (answer.status < 500) {
+    return location.reload();
+  }
+  setTimeout(look, BETWEEN);
+}
+
+/** Said once: who listens to the page is not told the same again and again. */
+function say(message) {
+  if (says.textContent !== message) says.textContent = message;
+}
+
+setTimeout(look, BETWEEN);
