@@ -60,5 +60,8 @@ export default tseslint.config(
     files: ['packages/web/public/*.js', 'packages/page/public/*.js'],
     languageOptions: { globals: globals.serviceworker },
   },
-  { files: ['packages/formats/src/page/*.js'], languageOptions: { globals: globals.browser } },
+  {
+    files: ['packages/formats/src/page/*.js', 'packages/page/public/hearing/*.js'],
+    languageOptions: { globals: globals.browser },
+  },
 );
