@@ -1,23 +1,25 @@
 import { defineConfig } from 'vitest/config';
 import { LongestFirst } from './scripts/lib/longestFirst.ts';
 
+/** How long a test may take, milliseconds: that is no matter of passing, machines are slow at times. */
+const PATIENCE = 300_000;
+
 /** Files of one worker share what they import: these tests leave nothing behind in modules. */
 const shared = { isolate: false };
 
 const project = (name: string, more: object = {}) => ({
-  // How long a test takes is no matter of passing: machines are slow at times.
   test: {
     name,
     include: [`packages/${name}/src/**/*.test.{ts,tsx}`],
     environment: 'node',
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
+    testTimeout: PATIENCE,
+    hookTimeout: PATIENCE,
     ...more,
   },
 });
 
 /** A PostgreSQL of their own, started once for all projects that need one. */
-const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: 60_000, hookTimeout: 120_000 };
+const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: PATIENCE, hookTimeout: PATIENCE };
 
 export default defineConfig({
   test: {
@@ -40,7 +42,7 @@ export default defineConfig({
           name: 'processes',
           include: ['e2e/processes/**/*.test.ts'],
           environment: 'node',
-          testTimeout: 300_000,
+          testTimeout: PATIENCE,
         },
       },
       {
@@ -49,7 +51,6 @@ export default defineConfig({
           include: ['e2e/*.test.ts'],
           exclude: ['e2e/listen.test.ts'],
           ...database,
-          testTimeout: 120_000,
         },
       },
       {
@@ -57,7 +58,6 @@ export default defineConfig({
           name: 'listening',
           include: ['e2e/listen.test.ts'],
           ...database,
-          testTimeout: 120_000,
           // Sound and highlight are followed in real time: nothing runs beside it.
           sequence: { groupOrder: 1 },
         },

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type Page } from 'puppeteer-core';
 import { inject } from 'vitest';
 import { newDatabase } from '../packages/server/src/testing/testDatabase.ts';
 
@@ -98,13 +98,23 @@ export function launchBrowser(): Promise<Browser> {
   });
 }
 
+/** How long is waited for anything, milliseconds: how fast a machine is decides no test. */
+export const PATIENCE = 150_000;
+
+/** A page that is waited for patiently. */
+export async function newPage(context: BrowserContext): Promise<Page> {
+  const page = await context.newPage();
+  page.setDefaultTimeout(PATIENCE);
+  return page;
+}
+
 /** A page at about the size teachers use, which fails the test on errors in its console. */
 export async function openPage(
   browser: Browser,
   address: string,
 ): Promise<{ page: Page; complaints: string[] }> {
   const context = await browser.createBrowserContext();
-  const page = await context.newPage();
+  const page = await newPage(context);
   await page.setViewport({ width: 1280, height: 800 });
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
@@ -140,8 +150,8 @@ export async function clickText(page: Page, text: string): Promise<void> {
 }
 
 /** Waits until the page's visible text contains `text`. */
-export async function seeText(page: Page, text: string, timeout = 60_000): Promise<void> {
-  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, text);
+export async function seeText(page: Page, text: string): Promise<void> {
+  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
 }
 
 /** Chooses for whom a handout is heard. */

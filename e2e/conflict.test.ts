@@ -10,6 +10,8 @@ import {
   signIn,
   startApp,
   type RunningApp,
+  newPage,
+  PATIENCE,
 } from './app.ts';
 
 let app: RunningApp;
@@ -29,7 +31,7 @@ beforeAll(async () => {
   const first = await openPage(browser, app.base);
   mara = first.page;
   await enterDemo(mara);
-  maraAgain = await mara.browserContext().newPage();
+  maraAgain = await newPage(mara.browserContext());
   const second = await openPage(browser, app.base);
   osk = second.page;
   complaints.push(first.complaints, second.complaints);
@@ -65,7 +67,7 @@ const type = async (page: Page, words: string) => {
 const textOf = (page: Page) => page.$eval('.tiptap', (editor) => editor.textContent);
 /** Waits until the server has these words, as the newest version. */
 async function kept(page: Page, words: string): Promise<void> {
-  await expect.poll(async () => (await versions(page))[0], { timeout: 30_000 }).toContain(words);
+  await expect.poll(async () => (await versions(page))[0], { timeout: PATIENCE }).toContain(words);
   await seeText(page, 'Saved');
 }
 
@@ -149,7 +151,7 @@ test('what one teacher typed and could not send is not shown to the next one in 
   await clickText(mara, 'Sign out');
   await clickText(mara, 'Open the demo school');
   await mara.waitForSelector('nav');
-  const back = await context.newPage();
+  const back = await newPage(context);
   await open(back);
   await back.waitForFunction(() =>
     (document.querySelector('.tiptap')?.textContent ?? '').includes('Unsent.'),

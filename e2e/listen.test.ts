@@ -388,7 +388,7 @@ describe('when things go wrong', () => {
     await app.start();
     await page.reload();
     await page.waitForSelector('[role="slider"]');
-    await page.waitForFunction(() => window.aurelfieldPlayer?.track.firstUnmade === 400, { timeout: 90_000 });
+    await page.waitForFunction(() => window.aurelfieldPlayer?.track.firstUnmade === 400);
     await pressPlay();
     await playing();
   });

@@ -6,7 +6,16 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import {
+  clickText,
+  enterDemo,
+  launchBrowser,
+  openPage,
+  seeText,
+  startApp,
+  type RunningApp,
+  newPage,
+} from './app.ts';
 import { violationsOn } from './violations.ts';
 
 let app: RunningApp;
@@ -94,7 +103,7 @@ describe('a class set, as a teacher makes it', () => {
   });
 
   test('when all is ready it says so, and the archive holds a file for each pupil', async () => {
-    await seeText(page, 'All 6 files are ready.', 120_000);
+    await seeText(page, 'All 6 files are ready.');
     await clickText(page, 'Take all as ZIP');
     const file = await downloaded(/\.zip$/u);
     const files = unzipSync(readFileSync(file));
@@ -128,7 +137,7 @@ describe('a class set, as a teacher makes it', () => {
     expect(told[0]).toBeGreaterThan(0);
     expect((told[0] ?? 0) / (told[1] ?? 1)).toBeLessThan(0.2);
     await clickText(page, 'Bring up to date');
-    await seeText(page, 'All 6 files are ready.', 120_000);
+    await seeText(page, 'All 6 files are ready.');
     await page.waitForFunction(() => !document.body.innerText.includes('out of date'));
   });
 });
@@ -152,7 +161,7 @@ describe('a page with sound in one file', () => {
 
   test('opens from a memory stick without a network, and at 20 moments the word lit is the one that is heard', async () => {
     const context = await browser.createBrowserContext();
-    const alone = await context.newPage();
+    const alone = await newPage(context);
     await alone.setViewport({ width: 1280, height: 800 });
     await alone.setOfflineMode(true);
     const asked: string[] = [];

@@ -58,7 +58,7 @@ describe('from a photo to a proofed text', () => {
   test('the page is found and read, a corner is moved by the keyboard, and it is read again', async () => {
     await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
     await choosePhotos(MOSS);
-    await seeText(page, '1 page of 1 read', 60_000);
+    await seeText(page, '1 page of 1 read');
     await seeText(page, 'Moss under the lens');
     await clickText(page, 'Corners');
     const corner = await page.waitForSelector('[aria-label^="Page’s top left corner"]');
@@ -72,15 +72,15 @@ describe('from a photo to a proofed text', () => {
       before,
     );
     await seeText(page, 'Reading the pages');
-    await seeText(page, '1 page of 1 read', 60_000);
+    await seeText(page, '1 page of 1 read');
   });
 
   test('pages are put in order, turned, and left out', async () => {
     await choosePhotos(MOSS);
-    await seeText(page, '2 pages of 2 read', 60_000);
+    await seeText(page, '2 pages of 2 read');
     await page.click('[aria-label="Page 2 up"]');
     await page.click('[aria-label="Turn page 1 by a quarter"]');
-    await seeText(page, '2 pages of 2 read', 60_000);
+    await seeText(page, '2 pages of 2 read');
     await page.click('[aria-label="Leave page 1 out"]');
     await seeText(page, '1 page of 1 read');
     await page.waitForFunction(() => /3\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
@@ -185,7 +185,7 @@ describe('from a photo to a proofed text', () => {
         [...document.querySelectorAll('.tiptap p')].some(({ textContent }) =>
           textContent.startsWith('Moss under the'),
         ),
-      { timeout: 30_000 },
+      {},
     );
     await page.click('[aria-label="Undo"]');
   });
@@ -202,23 +202,21 @@ describe('from a photo to a proofed text', () => {
 test('a page that lies on its side, folded, is put right, stored and heard, and no corner is touched', async () => {
   await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
   await choosePhotos(FOLDED);
-  await seeText(page, '1 page of 1 read', 60_000);
+  await seeText(page, '1 page of 1 read');
   await clickText(page, 'Store and listen');
   await page.waitForSelector('[role="slider"]');
   await seeText(page, 'On Thursday 27 March, Class 5 will spend the day at Tolling Marsh');
   await clickText(page, 'Play');
   // Heard: words light one after the other.
   const lit = () => page.$eval('.word.lit, [data-lit="true"]', (word) => word.textContent);
-  await page.waitForFunction(() => document.querySelector('.word.lit, [data-lit="true"]') !== null, {
-    timeout: 30_000,
-  });
+  await page.waitForFunction(() => document.querySelector('.word.lit, [data-lit="true"]') !== null);
   const first = await lit();
   await page.waitForFunction(
     (word) => {
       const now = document.querySelector('.word.lit, [data-lit="true"]')?.textContent;
       return now !== undefined && now !== word;
     },
-    { timeout: 30_000 },
+    {},
     first,
   );
 });

@@ -1,7 +1,16 @@
 import pg from 'pg';
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import {
+  clickText,
+  enterDemo,
+  launchBrowser,
+  openPage,
+  seeText,
+  startApp,
+  type RunningApp,
+  newPage,
+} from './app.ts';
 import { violationsOn } from './violations.ts';
 
 declare global {
@@ -30,7 +39,7 @@ beforeAll(async () => {
   await database.connect();
   await enterDemo(teacher);
   own = await browser.createBrowserContext();
-  page = await own.newPage();
+  page = await newPage(own);
   await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
   await page.evaluateOnNewDocument(() => {
     window.aurelfieldListens = true;
@@ -87,10 +96,8 @@ describe('handing out, as a teacher does it', () => {
     expect(await violationsOn(teacher)).toEqual([]);
     // The pupils of its class are chosen already.
     await press(teacher, 'Hand out');
-    await seeText(teacher, 'Out since', 120_000);
-    await teacher.waitForFunction(() => !document.body.innerText.includes('Is being made'), {
-      timeout: 120_000,
-    });
+    await seeText(teacher, 'Out since');
+    await teacher.waitForFunction(() => !document.body.innerText.includes('Is being made'), {});
     expect(await violationsOn(teacher)).toEqual([]);
     await press(teacher, 'Link and code for Ines');
     await seeText(teacher, 'Or by this code');
@@ -177,7 +184,7 @@ describe('the pupil’s page on a phone', () => {
     await page.setOfflineMode(true);
     const last = await page.evaluate(() => (window.aurelfieldPlayer?.track.sentences.length ?? 1) - 1);
     await page.evaluate((sentence) => void window.aurelfieldPlayer?.seek({ sentence, word: 0 }, true), last);
-    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'ended', { timeout: 60_000 });
+    await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'ended');
     await seeText(page, 'Play again');
     await page.goto(address, { waitUntil: 'load' });
     await page.waitForSelector('.text h1');
@@ -421,7 +428,7 @@ describe('a page of the school’s own site', () => {
     if (!tab) throw new Error('No page was opened.');
     await seeText(tab, 'One moment, please');
     expect(await violationsOn(tab)).toEqual([]);
-    await tab.waitForSelector('.row .play', { timeout: 120_000 });
+    await tab.waitForSelector('.row .play');
     expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
     await (await tab.$('.row .play'))?.click();
     await tab.waitForFunction(() => document.querySelector('.lit') !== null);

@@ -143,7 +143,7 @@ describe('a class set made by several workers, one of which is killed', () => {
     } finally {
       await house.stop();
     }
-  }, 300_000);
+  });
 
   test('ends complete over an object store, of which every process reads what the others put there', async () => {
     const bucket = await startBucket();
@@ -168,7 +168,7 @@ describe('a class set made by several workers, one of which is killed', () => {
       await house.stop();
       await bucket.stop();
     }
-  }, 300_000);
+  });
 });
 
 /** A small server of the S3 protocol, on a free port. */

@@ -119,7 +119,7 @@ describe.each(SOUNDS_OF_FESTIVAL)('$label', (voice) => {
         .filter((word, i) => !meantSounds(word).some((meant) => sameSounds(said[i] ?? [], meant)))
         .map((word) => `${word} ${said[asked.indexOf(word)]?.join('') ?? ''}`),
     ).toEqual([]);
-  }, 120_000);
+  });
 
   test('each variant of a word of several sounds', async () => {
     const off = await variantsOff(
@@ -128,13 +128,13 @@ describe.each(SOUNDS_OF_FESTIVAL)('$label', (voice) => {
       voice,
     );
     expect(off).toEqual([]);
-  }, 60_000);
+  });
 
   test('letters by their names', async () => {
     const names = Object.keys(LETTERS);
     const said = await festival.pronounce(voice.id, names);
     expect(names.filter((name, i) => !sameSounds(said[i] ?? [], nameOf(name, voice)))).toEqual([]);
-  }, 60_000);
+  });
 });
 
 /** The variants that a voice does not say with the sounds given. */
@@ -168,7 +168,7 @@ describe.skipIf(flite.voices.length === 0)('natural voices of the other program'
         .filter((word, i) => !meantSounds(word).some((meant) => sameSounds(said[i] ?? [], meant)))
         .map((word) => `${word} ${said[asked.indexOf(word)]?.join('') ?? ''}`),
     ).toEqual([]);
-  }, 120_000);
+  });
 
   test('letters by their names, and variants of words of several sounds', async () => {
     const [voice] = flite.voices as readonly [Voice];
@@ -177,5 +177,5 @@ describe.skipIf(flite.voices.length === 0)('natural voices of the other program'
     expect(names.filter((name, i) => !sameSounds(said[i] ?? [], nameOf(name, voice)))).toEqual([]);
     const some = VARIANTS.filter((_, i) => i % 12 === 0);
     expect(await variantsOff(some, async (plan) => (await flite.say(plan, 1)).phones, voice)).toEqual([]);
-  }, 60_000);
+  });
 });

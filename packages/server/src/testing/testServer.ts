@@ -193,7 +193,7 @@ async function answerOf<T>(response: Response): Promise<Answer<T>> {
 export async function until<T>(
   ask: () => Promise<T>,
   satisfied: (answer: T) => boolean,
-  seconds = 45,
+  seconds = 120,
 ): Promise<T> {
   const end = Date.now() + seconds * 1000;
   for (;;) {

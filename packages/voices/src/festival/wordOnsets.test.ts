@@ -33,7 +33,7 @@ describe.each(engine.voices.map(({ id }) => id))('%s', (voice) => {
     }
     // A flapped or weak one in thirty-two is not told.
     expect(off.length, off.join(', ')).toBeLessThanOrEqual(3);
-  }, 60_000);
+  });
 
   test('words stay in order and keep their ends', async () => {
     const plan = planOf(voice, 'tap the pot cat and dog judge church', [2]);
