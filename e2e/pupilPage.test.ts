@@ -410,7 +410,9 @@ describe('a page of the school’s own site', () => {
     await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
     const sites = await teacher.waitForSelector('::-p-aria([name="Sites whose pages may be heard"])');
     await sites?.type(app.site);
-    await (await teacher.waitForSelector('[aria-haspopup="listbox"]'))?.click();
+    await teacher
+      .locator('::-p-xpath(//*[normalize-space(text())="Read in the way of"]/following-sibling::button)')
+      .click();
     await teacher.locator('::-p-xpath(//*[@role="option"][normalize-space(.)="Ines"])').click();
     await press(teacher, 'Let these pages be heard');
     await seeText(teacher, 'Copy the line');
