@@ -110,7 +110,19 @@ for (const file of files.slice(0, most)) {
         }
         const error = ((range.from - true_.from) / SPEECH_RATE) * 1000;
         own.errors.push(error);
-        if (isSaid[i - 1] === false || isSaid[i + 1] === false) own.neighbours.push(Math.abs(error));
+        if (isSaid[i - 1] === false || isSaid[i + 1] === false) {
+          own.neighbours.push(Math.abs(error));
+          if (args.has('tell') && Math.abs(error) > 70)
+            console.log(
+              speaker,
+              file.slice(-9),
+              known.spoken
+                .slice(i - 2, i + 3)
+                .map((w, k) => (isSaid[i - 2 + k] ? w : `[${w}${aligned[i - 2 + k]?.range ? '!' : ''}]`))
+                .join(' '),
+              error.toFixed(0),
+            );
+        }
       });
     }
   }

@@ -1,7 +1,17 @@
 import type { HandOutChange, PageEvent } from '@aurelfield/api';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, not, or, sql, type SQL } from 'drizzle-orm';
+import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Database } from '../db/database.ts';
-import { handOuts, handouts, jobs, pageEvents, pupilLinks, pupils, schools } from '../db/schema/index.ts';
+import {
+  handOuts,
+  handouts,
+  heardPages,
+  jobs,
+  pageEvents,
+  pupilLinks,
+  pupils,
+  schools,
+} from '../db/schema/index.ts';
 import type { JobRow } from '../jobs/jobStore.ts';
 import { notFound } from '../refusal.ts';
 
@@ -219,6 +229,11 @@ export class HandOutStore {
   }
 }
 
+/** Whether a hand-out is a page of the school's site. */
+function isHeardPage(handOut: PgColumn): SQL {
+  return sql`exists (select 1 from ${heardPages} where ${heardPages.handOutId} = ${handOut})`;
+}
+
 /** Links that work, each with what it opens on the day of the placeholder `today`. */
 function openedBy(db: Database, which: SQL) {
   const today = sql`${sql.placeholder('today')}::date`;
@@ -227,7 +242,8 @@ function openedBy(db: Database, which: SQL) {
       link: pupilLinks,
       school: schools.name,
       embedOrigins: schools.embedOrigins,
-      records: sql<boolean>`${schools.keepsRecords} and ${pupils.keepsRecords}`,
+      // Whoever hears a page of the school's site is not the pupil in whose way it is read.
+      records: sql<boolean>`${schools.keepsRecords} and ${pupils.keepsRecords} and not ${isHeardPage(pupilLinks.handOutId)}`,
       item: handOuts,
     })
     .from(pupilLinks)
@@ -237,7 +253,10 @@ function openedBy(db: Database, which: SQL) {
       handOuts,
       and(
         eq(handOuts.pupilId, pupilLinks.pupilId),
-        or(isNull(pupilLinks.handOutId), eq(handOuts.id, pupilLinks.handOutId)),
+        or(
+          and(isNull(pupilLinks.handOutId), not(isHeardPage(handOuts.id))),
+          eq(handOuts.id, pupilLinks.handOutId),
+        ),
         isNotNull(handOuts.package),
         isNull(handOuts.takenBackAt),
         or(isNull(handOuts.firstDay), sql`${handOuts.firstDay} <= ${today}`),

@@ -1,4 +1,4 @@
-import type { HandOut, HeardPage, Hearing, Handout, Opened, Pupil } from '@aurelfield/api';
+import type { HandOut, HeardPage, Hearing, Handout, Opened, Pupil, PupilLink } from '@aurelfield/api';
 import { eq } from 'drizzle-orm';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -46,7 +46,8 @@ const textOf = async ({ path: way }: Hearing) => {
   });
   const opened = (await entered.json()) as Opened;
   const [item] = opened.items;
-  const text = await fetch(`${server.base}/open/${opened.pass}/files/${item?.package ?? ''}/page.json`);
+  if (!item) return { item, opened, html: '' };
+  const text = await fetch(`${server.base}/open/${opened.pass}/files/${item.package}/page.json`);
   return { item, opened, html: ((await text.json()) as { html: string }).html.replace(/<[^>]+>/gu, '') };
 };
 
@@ -71,6 +72,19 @@ describe('a page of an allowed site', () => {
     // It lies on the shelf, where a teacher can put words right.
     const [shelved] = (await client.get<Handout[]>('/handouts')).body;
     expect(shelved).toMatchObject({ className: 'School site' });
+  });
+
+  test('is not among what is handed to the pupil in whose way it is read, and who hears it is not recorded as that pupil', async () => {
+    await client.send('PUT', `/records/settings/pupils/${pupil.id}`, { keeps: true });
+    const ready = await heard(`${site}/river/bore`);
+    const { opened } = await textOf(ready);
+    expect(opened.records).toBe(false);
+    const whole = (await client.get<PupilLink[]>('/pupil-links')).body.find(
+      ({ pupilId, handOutId }) => pupilId === pupil.id && handOutId === null,
+    );
+    const all = await textOf({ ...ready, path: `/p/${whole?.secret ?? ''}` });
+    expect([all.opened.items, all.opened.records]).toEqual([[], true]);
+    await client.send('PUT', `/records/settings/pupils/${pupil.id}`, { keeps: false });
   });
 
   test('that many want at the same moment is fetched once', async () => {
