@@ -12,6 +12,7 @@ const VERBS: Readonly<Record<string, () => Promise<Verb>>> = {
   export: async () => (await import('./verbs/export.ts')).exportDocument,
   set: async () => (await import('./verbs/set.ts')).makeSet,
   photo: async () => (await import('./verbs/photo.ts')).photo,
+  align: async () => (await import('./verbs/align.ts')).align,
 };
 
 const [verb = '', ...args] = process.argv.slice(2);

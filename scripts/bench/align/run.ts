@@ -78,7 +78,7 @@ for (const file of files.slice(0, most)) {
       }
       const pcm = condition.decibels === undefined ? truth.pcm : withNoise(truth.pcm, condition.decibels);
       const began = performance.now();
-      const aligned = alignWords(known, pcm);
+      const { words: aligned } = alignWords(known, pcm);
       const took = (performance.now() - began) / 1000;
       const own = results.get(condition.name) ?? {
         errors: [],

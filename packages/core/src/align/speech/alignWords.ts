@@ -23,9 +23,18 @@ export interface KnownSpeech {
 export interface AlignedWord {
   /** Where it is said; undefined where it is left out. */
   readonly range: SampleRange | undefined;
-  /** How sure it is that the word is said there: 1 as like as any word of the recording, 0 not at all. */
+  /** How well it fits there: 1 as well as the words of this recording do, 0 no better than anything else. */
   readonly confidence: number;
 }
+
+export interface Alignment {
+  readonly words: readonly AlignedWord[];
+  /** How well the recording fits the text as a whole, from 0 to 1; below `FITS` it is another text, a part of it, or hardly speech. */
+  readonly fit: number;
+}
+
+/** Readings of the right text have 0.65 and more, with noise as loud as the voice 0.4 to 0.65; readings of another text 0.3 to 0.45, music 0.4, half a reading 0.3 to 0.45 (flite's voices on our texts). */
+export const FITS = 0.5;
 
 /** Frames that are taken together in the first look, in which the whole is laid out. */
 const COARSE = 6;
@@ -33,11 +42,13 @@ const COARSE = 6;
 const BEAM = 25;
 /** The looks after it: frames that are taken together, and how far the path may lead from the one before. Seconds. */
 const LOOKS = [
-  { by: 2, seconds: 0.8 },
-  { by: 2, seconds: 0.4 },
-  { by: 1, seconds: 0.15 },
+  { by: 2, seconds: 0.8, doubts: false },
+  { by: 2, seconds: 0.4, doubts: true },
+  { by: 1, seconds: 0.15, doubts: false },
 ] as const;
 const FRAMES_A_SECOND = SPEECH_RATE / HOP;
+/** Less sound than this, in frames, says nothing. */
+const SHORTEST = 60;
 /** A frame looks at its window's middle. */
 const MIDDLE_OF_WINDOW = 160;
 
@@ -47,38 +58,72 @@ interface Contrast {
   readonly any: number;
 }
 
-/** What is said at the start of nothing else but speech that the text has not: where between the same and anything it is taken for something else. */
+/** Before anything is known: nothing is taken for a stranger that can be fitted in. */
+const FIRST_CONTRAST: Contrast = { same: 1, any: 3 };
+/** From where between the same and anything sound is taken for speech that the text has not, a cough, a chair. */
 const STRANGE = 0.5;
+/** From where between the same and anything a word is doubted, and how often it is looked whether the rest goes better without. */
+const DOUBTED = 0.35;
+const ROUNDS_OF_DOUBT = 2;
+/** How much sound that fits nothing must at least fit then. Seconds. */
+const BETTER = 0.07;
 /** How much sound that fits nothing must be saved by leaving a word out. Seconds. */
 const LEFT_OUT = 0.12;
 
 /** Lays known speech beside a recording of the same text: looks that come closer and closer, from the second on with the known voice brought to the speaker's. */
-export function alignWords(known: KnownSpeech, recording: Int16Array): AlignedWord[] {
+export function alignWords(known: KnownSpeech, recording: Int16Array): Alignment {
   const heard = spectra(recording);
   const said = spectra(known.pcm);
   const recorded = features(heard);
   const compared = features(said, behind(said, heard, noiseOf(heard)));
-  const words = known.words.map(({ from, to }) => framesOf(from, to, compared.frames));
+  if (recorded.frames < SHORTEST || compared.frames < SHORTEST)
+    return { words: known.words.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
+  const words = known.words.map(({ from, to }) =>
+    from === to ? NOTHING : framesOf(from, to, compared.frames),
+  );
   const whole = { kind: 'beam', reach: Math.round((BEAM * FRAMES_A_SECOND) / COARSE) } as const;
-  const first = look(compared, recorded, words, COARSE, { same: 1, any: 3 }, whole);
+  const first = look(compared, recorded, words, COARSE, FIRST_CONTRAST, whole);
   let last = first;
-  const dbg = (globalThis as { dbg?: (l: unknown, x?: unknown) => void }).dbg;
-  dbg?.(first);
   let voice = compared;
-  for (const { by, seconds } of LOOKS) {
+  let sought: readonly FrameRange[] = words;
+  let contrast: Contrast = FIRST_CONTRAST;
+  for (const { by, seconds, doubts } of LOOKS) {
     voice = adapted(compared, recorded, pairsOf(last));
-    const contrast = contrastOf(voice, recorded, last, by);
-    const before = last;
-    // The last look is close: what was left out in the one before it is not looked for any more.
-    const sought = by === 1 ? words.map((range, word) => (before.path.words[word] ? range : NOTHING)) : words;
-    last = look(voice, recorded, sought, by, contrast, bandAround(before, by, sought, seconds));
-    dbg?.(last, contrast);
+    contrast = contrastOf(voice, recorded, last, by);
+    const own = contrast;
+    const again = (those: readonly FrameRange[], around: Look) =>
+      look(voice, recorded, those, by, own, bandAround(around, by, those, seconds));
+    last = again(sought, last);
+    if (!doubts) continue;
+    // What was left out here is not looked for any more, nor what goes better without.
+    sought = words.map((range, word) => (last.path.words[word] ? range : NOTHING));
+    for (let round = 0; round < ROUNDS_OF_DOUBT; round++) {
+      const doubted = doubtedWords(last, own);
+      if (doubted.size === 0) break;
+      const without = again(
+        sought.map((range, word) => (doubted.has(word) ? NOTHING : range)),
+        last,
+      );
+      const out = [...doubted].filter((word) => goesBetter(without, last, word, own));
+      if (out.length === 0) break;
+      sought = sought.map((range, word) => (out.includes(word) ? NOTHING : range));
+      last = again(sought, last);
+    }
   }
-  const ranges = closed(last.path.words);
-  return ranges.map((range, word) => ({
-    range: range && { from: sampleOf(range.from), to: sampleOf(range.to) },
-    confidence: range ? Math.max(0, Math.min(1, 1.6 - (last.path.distances[word] ?? 2))) : 0,
-  }));
+  const spoken = words.filter(({ from, to }) => to > from).length;
+  const found = last.path.words.filter((range) => range).length;
+  const { same, any } = contrast;
+  return {
+    words: closed(last.path.words).map((range, word) => ({
+      range: range && { from: sampleOf(range.from), to: sampleOf(range.to) },
+      confidence: range ? between(0, (any - (last.path.distances[word] ?? any)) / (any - same), 1) : 0,
+    })),
+    fit: spoken === 0 ? 0 : between(0, ((any - same) * found) / spoken, 1),
+  };
+}
+
+function between(least: number, value: number, most: number): number {
+  return Math.max(least, Math.min(most, value));
 }
 
 /** The mouth is shut before a p, t, k, b, d or g: so short a silence between two words belongs to the later one. Seconds. */
@@ -92,6 +137,31 @@ function closed(words: readonly (FrameRange | undefined)[]): (FrameRange | undef
     end = range.to;
     return { from, to: range.to };
   });
+}
+
+/** Words that fit worse than the words beside them, and not well. */
+function doubtedWords({ path }: Look, { same, any }: Contrast): Set<number> {
+  const found = path.words.flatMap((range, word) => (range ? word : []));
+  const at = (i: number) => path.distances[found[i] ?? -1] ?? 0;
+  return new Set(
+    found.filter(
+      (_word, i) => at(i) > same + DOUBTED * (any - same) && at(i) >= at(i - 1) && at(i) > at(i + 1),
+    ),
+  );
+}
+
+/** Whether the recording around a word fits better where the word is not looked for: from the middle of the word before to the middle of the one after. */
+function goesBetter(without: Look, { path, by }: Look, word: number, { same, any }: Contrast): boolean {
+  const middle = (range: FrameRange | undefined, other: number) =>
+    range ? (range.from + range.to) >> 1 : other;
+  const before = path.words.slice(0, word).findLast((range) => range);
+  const after = path.words.slice(word + 1).find((range) => range);
+  let [sum, own] = [0, 0];
+  for (let t = middle(before, 0); t < middle(after, path.costs.length); t++) {
+    sum += without.path.costs[t] ?? 0;
+    own += path.costs[t] ?? 0;
+  }
+  return sum + (BETTER * FRAMES_A_SECOND * (any - same)) / by < own;
 }
 
 /** One look at all of it. */
@@ -156,10 +226,10 @@ function bandAround(
       const state = path.states[Math.min(last, Math.floor(frame / ratio))] ?? 0;
       const word = states.words[state] ?? 0;
       const gap = own.gaps[word] ?? 0;
-      // As far into the word as the earlier look was.
-      return (states.frames[state] ?? -1) < 0
-        ? gap
-        : gap + Math.round((state - (states.gaps[word] ?? 0)) * ratio);
+      if ((states.frames[state] ?? -1) < 0) return gap;
+      // As far into the word as the earlier look was, and no farther than it goes.
+      const length = (own.gaps[word + 1] ?? gap + 1) - gap - 1;
+      return gap + Math.min(length, Math.round((state - (states.gaps[word] ?? 0)) * ratio));
     },
   };
 }

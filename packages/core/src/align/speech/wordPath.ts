@@ -25,6 +25,8 @@ export interface WordPath {
   readonly words: readonly (FrameRange | undefined)[];
   /** Mean distance of each word's frames; 2 for one that is left out. */
   readonly distances: readonly number[];
+  /** What each frame of the recording costs by itself, steps aside. */
+  readonly costs: Float32Array;
 }
 
 /** States: before each word a gap, then the frames of the word; at the end one more gap. */
@@ -79,11 +81,7 @@ export function wordPath(
   const steps: Uint8Array[] = [];
   let [low, high, best] = [0, 0, 0];
   for (let t = 0; t < T; t++) {
-    const centre = band.kind === 'around' ? Math.round(band.centre(t)) : best;
-    const [ownLow, ownHigh] = [
-      Math.max(0, Math.min(S - 1, centre - band.reach)),
-      Math.max(0, Math.min(S - 1, centre + band.reach)),
-    ];
+    const [ownLow, ownHigh] = bounds(band, t, best, S - 1);
     // What was not looked at in the frame before cannot be come from.
     if (t > 0) {
       before.fill(Infinity, Math.max(0, ownLow - 2), low);
@@ -92,7 +90,7 @@ export function wordPath(
     [low, high] = [ownLow, ownHigh];
     lows[t] = low;
     const own = new Uint8Array(high - low + 1);
-    const gapCost = costs.stranger + (costs.pause - costs.stranger) * (recorded.quiet[t] ?? 0);
+    const between = gapCost(costs, recorded, t);
     let cheapest = Infinity;
     for (let s = low; s <= high; s++) {
       const frame = states.frames[s] ?? -1;
@@ -105,7 +103,7 @@ export function wordPath(
         step = STAY;
         if (t > 0 && s > 0 && (before[s - 1] ?? Infinity) < cost)
           [cost, step] = [before[s - 1] ?? Infinity, STEP];
-        cost += gapCost;
+        cost += between;
         // The word before is left out: from its own gap, in the same frame.
         const gap = word > 0 ? (states.gaps[word - 1] ?? -1) : -1;
         // One without frames is not looked for, and costs nothing.
@@ -130,13 +128,14 @@ export function wordPath(
     steps.push(own);
     [before, now] = [now, before];
   }
-  return traced(compared, states, recorded, { lows, steps, low, high, last: before });
+  return traced(compared, states, recorded, costs, { lows, steps, low, high, last: before });
 }
 
 function traced(
   compared: Features,
   states: WordStates,
   recorded: Features,
+  stepCosts: StepCosts,
   {
     lows,
     steps,
@@ -147,6 +146,7 @@ function traced(
 ): WordPath {
   const T = recorded.frames;
   const path = new Int32Array(T);
+  const costs = new Float32Array(T);
   // It ends in the gap at the end, or as near to it as was looked at.
   let s = high;
   for (let i = high; i >= low; i--) {
@@ -164,12 +164,13 @@ function traced(
     }
     path[t] = s;
     const frame = states.frames[s] ?? -1;
+    costs[t] = frame < 0 ? gapCost(stepCosts, recorded, t) : distance(compared, frame, recorded, t);
     if (frame >= 0) {
       const word = states.words[s] ?? 0;
       const own = found[word];
       if (own) own.from = t;
       else found[word] = { from: t, to: t + 1 };
-      sums[word] = (sums[word] ?? 0) + distance(compared, frame, recorded, t);
+      sums[word] = (sums[word] ?? 0) + (costs[t] ?? 0);
     }
     if (step === STEP) s -= 1;
     else if (step === LEAP) s -= 2;
@@ -177,9 +178,22 @@ function traced(
   }
   return {
     states: path,
+    costs,
     words: found,
     distances: found.map((range, word) => (range ? (sums[word] ?? 0) / (range.to - range.from) : 2)),
   };
+}
+
+/** The first and last state that are looked at. Around a path that leaps over words, both ends of the leap are seen. */
+function bounds(band: Band, t: number, best: number, last: number): [number, number] {
+  const within = (state: number) => Math.max(0, Math.min(last, Math.round(state)));
+  if (band.kind === 'beam') return [within(best - band.reach), within(best + band.reach)];
+  const centres = [band.centre(Math.max(0, t - 1)), band.centre(t), band.centre(t + 1)];
+  return [within(Math.min(...centres) - band.reach), within(Math.max(...centres) + band.reach)];
+}
+
+function gapCost({ pause, stranger }: StepCosts, { quiet }: Features, frame: number): number {
+  return stranger + (pause - stranger) * (quiet[frame] ?? 0);
 }
 
 /** Mean squared difference of two frames. */

@@ -139,7 +139,7 @@ function Asked() {
             {page.error !== null && `: ${page.error}`}
             <Row>
               <PlainButton
-                aria-label={`Make ${page.title ?? page.address} anew when it is asked for`}
+                aria-label={`Make anew when it is asked for: ${page.title ?? page.address}`}
                 isDisabled={forget.isPending}
                 onPress={() => forget.mutate(page)}
               >
