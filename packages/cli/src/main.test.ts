@@ -1,9 +1,10 @@
 import { build } from 'esbuild';
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
@@ -346,5 +347,72 @@ describe('photo', () => {
     const result = await aurel(args);
     expect([result.status, result.err]).toEqual([status, expect.stringContaining(message)]);
     expect(result.err.trim().split('\n')).toHaveLength(1);
+  });
+});
+
+describe('align', () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'aurel-align-'));
+  const at = (name: string) => path.join(folder, name);
+  const SAID =
+    'The ferry leaves the town quay at ten past nine. Please be there early, because it does not wait. ';
+  const aligned = z.object({
+    duration: z.number(),
+    words: z.array(
+      z.object({
+        text: z.string(),
+        start: z.number().nullable(),
+        end: z.number().nullable(),
+        confidence: z.number().min(0).max(1),
+        sentence: z.number().int(),
+        block: z.number().int(),
+        from: z.number().int(),
+        to: z.number().int(),
+      }),
+    ),
+  });
+  const flite = (text: string, file: string, ...more: string[]) =>
+    promisify(execFile)('flite', ['-voice', 'slt', '-t', text, '-o', file, ...more]);
+  beforeAll(async () => {
+    await flite(SAID.repeat(2), at('ferry.wav'));
+    writeFileSync(at('ferry.txt'), SAID.repeat(2).trim());
+    writeFileSync(at('bog.txt'), 'A peat bog looks like an empty place, yet each layer keeps what fell on it long ago, and children who walk there stay on the boards.'); // prettier-ignore
+    writeFileSync(at('empty.wav'), '');
+  });
+
+  test('writes when each word of a text is said in a recording by somebody else', async () => {
+    const out = at('times.json');
+    expect(await aurel(['align', at('ferry.wav'), at('ferry.txt'), '--out', out])).toMatchObject({ status: 0, out: '' }); // prettier-ignore
+    const { words, duration } = aligned.parse(JSON.parse(readFileSync(out, 'utf8')));
+    expect(words).toHaveLength(38);
+    const text = readFileSync(at('ferry.txt'), 'utf8');
+    for (const { text: word, from, to } of words) expect(text.slice(from, to)).toBe(word);
+    // By the program's own phones (flite -psdur): the second sentence begins after the pause at its stop.
+    const starts = words.flatMap(({ start }) => start ?? []);
+    expect(starts.length).toBeGreaterThanOrEqual(36);
+    expect(starts).toEqual([...starts].sort((a, b) => a - b));
+    expect(starts.at(-1)).toBeLessThan(duration);
+    const { stdout } = await flite(SAID.repeat(2), 'none', '-psdur');
+    const phones = stdout
+      .trim()
+      .split(/\s+/u)
+      .map((part) => part.split(':'));
+    const pause = phones.findIndex(([name], i) => i > 0 && name === 'pau');
+    const please = words.find(({ text: word }) => word === 'Please');
+    // After a pause nobody hears when the lips are closed for a p.
+    expect(Math.abs((please?.start ?? 0) - Number(phones[pause]?.[1]))).toBeLessThan(0.1);
+  });
+
+  test.each([
+    [['align', 'a.wav', '--out', 'x.json'], 2, 'takes two files'],
+    [['align', 'a.wav', 'b.txt'], 2, 'needs --out'],
+    [['align', at('nowhere.wav'), at('ferry.txt'), '--out', at('x.json')], 1, 'There is no file'],
+    [['align', at('empty.wav'), at('ferry.txt'), '--out', at('x.json')], 1, 'empty'],
+    [['align', at('ferry.txt'), at('ferry.txt'), '--out', at('x.json')], 1, 'no sound file'],
+    [['align', at('ferry.wav'), at('bog.txt'), '--out', at('x.json')], 1, 'does not sound like a reading'],
+    [['align', at('ferry.wav'), at('ferry.txt'), '--voice', 'nobody', '--out', at('x.json')], 2, 'no voice'],
+  ])('%j fails with %i', async (args, status, message) => {
+    const result = await aurel(args);
+    expect([result.status, result.err]).toEqual([status, expect.stringContaining(message)]);
+    expect(existsSync(at('x.json'))).toBe(false);
   });
 });

@@ -1,5 +1,8 @@
 import { DIMENSIONS, type Features } from './features.ts';
 
+/** Numbers of a frame; a constant of this file, since it is asked for billions of times. */
+const SIZE = DIMENSIONS;
+
 /** Frames of the compared sound beside those of the recording that say the same. */
 export interface FramePairs {
   readonly compared: Int32Array;
@@ -20,49 +23,48 @@ const RIDGE = 20;
  */
 export function adapted(compared: Features, recorded: Features, pairs: FramePairs): Features {
   const count = pairs.compared.length;
-  if (count < 4 * DIMENSIONS) return compared;
+  if (count < 4 * SIZE) return compared;
   const linear = regression(compared.values, recorded.values, pairs);
   const values = mapped(compared.values, compared.frames, linear);
   const { labels, centres } = clusters(compared.values, pairs.compared);
-  const sums = new Float64Array(CLUSTERS * DIMENSIONS);
+  const sums = new Float64Array(CLUSTERS * SIZE);
   const counts = new Float64Array(CLUSTERS);
   for (let i = 0; i < count; i++) {
     const [from, to, cluster] = [pairs.compared[i] ?? 0, pairs.recorded[i] ?? 0, labels[i] ?? 0];
     counts[cluster] = (counts[cluster] ?? 0) + 1;
-    for (let d = 0; d < DIMENSIONS; d++) {
-      const k = cluster * DIMENSIONS + d;
-      sums[k] =
-        (sums[k] ?? 0) + (recorded.values[to * DIMENSIONS + d] ?? 0) - (values[from * DIMENSIONS + d] ?? 0);
+    for (let d = 0; d < SIZE; d++) {
+      const k = cluster * SIZE + d;
+      sums[k] = (sums[k] ?? 0) + (recorded.values[to * SIZE + d] ?? 0) - (values[from * SIZE + d] ?? 0);
     }
   }
   for (let frame = 0; frame < compared.frames; frame++) {
     const cluster = nearest(centres, compared.values, frame);
     const n = counts[cluster] ?? 0;
-    for (let d = 0; d < DIMENSIONS; d++)
-      values[frame * DIMENSIONS + d] =
-        (values[frame * DIMENSIONS + d] ?? 0) + (sums[cluster * DIMENSIONS + d] ?? 0) / (n + BELIEVED);
+    for (let d = 0; d < SIZE; d++)
+      values[frame * SIZE + d] =
+        (values[frame * SIZE + d] ?? 0) + (sums[cluster * SIZE + d] ?? 0) / (n + BELIEVED);
   }
   return { frames: compared.frames, values, quiet: compared.quiet };
 }
 
 /** Least squares with a ridge towards the identity: a column of weights for each dimension, and its constant at the end. */
 function regression(from: Float32Array, to: Float32Array, pairs: FramePairs): Float64Array {
-  const N = DIMENSIONS + 1;
+  const N = SIZE + 1;
   const gram = new Float64Array(N * N);
-  const right = new Float64Array(N * DIMENSIONS);
+  const right = new Float64Array(N * SIZE);
   const x = new Float64Array(N).fill(1);
   for (let i = 0; i < pairs.compared.length; i++) {
-    const [a, b] = [(pairs.compared[i] ?? 0) * DIMENSIONS, (pairs.recorded[i] ?? 0) * DIMENSIONS];
-    for (let d = 0; d < DIMENSIONS; d++) x[d] = from[a + d] ?? 0;
+    const [a, b] = [(pairs.compared[i] ?? 0) * SIZE, (pairs.recorded[i] ?? 0) * SIZE];
+    for (let d = 0; d < SIZE; d++) x[d] = from[a + d] ?? 0;
     for (let r = 0; r < N; r++) {
       const value = x[r] ?? 0;
       for (let c = 0; c < N; c++) gram[r * N + c] = (gram[r * N + c] ?? 0) + value * (x[c] ?? 0);
-      for (let d = 0; d < DIMENSIONS; d++)
-        right[r * DIMENSIONS + d] = (right[r * DIMENSIONS + d] ?? 0) + value * (to[b + d] ?? 0);
+      for (let d = 0; d < SIZE; d++)
+        right[r * SIZE + d] = (right[r * SIZE + d] ?? 0) + value * (to[b + d] ?? 0);
     }
   }
   for (let r = 0; r < N; r++) gram[r * N + r] = (gram[r * N + r] ?? 0) + RIDGE;
-  for (let d = 0; d < DIMENSIONS; d++) right[d * DIMENSIONS + d] = (right[d * DIMENSIONS + d] ?? 0) + RIDGE;
+  for (let d = 0; d < SIZE; d++) right[d * SIZE + d] = (right[d * SIZE + d] ?? 0) + RIDGE;
   return solved(gram, right, N);
 }
 
@@ -71,29 +73,26 @@ function solved(gram: Float64Array, right: Float64Array, N: number): Float64Arra
   for (let pivot = 0; pivot < N; pivot++) {
     const divisor = gram[pivot * N + pivot] ?? 1;
     for (let c = 0; c < N; c++) gram[pivot * N + c] = (gram[pivot * N + c] ?? 0) / divisor;
-    for (let d = 0; d < DIMENSIONS; d++)
-      right[pivot * DIMENSIONS + d] = (right[pivot * DIMENSIONS + d] ?? 0) / divisor;
+    for (let d = 0; d < SIZE; d++) right[pivot * SIZE + d] = (right[pivot * SIZE + d] ?? 0) / divisor;
     for (let r = 0; r < N; r++) {
       const factor = gram[r * N + pivot] ?? 0;
       if (r === pivot || factor === 0) continue;
       for (let c = 0; c < N; c++)
         gram[r * N + c] = (gram[r * N + c] ?? 0) - factor * (gram[pivot * N + c] ?? 0);
-      for (let d = 0; d < DIMENSIONS; d++)
-        right[r * DIMENSIONS + d] =
-          (right[r * DIMENSIONS + d] ?? 0) - factor * (right[pivot * DIMENSIONS + d] ?? 0);
+      for (let d = 0; d < SIZE; d++)
+        right[r * SIZE + d] = (right[r * SIZE + d] ?? 0) - factor * (right[pivot * SIZE + d] ?? 0);
     }
   }
   return right;
 }
 
 function mapped(values: Float32Array, frames: number, weights: Float64Array): Float32Array {
-  const result = new Float32Array(frames * DIMENSIONS);
+  const result = new Float32Array(frames * SIZE);
   for (let frame = 0; frame < frames; frame++) {
-    for (let d = 0; d < DIMENSIONS; d++) {
-      let sum = weights[DIMENSIONS * DIMENSIONS + d] ?? 0;
-      for (let k = 0; k < DIMENSIONS; k++)
-        sum += (values[frame * DIMENSIONS + k] ?? 0) * (weights[k * DIMENSIONS + d] ?? 0);
-      result[frame * DIMENSIONS + d] = sum;
+    for (let d = 0; d < SIZE; d++) {
+      let sum = weights[SIZE * SIZE + d] ?? 0;
+      for (let k = 0; k < SIZE; k++) sum += (values[frame * SIZE + k] ?? 0) * (weights[k * SIZE + d] ?? 0);
+      result[frame * SIZE + d] = sum;
     }
   }
   return result;
@@ -101,11 +100,11 @@ function mapped(values: Float32Array, frames: number, weights: Float64Array): Fl
 
 /** Kinds of sounds among some frames (k-means; the first centres are spread over the time, so the result is always the same). */
 function clusters(values: Float32Array, frames: Int32Array): { labels: Int32Array; centres: Float32Array } {
-  const centres = new Float32Array(CLUSTERS * DIMENSIONS);
+  const centres = new Float32Array(CLUSTERS * SIZE);
   const labels = new Int32Array(frames.length);
   for (let k = 0; k < CLUSTERS; k++) {
     const frame = frames[Math.floor(((k + 0.5) * frames.length) / CLUSTERS)] ?? 0;
-    centres.set(values.subarray(frame * DIMENSIONS, (frame + 1) * DIMENSIONS), k * DIMENSIONS);
+    centres.set(values.subarray(frame * SIZE, (frame + 1) * SIZE), k * SIZE);
   }
   for (let round = 0; round < ROUNDS; round++) {
     const sums = new Float64Array(centres.length);
@@ -115,26 +114,30 @@ function clusters(values: Float32Array, frames: Int32Array): { labels: Int32Arra
       const k = nearest(centres, values, frame);
       labels[i] = k;
       counts[k] = (counts[k] ?? 0) + 1;
-      for (let d = 0; d < DIMENSIONS; d++)
-        sums[k * DIMENSIONS + d] = (sums[k * DIMENSIONS + d] ?? 0) + (values[frame * DIMENSIONS + d] ?? 0);
+      for (let d = 0; d < SIZE; d++)
+        sums[k * SIZE + d] = (sums[k * SIZE + d] ?? 0) + (values[frame * SIZE + d] ?? 0);
     }
     for (let k = 0; k < CLUSTERS; k++)
       if ((counts[k] ?? 0) > 0)
-        for (let d = 0; d < DIMENSIONS; d++)
-          centres[k * DIMENSIONS + d] = (sums[k * DIMENSIONS + d] ?? 0) / (counts[k] ?? 1);
+        for (let d = 0; d < SIZE; d++) centres[k * SIZE + d] = (sums[k * SIZE + d] ?? 0) / (counts[k] ?? 1);
   }
   return { labels, centres };
 }
 
 function nearest(centres: Float32Array, values: Float32Array, frame: number): number {
-  let [best, least] = [0, Infinity];
+  let best = 0;
+  let least = Infinity;
+  const at = frame * SIZE;
   for (let k = 0; k < CLUSTERS; k++) {
     let sum = 0;
-    for (let d = 0; d < DIMENSIONS && sum < least; d++) {
-      const difference = (centres[k * DIMENSIONS + d] as number) - (values[frame * DIMENSIONS + d] as number);
+    for (let d = 0; d < SIZE && sum < least; d++) {
+      const difference = (centres[k * SIZE + d] as number) - (values[at + d] as number);
       sum += difference * difference;
     }
-    if (sum < least) [best, least] = [k, sum];
+    if (sum < least) {
+      least = sum;
+      best = k;
+    }
   }
   return best;
 }

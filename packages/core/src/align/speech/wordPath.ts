@@ -101,29 +101,44 @@ export function wordPath(
         // On in the gap, or from the end of the word before it.
         cost = t === 0 ? (s === 0 ? 0 : Infinity) : (before[s] ?? Infinity);
         step = STAY;
-        if (t > 0 && s > 0 && (before[s - 1] ?? Infinity) < cost)
-          [cost, step] = [before[s - 1] ?? Infinity, STEP];
+        const ended = t > 0 && s > 0 ? (before[s - 1] ?? Infinity) : Infinity;
+        if (ended < cost) {
+          cost = ended;
+          step = STEP;
+        }
         cost += between;
         // The word before is left out: from its own gap, in the same frame.
         const gap = word > 0 ? (states.gaps[word - 1] ?? -1) : -1;
         // One without frames is not looked for, and costs nothing.
         const passed = gap >= low ? (now[gap] ?? Infinity) + (s - gap > 1 ? costs.leftOut : 0) : Infinity;
-        if (passed < cost) [cost, step] = [passed, PASS];
+        if (passed < cost) {
+          cost = passed;
+          step = PASS;
+        }
       } else if (t === 0) {
         cost = s === 1 ? distance(compared, frame, recorded, t) : Infinity;
       } else {
         const isFirst = (states.frames[s - 1] ?? -1) < 0;
         cost = before[s - 1] ?? Infinity;
         const stayed = (before[s] ?? Infinity) + costs.slower;
-        if (stayed < cost) [cost, step] = [stayed, STAY];
+        if (stayed < cost) {
+          cost = stayed;
+          step = STAY;
+        }
         // Over one frame of the word; over the gap, where a word follows at once.
         const leapt = s >= 2 ? (before[s - 2] ?? Infinity) + (isFirst ? 0 : costs.faster) : Infinity;
-        if (leapt < cost) [cost, step] = [leapt, LEAP];
+        if (leapt < cost) {
+          cost = leapt;
+          step = LEAP;
+        }
         if (cost < Infinity) cost += distance(compared, frame, recorded, t);
       }
       now[s] = cost;
       own[s - low] = step;
-      if (cost < cheapest) [cheapest, best] = [cost, s];
+      if (cost < cheapest) {
+        cheapest = cost;
+        best = s;
+      }
     }
     steps.push(own);
     [before, now] = [now, before];
@@ -196,13 +211,19 @@ function gapCost({ pause, stranger }: StepCosts, { quiet }: Features, frame: num
   return stranger + (pause - stranger) * (quiet[frame] ?? 0);
 }
 
+/** Numbers of a frame; a constant of this file, since it is asked for billions of times. */
+const SIZE = DIMENSIONS;
+
 /** Mean squared difference of two frames. */
 export function distance(compared: Features, frame: number, recorded: Features, at: number): number {
-  const [a, b] = [compared.values, recorded.values];
-  let [i, j, sum] = [frame * DIMENSIONS, at * DIMENSIONS, 0];
-  for (let d = 0; d < DIMENSIONS; d++) {
-    const difference = (a[i++] as number) - (b[j++] as number);
+  return squaredDifference(compared.values, frame * SIZE, recorded.values, at * SIZE) / SIZE;
+}
+
+function squaredDifference(a: Float32Array, i: number, b: Float32Array, j: number): number {
+  let sum = 0;
+  for (let d = 0; d < SIZE; d++) {
+    const difference = (a[i + d] as number) - (b[j + d] as number);
     sum += difference * difference;
   }
-  return sum / DIMENSIONS;
+  return sum;
 }

@@ -1,0 +1,30 @@
+import { alignWords, FITS } from '@aurelfield/core';
+import { afterAll, describe, expect, test } from 'vitest';
+import { CONDITIONS, finding, quantile } from './conditions.ts';
+import { saidBy, stopVoices } from './known.ts';
+import { plainSentences, SET_ASIDE } from './texts.ts';
+import { spokenByFlite, withNoise } from './truth.ts';
+
+/** A part of what `npm run bench:align` measures whole: two speakers of Debian's flite, with the phone ends that it tells, on a text of Debian's base-files. */
+const text = plainSentences(SET_ASIDE[2] ?? '').slice(0, 4);
+const other = plainSentences(SET_ASIDE[0] ?? '').slice(0, 3);
+afterAll(() => stopVoices());
+
+describe.each(['awb', 'slt'])('%s', (speaker) => {
+  test.each(CONDITIONS)('$name', async (condition) => {
+    const found = await finding(text, speaker, condition);
+    const errors = found.errors.map(Math.abs);
+    expect(quantile(errors, 0.5)).toBeLessThanOrEqual(20);
+    // Of some sixty words three may be farther away; the whole measure is the bench’s.
+    expect(quantile(errors, 0.95)).toBeLessThanOrEqual(130);
+    expect(found.wronglyLeftOut).toBeLessThanOrEqual(2);
+    expect(found.fit).toBeGreaterThan(FITS);
+  });
+
+  test('another text does not fit, also with noise behind it', async () => {
+    const known = await saidBy('espeak-en-gb-higher-1', other);
+    const { pcm } = await spokenByFlite(speaker, text);
+    for (const recording of [pcm, withNoise(pcm, 10)])
+      expect(alignWords(known, recording).fit).toBeLessThan(FITS);
+  });
+});
