@@ -9,8 +9,9 @@ async function look() {
   } else if (answer.ok) {
     const { state, path, message } = await answer.json();
     if (state === 'ready') return location.replace(path);
+    // The page itself says what is wrong, and waits no more.
+    if (state === 'failed') return location.reload();
     say(message);
-    if (state === 'failed') return document.body.classList.add('over');
   } else if (answer.status < 500) {
     return location.reload();
   }

@@ -86,7 +86,7 @@ function Lines({ origin }: { readonly origin: string }) {
     <>
       <Field
         label="Line for these pages"
-        rows={2}
+        rows={3}
         value={line}
         isReadOnly
         description="Where it stands, “Listen to this page” stands for the reader."
