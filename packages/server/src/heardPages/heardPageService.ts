@@ -166,7 +166,7 @@ export class HeardPageService {
     );
     const handoutId = known?.row.handoutId ?? null;
     if (handoutId === null || known?.isStopped) await this.#handOut(id, schoolId, pupilId, page);
-    else if (hash !== known?.row.contentHash) {
+    else if (hash !== known?.row.contentHash || !known.isMade) {
       await this.#renew(schoolId, handoutId, page);
       if (known?.row.handOutId) await handingOut.renew(schoolId, known.row.handOutId);
     }

@@ -124,7 +124,7 @@ export class HeardPageStore {
       .values({ schoolId, address, fetchedAt })
       .onConflictDoUpdate({
         target: [heardPages.schoolId, heardPages.address],
-        set: { fetchedAt },
+        set: { fetchedAt, error: null },
         setWhere: lt(heardPages.fetchedAt, before),
       })
       .returning({ id: heardPages.id });

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { heardPages } from '../db/schema/index.ts';
 import { sweep } from '../upkeep/sweeps.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { LOOKED_AT_AGAIN, MOST_A_DAY } from './heardPageService.ts';
+import { LOOKED_AT_AGAIN, MOST_A_DAY, TRIED_AGAIN } from './heardPageService.ts';
 import { NEW_AN_HOUR } from './openRoutes.ts';
 
 let server: TestServer;
@@ -142,6 +142,22 @@ describe('a page of an allowed site', () => {
     const { database, store, jobStore, log, config } = server.running.house;
     await sweep({ db: database.db, store, jobs: jobStore, log, schoolBytes: config.schoolBytes });
     expect(await list()).toEqual([]);
+  });
+
+  test('that could not be read and was put right is made when it is asked for later', async () => {
+    const page = `${site}/notice?mended`;
+    const put = (body: string) => fetch(`${site}/notice`, { method: 'PUT', body });
+    await put('<html lang="en"><title>Nothing</title><body></body></html>');
+    expect((await heard(page)).state).toBe('failed');
+    await put(
+      '<html lang="en"><title>Notice</title><main><h1>Notice</h1><p>The path by the river is open again, and the gate stands open until dusk.</p></main></html>',
+    );
+    // Not at once: who asks again and again has nothing fetched again and again.
+    expect((await state(page)).state).toBe('failed');
+    await age(page, TRIED_AGAIN + 1000);
+    expect((await state(page)).state).toBe('making');
+    expect((await textOf(await heard(page))).html).toContain('until dusk');
+    expect(await list()).toMatchObject([{ state: 'ready', error: null }]);
   });
 
   test('that leads to a site that is not allowed is not read', async () => {
