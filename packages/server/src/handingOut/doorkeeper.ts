@@ -1,7 +1,8 @@
 import type { Request } from 'express';
-import { ipKeyGenerator, MemoryStore } from 'express-rate-limit';
+import { ipKeyGenerator } from 'express-rate-limit';
 import { performance } from 'node:perf_hooks';
 import { setTimeout as rest } from 'node:timers/promises';
+import { visitorCount } from '../http/visitorCount.ts';
 import { Refusal } from '../refusal.ts';
 
 /** Wrong keys and PINs from one address in a quarter of an hour. Right ones do not count: a class behind one address opens its pages in the same second. */
@@ -12,12 +13,7 @@ const ANSWER_AFTER = 150;
 
 /** Stands before everything that a secret opens: lets nobody go on who has guessed too often, and answers every wrong guess after the same time. */
 export class Doorkeeper {
-  readonly #wrong = new MemoryStore();
-
-  constructor() {
-    // The store wants all options of a limiter; of them it uses the window alone.
-    this.#wrong.init({ windowMs: QUARTER_HOUR } as Parameters<MemoryStore['init']>[0]);
-  }
+  readonly #wrong = visitorCount(QUARTER_HOUR);
 
   /** Does what a key opens. @throws Refusal 429 after too many wrong guesses; whatever `opening` throws, all after the same time. */
   async open<T>(request: Request, opening: () => Promise<T>): Promise<T> {

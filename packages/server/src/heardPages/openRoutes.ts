@@ -1,9 +1,10 @@
 import type { Hearing } from '@aurelfield/api';
 import { Router, type Request, type Response } from 'express';
-import { ipKeyGenerator, MemoryStore, rateLimit } from 'express-rate-limit';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import path from 'node:path';
 import type {} from 'pino-http';
 import { problemOf } from '../http/problem.ts';
+import { visitorCount } from '../http/visitorCount.ts';
 import { Refusal } from '../refusal.ts';
 import type { HeardPageService } from './heardPageService.ts';
 import { waitingPage } from './waitingPage.ts';
@@ -26,9 +27,7 @@ export function hearingRoutes({ heardPages, pageFolder }: HearingRouteParts): Ro
   const router = Router();
   if (pageFolder === undefined) return router;
   const folder = path.join(pageFolder, 'hearing');
-  const begun = new MemoryStore();
-  // The store wants all options of a limiter; of them it uses the window alone.
-  begun.init({ windowMs: HOUR } as Parameters<MemoryStore['init']>[0]);
+  const begun = visitorCount(HOUR);
   const limit = rateLimit({
     windowMs: 60_000,
     limit: ASKED_A_MINUTE,

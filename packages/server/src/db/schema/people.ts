@@ -24,9 +24,9 @@ export const schools = pgTable('schools', {
   /** Whether listening is recorded at all, and after how many days records go. */
   keepsRecords: boolean('keeps_records').notNull().default(true),
   recordDays: integer('record_days').notNull().default(365),
-  /** Origins of pages that may show a hand-out in a frame. */
   /** Artwork of the school's feeds; drawn where there is none. */
   artwork: bytes('artwork'),
+  /** Origins of pages that may show a hand-out in a frame. */
   embedOrigins: text('embed_origins').array().notNull().default([]),
   createdAt: now('created_at'),
 });
