@@ -93,6 +93,21 @@ export {
   type Timeline,
 } from './timeline/timeline.ts';
 export { edited, type Edit } from './timeline/edits.ts';
+export {
+  recordedTimeline,
+  spokenTimes,
+  stretchOfSentence,
+  type RecordedStretch,
+  type RecordedWord,
+} from './timeline/recorded.ts';
+export {
+  lengthenedPauses,
+  pausesLongerThan,
+  shortenedPauses,
+  trimmedEnds,
+  wholeSentence,
+  type Pause,
+} from './timeline/touchUp.ts';
 export { Track, type TrackSentence } from './timeline/track.ts';
 export {
   laidSentence,
@@ -102,6 +117,10 @@ export {
 } from './timeline/readingSentence.ts';
 export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
 export { renderPiece } from './audio/render.ts';
+export { renderEdited, soundOfEdited, type ReadRecording } from './audio/renderEdited.ts';
+export { noiseFloor, type Cleaning } from './audio/clean.ts';
+export { stretched } from './audio/stretch.ts';
+export { treatedLength, TREATMENT_LIMITS, type Treatment } from './audio/treat.ts';
 export { fadeEdges, firstLoud, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';

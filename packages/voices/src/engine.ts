@@ -44,6 +44,8 @@ export interface SpokenClip {
   readonly cuts: readonly number[];
   /** Spoken words that the voice could not say and that were spelt instead, by their number. */
   readonly spelt?: readonly number[];
+  /** Samples of silence that it ends with of itself; they count into the pause after it. */
+  readonly rest?: number;
 }
 
 /** How a request is treated; what a listener waits for goes before what is made in advance. */
@@ -62,6 +64,8 @@ export interface SpeechEngine {
   /** Version of one of its voices as it is installed here; part of every clip's key. It changes whenever the same plan would sound or be timed differently. */
   readonly versionOf: (voiceId: string) => string;
   readonly voices: readonly Voice[];
+  /** A voice that it has and does not offer to be chosen: a recorded sentence is one of its own. */
+  readonly unlisted?: (voiceId: string) => Voice | undefined;
   /** What this machine lacks for some of its voices and how to add it, in a sentence; undefined when nothing is missing. */
   readonly missing?: string | undefined;
   /** Makes the engine ready and warm. Rejects when it cannot run here. */

@@ -52,19 +52,29 @@ export class VoiceRegistry {
     this.#register(engine);
   }
 
+  #found(id: string): { readonly engine: SpeechEngine; readonly voice: Voice } | undefined {
+    const listed = this.#byVoice.get(id);
+    if (listed) return listed;
+    for (const engine of this.#engines) {
+      const voice = engine.unlisted?.(id);
+      if (voice) return { engine, voice };
+    }
+    return undefined;
+  }
+
   /** Stops all engines. */
   async stop(): Promise<void> {
     await Promise.all(this.#engines.map((engine) => engine.stop()));
   }
 
-  /** The voice with this identifier, if there is one. */
+  /** The voice with this identifier, listed or not, if there is one. */
   find(id: string): Voice | undefined {
-    return this.#byVoice.get(id)?.voice;
+    return this.#found(id)?.voice;
   }
 
   /** Version of a voice as it is installed here. */
   engineVersion(voiceId: string): string | undefined {
-    return this.#byVoice.get(voiceId)?.engine.versionOf(voiceId);
+    return this.#found(voiceId)?.engine.versionOf(voiceId);
   }
 
   /**
@@ -93,7 +103,7 @@ export class VoiceRegistry {
     words: readonly string[],
     options?: SpeakOptions,
   ): Promise<string[][] | undefined> {
-    return this.#byVoice.get(voiceId)?.engine.pronounce?.(voiceId, words, options);
+    return this.#found(voiceId)?.engine.pronounce?.(voiceId, words, options);
   }
 
   /**
@@ -101,7 +111,7 @@ export class VoiceRegistry {
    * @throws SpeechError also when the voice installed here is not of the version that the plan was made for: one key must not sound two ways.
    */
   async speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip> {
-    const found = this.#byVoice.get(plan.voice);
+    const found = this.#found(plan.voice);
     if (found === undefined) throw new SpeechError('failed', `There is no voice “${plan.voice}”.`);
     if (plan.engineVersion !== found.engine.versionOf(plan.voice))
       throw new SpeechError(

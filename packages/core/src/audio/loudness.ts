@@ -1,3 +1,5 @@
+import { biquad } from './biquad.ts';
+
 /** Loudness and highest peak of a piece of sound. */
 export interface Loudness {
   /** Integrated loudness in LUFS; −Infinity for silence. */
@@ -117,21 +119,4 @@ function highPass(signal: Float64Array, sampleRate: number): Float64Array {
   const q = 0.5003270373238773;
   const a0 = 1 + k / q + k * k;
   return biquad(signal, { b: [1, -2, 1], a: [(2 * (k * k - 1)) / a0, (1 - k / q + k * k) / a0] });
-}
-
-interface Coefficients {
-  readonly b: readonly [number, number, number];
-  readonly a: readonly [number, number];
-}
-
-function biquad(signal: Float64Array, { b, a }: Coefficients): Float64Array {
-  const out = new Float64Array(signal.length);
-  let [x1, x2, y1, y2] = [0, 0, 0, 0];
-  for (let i = 0; i < signal.length; i++) {
-    const x = signal[i] ?? 0;
-    const y = b[0] * x + b[1] * x1 + b[2] * x2 - a[0] * y1 - a[1] * y2;
-    [x2, x1, y2, y1] = [x1, x, y1, y];
-    out[i] = y;
-  }
-  return out;
 }

@@ -10,4 +10,6 @@ export interface ClipFacts {
   readonly cuts: readonly number[];
   /** Spoken words that the voice could not say and that were spelt instead, by their number. */
   readonly spelt?: readonly number[] | undefined;
+  /** Samples of silence that it ends with of itself, as a recording does: they count into the pause after it. */
+  readonly rest?: number | undefined;
 }

@@ -1,7 +1,11 @@
+import type { Treatment } from '../audio/treat.ts';
+
 /** Where the sound of a piece comes from. */
 export type PieceSource =
   | { readonly kind: 'clip'; readonly key: string }
   | { readonly kind: 'recording'; readonly id: string }
+  /** What a treatment makes of some pieces; samples are counted in what it makes. */
+  | { readonly kind: 'treated'; readonly of: readonly Piece[]; readonly treatment: Treatment }
   | { readonly kind: 'silence' };
 
 /** A stretch of one source, as it is laid into a timeline. */

@@ -75,7 +75,7 @@ export function layOut(
   });
   return {
     samples: facts.samples + shift,
-    pauseAfter: toSamples(sentence.pauseAfter, sampleRate),
+    pauseAfter: Math.max(0, toSamples(sentence.pauseAfter, sampleRate) - (facts.rest ?? 0)),
     words: displayedRanges(sentence.words, moved),
     pieces,
   };

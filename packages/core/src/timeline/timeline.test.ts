@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { edited, type Edit } from './edits.ts';
-import { lengthOf, type Piece } from './piece.ts';
+import { lengthOf } from './piece.ts';
 import { layOut, type SentenceToLay } from './sentence.ts';
-import { joined, stretchOf, timelineOf, type Timeline } from './timeline.ts';
+import { short, times } from './testing/inShort.ts';
+import { joined, stretchOf, timelineOf } from './timeline.ts';
 
 const RATE = 1000;
 const LAYING = { sampleRate: RATE, gain: 0 };
@@ -20,20 +20,6 @@ const SENTENCE: SentenceToLay = {
   pauses: [0.2],
   pauseAfter: 0.5,
 };
-
-/** Pieces in short: a letter for the source, then its samples; silence as its length. */
-const short = (pieces: readonly Piece[]) =>
-  pieces
-    .map((piece) =>
-      piece.source.kind === 'silence'
-        ? `-${lengthOf(piece)}`
-        : `${piece.source.kind === 'clip' ? piece.source.key : piece.source.id}${piece.from}:${piece.to}${piece.gain === 0 ? '' : `@${piece.gain}`}${piece.fade[0] === 1 && piece.fade[1] === 1 ? '' : `~${piece.fade[0]}~${piece.fade[1]}`}`,
-    )
-    .join(' ');
-const times = ({ sentences }: Timeline) =>
-  sentences.map(({ from, to, words }) =>
-    [`${from}:${to}`, ...words.map((word) => `${word.from}:${word.to}`)].join(' '),
-  );
 
 describe('a sentence', () => {
   test.each([
@@ -118,104 +104,5 @@ describe('a timeline', () => {
     expect(short(stretch.pieces)).toBe(pieces);
     expect(times(stretch)).toEqual(expected);
     expect(stretch.pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)).toBe(stretch.samples);
-  });
-});
-
-describe('edits', () => {
-  const one = timelineOf(RATE, [{ ...laid('a'), pauseAfter: 0 }]);
-  test.each<[string, Edit[], string, string[]]>([
-    ['none leave it as it is', [], 'a0:120 -180 a120:600', ['0:780 20:100 310:770']],
-    ['a cut before all', [{ kind: 'cut', from: 0, to: 20 }], 'a20:120 -180 a120:600', ['0:760 0:80 290:750']],
-    [
-      'a cut in a pause',
-      [{ kind: 'cut', from: 150, to: 250 }],
-      'a0:120 -30 -50 a120:600',
-      ['0:680 20:100 210:670'],
-    ],
-    [
-      'a cut of a word leaves it without length',
-      [{ kind: 'cut', from: 15, to: 110 }],
-      'a0:15 a110:120 -180 a120:600',
-      ['0:685 15:15 215:675'],
-    ],
-    [
-      'silence before a word',
-      [{ kind: 'insert-silence', at: 310, samples: 40 }],
-      'a0:120 -180 a120:130 -40 a130:600',
-      ['0:820 20:100 350:810'],
-    ],
-    [
-      'silence at the very end',
-      [{ kind: 'insert-silence', at: 780, samples: 40 }],
-      'a0:120 -180 a120:600 -40',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'a muted cough keeps all times',
-      [{ kind: 'mute', from: 100, to: 120 }],
-      'a0:100 -20 -180 a120:600',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'louder in the middle',
-      [{ kind: 'gain', from: 310, to: 770, decibels: 3 }],
-      'a0:120 -180 a120:130 a130:590@3 a590:600',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'gains add up',
-      [
-        { kind: 'gain', from: 0, to: 120, decibels: 3 },
-        { kind: 'gain', from: 0, to: 120, decibels: -1 },
-      ],
-      'a0:120@2 -180 a120:600',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'a fade in',
-      [{ kind: 'fade', from: 0, to: 60, direction: 'in' }],
-      'a0:60~0~1 a60:120 -180 a120:600',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'a fade out over several pieces is one line',
-      [{ kind: 'fade', from: 60, to: 540, direction: 'out' }],
-      'a0:60 a60:120~1~0.875 -180 a120:360~0.5~0 a360:600',
-      ['0:780 20:100 310:770'],
-    ],
-    [
-      'a fade that is cut into keeps its line',
-      [
-        { kind: 'fade', from: 0, to: 100, direction: 'in' },
-        { kind: 'cut', from: 0, to: 50 },
-      ],
-      'a50:100~0.5~1 a100:120 -180 a120:600',
-      ['0:730 0:50 260:720'],
-    ],
-    [
-      'edits count on those before them',
-      [
-        { kind: 'cut', from: 0, to: 20 },
-        { kind: 'insert-silence', at: 0, samples: 5 },
-      ],
-      '-5 a20:120 -180 a120:600',
-      ['5:765 5:85 295:755'],
-    ],
-    [
-      'what lies outside is left alone',
-      [
-        { kind: 'cut', from: 900, to: 1000 },
-        { kind: 'mute', from: -20, to: 0 },
-      ],
-      'a0:120 -180 a120:600',
-      ['0:780 20:100 310:770'],
-    ],
-  ])('%s', (_name, edits, pieces, expected) => {
-    const before = JSON.stringify(one);
-    const after = edited(one, edits);
-    expect(short(after.pieces)).toBe(pieces);
-    expect(times(after)).toEqual(expected);
-    expect(after.samples).toBe(after.pieces.reduce((sum, piece) => sum + lengthOf(piece), 0));
-    expect(JSON.stringify(one)).toBe(before);
   });
 });

@@ -66,6 +66,7 @@ function toClip({
   words,
   cuts,
   spelt,
+  rest,
   object,
 }: typeof clips.$inferSelect): StoredClip {
   return {
@@ -77,6 +78,7 @@ function toClip({
       words: words.map(([from, to]) => ({ from, to })),
       cuts,
       ...(spelt.length > 0 ? { spelt } : {}),
+      ...(rest > 0 ? { rest } : {}),
     },
   };
 }

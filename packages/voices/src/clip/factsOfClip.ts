@@ -2,7 +2,7 @@ import type { ClipFacts } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
 
 /** What the timeline needs to know of a clip, in whole samples. */
-export function factsOfClip({ pcm, sampleRate, words, cuts, spelt = [] }: SpokenClip): ClipFacts {
+export function factsOfClip({ pcm, sampleRate, words, cuts, spelt = [], rest }: SpokenClip): ClipFacts {
   return {
     samples: pcm.length,
     words: words.map(({ start, end }) => ({
@@ -11,5 +11,6 @@ export function factsOfClip({ pcm, sampleRate, words, cuts, spelt = [] }: Spoken
     })),
     cuts,
     ...(spelt.length > 0 ? { spelt } : {}),
+    ...(rest ? { rest } : {}),
   };
 }

@@ -30,6 +30,7 @@ export async function resampleClip(clip: SpokenClip, sampleRate: number): Promis
     duration: length / sampleRate,
     words: clip.words,
     ...(clip.spelt ? { spelt: clip.spelt } : {}),
+    ...(clip.rest === undefined ? {} : { rest: Math.round(clip.rest * ratio) }),
     cuts: clip.cuts.map((cut) => Math.min(length, Math.round(cut * ratio))),
   };
 }
