@@ -17,3 +17,4 @@ export * from './pupilPage.ts';
 export * from './handingOut.ts';
 export * from './heardPages.ts';
 export * from './records.ts';
+export * from './recordings.ts';

@@ -5,7 +5,7 @@ export const jobStateSchema = z.enum(['waiting', 'running', 'done', 'failed', 'c
 
 export const jobSchema = z.object({
   id,
-  kind: z.enum(['reading', 'readings', 'export', 'set', 'photo', 'hand-out']),
+  kind: z.enum(['reading', 'readings', 'export', 'set', 'photo', 'hand-out', 'recording']),
   state: jobStateSchema,
   done: z.number().int(),
   total: z.number().int(),

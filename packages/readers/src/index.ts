@@ -7,4 +7,4 @@ export { ReaderPool, type ReaderPoolOptions, type TurnOptions } from './readerPo
 export { readSafely } from './readSafely.ts';
 export type { LookedAt, PageChoice, ReadPage } from './photo/readPhoto.ts';
 export { recognisableLanguages } from './photo/tesseract.ts';
-export { LONGEST_RECORDING, readSound } from './sound/readSound.ts';
+export { LONGEST_RECORDING, readSound, soundChunks } from './sound/readSound.ts';

@@ -32,6 +32,7 @@ import { phraseRoutes } from './phrases/routes.ts';
 import { pronunciationRoutes, type PronunciationParts } from './pronunciations/routes.ts';
 import { pupilRoutes } from './pupils/routes.ts';
 import { readingRoutes, type ReadingRouteParts } from './readings/routes.ts';
+import { recordingRoutes, type RecordingRouteParts } from './recordings/routes.ts';
 import { recordRoutes, type RecordRouteParts } from './records/routes.ts';
 import type { ObjectStore } from './store/objectStore.ts';
 
@@ -52,6 +53,7 @@ export interface AppParts
     PageRouteParts,
     HearingRouteParts,
     RecordRouteParts,
+    RecordingRouteParts,
     ClassSetRouteParts {
   readonly database: OpenDatabase;
   readonly jobs: Jobs;
@@ -141,6 +143,7 @@ export function apiRoutes(parts: AppParts): express.Router {
   api.use(artworkRoutes(parts));
   api.use(embeddingRoutes(parts));
   api.use(heardPageRoutes(parts));
+  api.use(recordingRoutes(parts));
   api.use(recordRoutes(parts));
   api.use(jobRoutes(parts.jobs, parts.store));
   api.use(unknownAddress);

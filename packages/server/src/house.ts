@@ -67,6 +67,13 @@ import { ReadingStore } from './readings/readingStore.ts';
 import { SpeedMeter } from './readings/speedMeter.ts';
 import { SoundRenderer } from './readings/soundRenderer.ts';
 import { RecordStore } from './records/recordStore.ts';
+import { AlignThread, alignHere } from './recordings/aligner.ts';
+import { KnownText } from './recordings/knownText.ts';
+import { RecordedVoice } from './recordings/recordedVoice.ts';
+import { RecordingService } from './recordings/recordingService.ts';
+import { RecordingSound } from './recordings/recordingSound.ts';
+import { RecordingStore } from './recordings/recordingStore.ts';
+import { recordingWork } from './recordings/recordingWork.ts';
 import { openStore } from './store/openStore.ts';
 import { TextKeeper } from './texts/textKeeper.ts';
 import { TextStore } from './texts/textStore.ts';
@@ -126,9 +133,14 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const readingMaker = new ReadingMaker({ readings, planner, progress, maker: clipMaker, voices });
   const casts = new CastStore(db);
   const companions = new CompanionStore(db);
+  const recordings = new RecordingStore(db);
+  const recordingSound = new RecordingSound(store);
+  const knownText = new KnownText(voices, threads);
+  const aligner = new AlignThread(urlOf(config.textWorker));
+  await voices.add(new RecordedVoice(recordings, recordingSound));
   const opener = new ReadingOpener({
     database, texts, pupils, pronunciations, readings, planner, progress, maker: clipMaker, voices, jobs, jobStore,
-    casts, companions,
+    casts, companions, recordings,
   }); // prettier-ignore
   const service = new ReadingService({
     database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobStore,
@@ -163,6 +175,10 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     export: exports.work,
     set: classSetWork({ database, sets, opener, readings, editions, exports, voices, jobs, jobStore }),
     photo: photoWork(photoTray, readers),
+    recording: recordingWork({
+      recordings, sound: recordingSound, store, shelf, known: knownText,
+      align: options.withoutThreads ? alignHere : aligner.align,
+    }), // prettier-ignore
     'hand-out': handOutWork({ database, handOuts, opener, maker: readingMaker, editions, store }),
   };
   const handingOut = new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs });
@@ -178,7 +194,8 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
     affects: new AffectsFinder(db, texts, threads, pronunciations), words,
     checker: new TextChecker(threads), examiner,
     readings, clips, clipMaker, opener, service, exports, editions, classSetPlanner, classSets,
-    handOuts, handingOut,
+    handOuts, handingOut, recordings,
+    recording: new RecordingService({ database, recordings, recordingSound, knownText, store, shelf, jobs }),
     /** Pages are fetched from public sites, and from these. */
     heardPagesFrom: (allowedOrigins: readonly string[]) =>
       new HeardPageService({
@@ -198,6 +215,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
       readers.stop();
       await voices.stop();
       await pool.stop();
+      await aligner.stop();
       await database.close();
     },
   }; // prettier-ignore

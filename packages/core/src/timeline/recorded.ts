@@ -40,6 +40,8 @@ export function recordedTimeline(
 
 /** What of a recording belongs to a sentence before its first word, and at most after its last one where nothing follows. Seconds. */
 const [LEAD, TAIL] = [0.06, 0.4];
+/** Less of its words than this is nothing: what a cut has left at its edges. Seconds. */
+const SHORTEST = 0.03;
 
 /** The stretch of a recording that is heard for one of its sentences. */
 export interface RecordedStretch extends SampleRange {
@@ -52,7 +54,8 @@ export interface RecordedStretch extends SampleRange {
 /** The stretch for a sentence: up to where the next one begins, so that the speaker's pauses stay; nothing where no word of it is heard. */
 export function stretchOfSentence(timeline: Timeline, sentence: number): RecordedStretch | undefined {
   const own = timeline.sentences[sentence];
-  if (!own || own.to <= own.from) return undefined;
+  const heard = own?.words.reduce((sum, { from, to }) => sum + to - from, 0) ?? 0;
+  if (!own || heard < SHORTEST * timeline.sampleRate) return undefined;
   const { sampleRate, samples, sentences } = timeline;
   const lead = Math.round(LEAD * sampleRate);
   const beginningOf = (first: number) => {

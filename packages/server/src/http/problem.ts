@@ -17,6 +17,7 @@ const STATUS: Readonly<Record<string, number>> = {
   changed: 409,
   exists: 409,
   moved: 409,
+  'parts-missing': 409,
   'no-page': 409,
   'voice-gone': 409,
   gone: 410,

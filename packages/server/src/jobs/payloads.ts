@@ -27,6 +27,8 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('set'), setId: id, position: z.number().int() }),
   /** Makes a reading of a hand-out as it is now, and freezes it for the pupil's page. */
   z.object({ kind: z.literal('hand-out'), handOutId: id }),
+  /** Reads the sound of a recording and finds the words of its text in it. */
+  z.object({ kind: z.literal('recording'), recordingId: id }),
   /** Recognises the words of a photo that lies on the tray. */
   z.object({ kind: z.literal('photo'), ticket: z.uuid(), choice: readPhotoSchema }),
 ]);

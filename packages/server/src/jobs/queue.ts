@@ -4,7 +4,15 @@ import type { Transaction } from '../db/database.ts';
 import type { JobPayload } from './payloads.ts';
 
 export type JobKind = JobPayload['kind'];
-export const JOB_KINDS: readonly JobKind[] = ['reading', 'readings', 'export', 'set', 'photo', 'hand-out'];
+export const JOB_KINDS: readonly JobKind[] = [
+  'reading',
+  'readings',
+  'export',
+  'set',
+  'photo',
+  'hand-out',
+  'recording',
+];
 
 /** A job as the queue hands it out. */
 export interface QueuedJob {

@@ -57,6 +57,7 @@ async function startWorker(readings: JobWork<'readings'>): Promise<JobWorker> {
         export: nothing,
         set: nothing,
         photo: nothing,
+        recording: nothing,
         'hand-out': nothing,
       },
     },

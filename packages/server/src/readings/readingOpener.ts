@@ -19,6 +19,9 @@ import type { Jobs } from '../jobs/jobs.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
+import { recordedPassages, withRecorded } from '../recordings/recordedPassages.ts';
+import { RECORDED_VERSION } from '../recordings/recordedVoice.ts';
+import type { RecordingStore } from '../recordings/recordingStore.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
 import type { StoredText, TextStore } from '../texts/textStore.ts';
@@ -42,6 +45,7 @@ export interface OpenerParts {
   readonly jobStore: JobStore;
   readonly casts: CastStore;
   readonly companions: CompanionStore;
+  readonly recordings: Pick<RecordingStore, 'inUse'>;
 }
 
 /** A handout as it was at one moment: its facts and its entries for places together. */
@@ -166,7 +170,14 @@ export class ReadingOpener {
       lexicon,
       places: placedEntries(anchors, text.blocks),
       passageVoices: this.#passageVoices(text.blocks, voice, chosen),
-      cast: await this.#cast(schoolId, handoutId, text),
+      cast: withRecorded(
+        await this.#cast(schoolId, handoutId, text),
+        recordedPassages(
+          await this.#parts.recordings.inUse(schoolId, handoutId),
+          text.blocks,
+          RECORDED_VERSION,
+        ),
+      ),
     };
     return { text, voice, settings, basis };
   }

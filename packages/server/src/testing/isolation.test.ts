@@ -63,6 +63,7 @@ interface Things {
   readonly handOut: string;
   readonly pupilLink: string;
   readonly heardPage: string;
+  readonly recording: string;
   readonly picture: string;
   readonly profile: object;
 }
@@ -141,6 +142,21 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'PUT /school/embedding': 'is about the own school',
   'GET /school/heard-sites': 'is about the own school',
   'PUT /school/heard-sites': { address: () => '/school/heard-sites', body: ({ pupil }) => ({ origins: [], pupilId: pupil }), status: 404 },
+  'GET /handouts/:id/prompts': of('/handouts/:id/prompts', 'handout'),
+  'GET /handouts/:id/recordings': of('/handouts/:id/recordings', 'handout'),
+  'POST /handouts/:id/recordings': of('/handouts/:id/recordings', 'handout', () => ({ name: 'Taken', scope: null, sampleRate: 48_000 })),
+  'POST /handouts/:id/recordings/file': { address: ({ handout }) => `/handouts/${handout}/recordings/file?name=Taken`, status: 404 },
+  'GET /recordings/:id': of('/recordings/:id', 'recording'),
+  'PUT /recordings/:id/parts/:part': { address: ({ recording }) => `/recordings/${recording}/parts/0`, status: 404 },
+  'POST /recordings/:id/end': of('/recordings/:id/end', 'recording', () => ({ parts: 1 })),
+  'POST /recordings/:id/align': of('/recordings/:id/align', 'recording', () => ({})),
+  'PUT /recordings/:id/edits': of('/recordings/:id/edits', 'recording', () => ({ revision: 0, edits: [] })),
+  'PUT /recordings/:id/words': of('/recordings/:id/words', 'recording', () => ({ revision: 0, words: [{ sentence: 0, word: 0, from: 0, to: 9 }] })),
+  'PATCH /recordings/:id': of('/recordings/:id', 'recording', () => ({ name: 'Taken' })),
+  'DELETE /recordings/:id': of('/recordings/:id', 'recording'),
+  'POST /recordings/:id/restore': of('/recordings/:id/restore', 'recording'),
+  'GET /recordings/:id/peaks': of('/recordings/:id/peaks', 'recording'),
+  'GET /recordings/:id/sound': of('/recordings/:id/sound', 'recording'),
   'GET /heard-pages': 'lists the own school (looked at in heardPages.test.ts)',
   'DELETE /heard-pages/:id': of('/heard-pages/:id', 'heardPage'),
   'GET /school/artwork': 'is about the own school',
@@ -283,6 +299,9 @@ async function makeThings(): Promise<Things> {
   ).body;
   const [pupilLink] = (await own.get<{ id: string }[]>('/pupil-links')).body;
   const heardPage = await makeHeardPage();
+  const recording = await own.send<{ id: string }>('POST', `/handouts/${handout?.id ?? ''}/recordings`, {
+    name: 'At the desk', scope: null, sampleRate: 48_000,
+  }); // prettier-ignore
   const picture = await own.fetch('/phrase-pictures', {
     method: 'POST',
     body: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0]),
@@ -311,6 +330,7 @@ async function makeThings(): Promise<Things> {
     handOut: handOut?.id ?? '',
     pupilLink: pupilLink?.id ?? '',
     heardPage,
+    recording: recording.body.id,
     picture: ((await picture.json()) as { id: string }).id,
     profile: pupil?.profile ?? {},
   };

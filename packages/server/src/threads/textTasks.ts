@@ -1,4 +1,5 @@
 import {
+  alignWords,
   blocksFromMarkdown,
   blocksFromPhotos,
   blocksFromPlainText,
@@ -102,6 +103,7 @@ export const TEXT_TASKS = {
   wordFacts,
   markBlocks,
   placesOfEntry,
+  alignSpeech: alignWords,
   /** Blocks, clean-ups and words in reading order of photographed pages. */
   assemblePhotos: (pages: readonly RecognisedPage[]) => blocksFromPhotos(pages, { isWord: isPronounced }),
 } as const;

@@ -11,6 +11,7 @@ import {
   pageEvents,
   pupils,
   readings,
+  recordings,
   readingSentences,
   schools,
   sessions,
@@ -22,6 +23,7 @@ import { FROZEN } from '../handingOut/handOutWork.ts';
 import { HeardPageStore } from '../heardPages/heardPageStore.ts';
 import { TRAY } from '../intake/sourceTray.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
+import { RECORDINGS } from '../recordings/recordingSound.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 
 export interface SweepParts {
@@ -61,6 +63,7 @@ export async function sweep(parts: SweepParts): Promise<void> {
     ['clips', () => sweepClips(parts)],
     ['lost objects', () => sweepLostObjects(parts)],
     ['frozen readings', () => sweepFrozen(parts)],
+    ['recordings', () => sweepRecordings(parts)],
     ['heard pages', () => new HeardPageStore(parts.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
     ['records', () => sweepRecords(parts.db)],
   ];
@@ -170,6 +173,16 @@ async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
   for await (const { name, changedAt } of store.list(FROZEN)) {
     const packageName = name.split('/').at(-2) ?? '';
     if (!inUse.has(packageName) && Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+  }
+}
+
+/** Sound of recordings that are gone: deleted long enough ago, or with their handout. */
+async function sweepRecordings({ db, store }: SweepParts): Promise<void> {
+  await db.delete(recordings).where(lt(recordings.deletedAt, new Date(Date.now() - DELETED_DAYS * DAY)));
+  const known = new Set((await db.select({ id: recordings.id }).from(recordings)).map(({ id }) => id));
+  for await (const { name, changedAt } of store.list(RECORDINGS)) {
+    const id = name.split('/').at(-2) ?? '';
+    if (!known.has(id) && Date.now() - changedAt.getTime() > DAY) await store.delete(name);
   }
 }
 

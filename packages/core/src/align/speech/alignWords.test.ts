@@ -130,6 +130,16 @@ describe('what is no recording of the text', () => {
     ['nothing', new Int16Array(0)],
     ['a click', Int16Array.from({ length: 500 }, () => 9000)],
     ['silence', new Int16Array(12 * SPEECH_RATE)],
+    [
+      'a tone that comes and goes',
+      Int16Array.from({ length: 9 * SPEECH_RATE }, (_, i) =>
+        Math.round(
+          4000 *
+            Math.sin((2 * Math.PI * 330 * i) / SPEECH_RATE) *
+            (1 + Math.sin((2 * Math.PI * 3 * i) / SPEECH_RATE)),
+        ),
+      ),
+    ],
     ['noise', noisy(new Int16Array(12 * SPEECH_RATE), 6000)],
   ])('%s does not fit, and is no error', (_name, pcm) => {
     const { words, fit } = alignWords(known, pcm);

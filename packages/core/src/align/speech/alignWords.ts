@@ -54,6 +54,8 @@ const NOTHING_THERE = 1e-6;
 const ALL_THE_SAME = 1e15;
 /** Less sound than this, in frames, says nothing. */
 const SHORTEST = 60;
+/** Of a telephone a third of the bands is missing; where more than this share is, it is a tone and no speech. */
+const MOST_DEAF = 0.5;
 /** A frame looks at its window's middle. */
 const MIDDLE_OF_WINDOW = 160;
 
@@ -85,7 +87,8 @@ export function alignWords(known: KnownSpeech, recording: Int16Array): Alignment
     said,
     behind(said, heard, noiseOf(heard)).map((noise, band) => noise + (deaf[band] ?? 0)),
   );
-  if (recorded.frames < SHORTEST || compared.frames < SHORTEST)
+  const isOneTone = deaf.filter((level) => level > 0).length > BANDS * MOST_DEAF;
+  if (recorded.frames < SHORTEST || compared.frames < SHORTEST || isOneTone)
     return { words: known.words.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
   const words = known.words.map(({ from, to }) =>
     from === to ? NOTHING : framesOf(from, to, compared.frames),
@@ -127,7 +130,7 @@ export function alignWords(known: KnownSpeech, recording: Int16Array): Alignment
   const share = spoken === 0 ? 0 : found / spoken;
   const covered = coverage(last, recorded);
   return {
-    words: closed(last.path.words).map((range, word) => ({
+    words: closed(last.path.words, known.words).map((range, word) => ({
       range: range && { from: sampleOf(range.from), to: sampleOf(range.to) },
       confidence: range ? between(0, (any - (last.path.distances[word] ?? any)) / (any - same), 1) : 0,
     })),
@@ -142,11 +145,20 @@ function between(least: number, value: number, most: number): number {
 /** The mouth is shut before a p, t, k, b, d or g: so short a silence between two words belongs to the later one. Seconds. */
 const CLOSURE = 0.12;
 
-function closed(words: readonly (FrameRange | undefined)[]): (FrameRange | undefined)[] {
+/** @param known the same words in the known speech: where that pauses, at the end of a sentence, the silence is a pause however short it is. */
+function closed(
+  words: readonly (FrameRange | undefined)[],
+  known: readonly SampleRange[],
+): (FrameRange | undefined)[] {
   let end = -Infinity;
-  return words.map((range) => {
+  let knownEnd = -Infinity;
+  return words.map((range, word) => {
+    const own = known[word];
+    const isPause = own !== undefined && own.from - knownEnd > CLOSURE * SPEECH_RATE;
+    if (own) knownEnd = own.to;
     if (!range) return undefined;
-    const from = range.from - end <= CLOSURE * FRAMES_A_SECOND ? end : range.from;
+    const isClosure = !isPause && range.from - end <= CLOSURE * FRAMES_A_SECOND;
+    const from = isClosure ? end : range.from;
     end = range.to;
     return { from, to: range.to };
   });

@@ -13,3 +13,4 @@ export * from './phrases.ts';
 export * from './listening.ts';
 export * from './handingOut.ts';
 export * from './heardPages.ts';
+export * from './recordings.ts';
