@@ -61,6 +61,10 @@ export default tseslint.config(
     languageOptions: { globals: globals.serviceworker },
   },
   {
+    files: ['packages/web/public/recorder-tap.js'],
+    languageOptions: { globals: globals.audioWorklet },
+  },
+  {
     files: ['packages/formats/src/page/*.js', 'packages/page/public/hearing/*.js'],
     languageOptions: { globals: globals.browser },
   },

@@ -118,6 +118,7 @@ export {
 export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
 export { renderPiece } from './audio/render.ts';
 export { renderEdited, soundOfEdited, type ReadRecording } from './audio/renderEdited.ts';
+export { coarserPeaks, peaksOfPieces, type Peaks } from './audio/peaks.ts';
 export { noiseFloor, type Cleaning } from './audio/clean.ts';
 export { stretched } from './audio/stretch.ts';
 export { treatedLength, TREATMENT_LIMITS, type Treatment } from './audio/treat.ts';

@@ -14,9 +14,11 @@ import { Proof } from './screens/proof/Proof.tsx';
 import { Pronunciations } from './screens/pronunciations/Pronunciations.tsx';
 import { EditPupil } from './screens/pupils/EditPupil.tsx';
 import { Pupils } from './screens/pupils/Pupils.tsx';
+import { Record } from './screens/record/Record.tsx';
 import { Records } from './screens/records/Records.tsx';
 import { FirstAccount } from './screens/signIn/FirstAccount.tsx';
 import { SignInForm } from './screens/signIn/SignInForm.tsx';
+import { TouchUp } from './screens/touchUp/TouchUp.tsx';
 import { Button } from './ui/Button.tsx';
 import { Frame } from './ui/Frame.tsx';
 import { Centre } from './ui/layout.tsx';
@@ -44,6 +46,8 @@ export function App() {
         <Route path="add" element={<AddHandout />} />
         <Route path="listen/:handoutId" element={<Listen />} />
         <Route path="proof/:handoutId" element={<Proof />} />
+        <Route path="record/:handoutId" element={<Record />} />
+        <Route path="recordings/:recordingId" element={<TouchUp />} />
         <Route path="make" element={<Make />} />
         <Route path="make/:setId" element={<MadeSet />} />
         <Route path="hand-out" element={<HandOutScreen />} />

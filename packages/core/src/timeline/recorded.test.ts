@@ -6,14 +6,20 @@ import { times } from './testing/inShort.ts';
 
 const word = (spoken: string, from?: number, to?: number): RecordedWord => ({
   spoken: spoken.split(' '),
-  range: from === undefined || to === undefined ? undefined : { from, to },
+  from: from ?? null,
+  to: to ?? null,
 });
 const SENTENCES = [
   [word('The', 500, 600), word('bore', 620, 1000)],
   [word('comes'), word('at', 1700, 1800), word('ten forty', 1800, 2400)],
   [word('never')],
 ];
-const recorded = recordedTimeline('r', 1000, 4000, SENTENCES);
+const recorded = recordedTimeline(
+  'r',
+  1000,
+  4000,
+  SENTENCES.map((words) => ({ words })),
+);
 
 describe('a recording', () => {
   test('as a timeline: what is left out has no length', () => {

@@ -2,10 +2,11 @@ import { FULL } from './piece.ts';
 import type { SampleRange } from './samples.ts';
 import type { Timeline } from './timeline.ts';
 
-/** A displayed word of a recorded sentence: what is said for it and when; undefined where it is left out. */
+/** A displayed word of a recorded sentence: what is said for it and when, in samples of the recording; null where it is left out. */
 export interface RecordedWord {
   readonly spoken: readonly string[];
-  readonly range: SampleRange | undefined;
+  readonly from: number | null;
+  readonly to: number | null;
 }
 
 /** A recording as a timeline: one piece, and when the words of its text are said. What is left out stands at the end of the word before it, with no length. */
@@ -13,18 +14,19 @@ export function recordedTimeline(
   id: string,
   sampleRate: number,
   samples: number,
-  sentences: readonly (readonly RecordedWord[])[],
+  sentences: readonly { readonly words: readonly RecordedWord[] }[],
 ): Timeline {
   let end = 0;
   return {
     sampleRate,
     samples,
     pieces: [{ source: { kind: 'recording', id }, from: 0, to: samples, gain: 0, fade: FULL }],
-    sentences: sentences.map((words) => {
-      const ranges = words.map(({ range }) => {
-        const placed = range
-          ? { from: Math.min(samples, range.from), to: Math.min(samples, range.to) }
-          : { from: end, to: end };
+    sentences: sentences.map(({ words }) => {
+      const ranges = words.map(({ from, to }) => {
+        const placed =
+          from === null || to === null
+            ? { from: end, to: end }
+            : { from: Math.min(samples, from), to: Math.min(samples, to) };
         end = placed.to;
         return placed;
       });

@@ -42,13 +42,7 @@ export interface OpenRecording {
 
 /** A recording's timeline, before any edit or after all of them. */
 export function timelineOfRecording(row: RecordingRow, edits = row.edits): Timeline {
-  const sentences = row.sentences.map(({ words }) =>
-    words.map(({ spoken, from, to }) => ({
-      spoken,
-      range: from === null || to === null ? undefined : { from, to },
-    })),
-  );
-  return edited(recordedTimeline(row.id, RECORDING_RATE, row.samples, sentences), edits);
+  return edited(recordedTimeline(row.id, RECORDING_RATE, row.samples, row.sentences), edits);
 }
 
 /** Recordings as an engine: each recorded sentence is a voice that can say just that. It is found by its name and offered to nobody. */

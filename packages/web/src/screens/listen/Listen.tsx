@@ -83,6 +83,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
         {pupil && (
           <Row>
             <Link to={`/proof/${handout.id}`}>Proof the text</Link>
+            <Link to={`/record/${handout.id}`}>Your own voice</Link>
             <Link to={`/pupils/${pupil.id}`}>{pupil.name}’s settings</Link>
             <span aria-hidden>For</span>
             <MenuChoice
