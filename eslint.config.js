@@ -50,6 +50,23 @@ export default tseslint.config(
     files: ['packages/web/**/*.{ts,tsx}', 'packages/page/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat.recommended],
   },
+  {
+    files: [
+      'packages/web/**/*.tsx',
+      'packages/web/**/use*.ts',
+      'packages/page/**/*.tsx',
+      'packages/page/**/use*.ts',
+    ],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: ':not(ExpressionStatement):not(ForStatement) > UpdateExpression[prefix=false]',
+          message: 'The compiler of components gives the value after the step, not the one before it.',
+        },
+      ],
+    },
+  },
   ...rooms,
   {
     files: ['**/*.{js,mjs}'],

@@ -87,19 +87,22 @@ export async function startApp(
   };
 }
 
-/** Headless Chromium with sound and a fresh profile. */
-export function launchBrowser(): Promise<Browser> {
+/** Headless Chromium with sound and a fresh profile. @param microphone a WAV file that its microphone hears, once. */
+export function launchBrowser(microphone?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
     args: [
       '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
       '--disable-component-update', '--disable-sync', '--accept-lang=en-GB',
+      ...(microphone === undefined
+        ? []
+        : ['--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${microphone}%noloop`]),
     ], // prettier-ignore
   });
 }
 
 /** How long is waited for anything, milliseconds: how fast a machine is decides no test. */
-export const PATIENCE = 150_000;
+export const PATIENCE = Number(process.env.AUREL_PATIENCE ?? 150_000);
 
 /** A page that is waited for patiently. */
 export async function newPage(context: BrowserContext): Promise<Page> {

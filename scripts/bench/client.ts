@@ -52,6 +52,12 @@ export class Client {
     return this.#json<Handout>('/handouts', form);
   }
 
+  /** Sends bytes as they are. */
+  async bytesTo<T>(address: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> {
+    const headers = { 'content-type': 'application/octet-stream' };
+    return (await (await this.#fetch(address, { method: 'POST', body: bytes, headers })).json()) as T;
+  }
+
   #cookie(): string {
     return [...this.#cookies].map((cookie) => cookie.join('=')).join('; ');
   }

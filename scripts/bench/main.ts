@@ -6,6 +6,7 @@ import { listening } from './listening.ts';
 import { printPaceErrors } from './pace.ts';
 import { page } from './page.ts';
 import { pipeline } from './pipeline.ts';
+import { recording } from './recording.ts';
 import { sets } from './sets.ts';
 import { workers } from './workers.ts';
 
@@ -18,6 +19,7 @@ const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   formats,
   listening,
   page,
+  recording,
   pace: () => printPaceErrors(ROOT),
 };
 

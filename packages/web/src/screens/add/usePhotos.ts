@@ -89,7 +89,10 @@ export function usePhotos(languages: readonly string[]) {
 
   const add = useCallback(
     (files: readonly File[]) => {
-      const started = files.map((file) => ({ id: nextId.current++, file }));
+      const started = files.map((file) => {
+        nextId.current += 1;
+        return { id: nextId.current, file };
+      });
       setPages((all) => [
         ...all,
         ...started.map(({ id, file }) => ({ id, name: file.name, state: 'looking' as const })),
@@ -111,7 +114,10 @@ export function usePhotos(languages: readonly string[]) {
   const addScan = useCallback(
     async (file: File, signal: AbortSignal) => {
       const { photos } = await pagesOfScan(file, signal);
-      const started = photos.map((photo) => ({ id: nextId.current++, photo }));
+      const started = photos.map((photo) => {
+        nextId.current += 1;
+        return { id: nextId.current, photo };
+      });
       setPages((all) => [
         ...all,
         ...started.map(({ id, photo }) => ({ id, name: photo.name, state: 'looking' as const })),

@@ -37,7 +37,8 @@ export function useSources() {
       file?: File,
     ): Promise<Source> => {
       const key = randomId();
-      const id = nextId.current++;
+      const id = nextId.current;
+      nextId.current += 1;
       const stop = new AbortController();
       stops.current.set(id, stop);
       setSources((all) => [...all, { id, name, state: 'reading', key }]);

@@ -25,6 +25,8 @@ const LOWEST = -60;
 /** Where a voice should be when it is loud. dB below full scale; common practice, no source. */
 const [SOFT, LOUD] = [-36, -6];
 
+const decibels = (level: number) => `${level < 0 ? '−' : ''}${Math.abs(Math.round(level))} dB`;
+
 /** How loud the microphone is, and what is wrong with it. */
 export function LevelBar({ level }: { readonly level: Level }) {
   const share = Math.max(0, Math.min(1, (level.now - LOWEST) / -LOWEST));
@@ -43,7 +45,7 @@ export function LevelBar({ level }: { readonly level: Level }) {
       <Fact>
         {level.noise === undefined
           ? 'Be silent for a moment: the noise of the room is measured.'
-          : `The room: ${Math.round(level.noise)} dB${level.noise > NOISY_ROOM ? '' : ', quiet enough'}. A voice should come to ${SOFT} to ${LOUD} dB.`}
+          : `The room: ${decibels(level.noise)}${level.noise > NOISY_ROOM ? '' : ', quiet enough'}. A voice should come to ${decibels(SOFT)} to ${decibels(LOUD)}.`}
       </Fact>
       {level.isClipped && (
         <Notice kind="error">Too loud: it is cut off. Move away from the microphone or turn it down.</Notice>

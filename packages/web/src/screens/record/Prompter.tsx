@@ -5,7 +5,7 @@ import styled from 'styled-components';
 const Lines = styled.ol`
   display: grid;
   gap: 0.35rem;
-  max-height: 24rem;
+  max-height: max(12rem, 42vh);
   margin: 0;
   padding: 0.5rem;
   overflow: auto;

@@ -86,12 +86,12 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
                 onChoose={setChosen}
                 isFixed={recorder.take !== undefined}
               />
-              <Reading prompts={prompts} chosen={chosen} onChoose={setChosen} recorder={recorder} />
               <Controls
                 recorder={recorder}
                 onBegin={() => recorder.begin(nameOf(chosen, prompts), scope)}
                 onDrop={drop}
               />
+              <Reading prompts={prompts} chosen={chosen} onChoose={setChosen} recorder={recorder} />
             </Sheet>
             <Sheet aria-label="A sound file">
               <h2>Or bring a sound file</h2>

@@ -81,7 +81,9 @@ export function useRecorder(handoutId: string, onDone: () => void): Recorder {
         sampleRate,
         onLevel: setLevel,
         onPart: (pcm) => {
-          const part = next.current++;
+          // Not in one expression: the compiler of these components gives what comes after the step, not before it.
+          const part = next.current;
+          next.current = part + 1;
           setParts(next.current);
           const own = sender.current;
           keeping.current = keeping.current.then(() => own?.add(part, pcm)).catch(fail);

@@ -14,7 +14,6 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Amount } from '../../ui/fields.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
-import { count } from '../../ui/say.ts';
 import { place, seconds } from './sayEdit.ts';
 
 interface ToolsProps {
@@ -90,7 +89,7 @@ export function SelectionTools({ timeline, selection, onStep }: ToolsProps) {
         min={-6}
         max={6}
         step={0.5}
-        say={(value) => `${value > 0 ? '+' : ''}${value} semitones`}
+        say={(value) => `${value > 0 ? '+' : ''}${value} ${Math.abs(value) === 1 ? 'semitone' : 'semitones'}`}
         onChange={setPitch}
       />
       <Row>
@@ -160,7 +159,7 @@ export function WholeTools({ recording, timeline, onStep }: Omit<ToolsProps, 'se
         max={3}
         step={0.1}
         say={(value) =>
-          `${value.toFixed(1)} s: ${count(pausesLongerThan(timeline, Math.round(value * sampleRate)).length, 'pause')} ${pausesLongerThan(timeline, Math.round(value * sampleRate)).length === 1 ? 'is' : 'are'}`
+          `${value.toFixed(1)} s; ${pausesLongerThan(timeline, Math.round(value * sampleRate)).length} are longer`
         }
         onChange={setLongest}
       />

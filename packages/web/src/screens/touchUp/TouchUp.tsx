@@ -75,7 +75,7 @@ function TouchUpOf({
   const touch = useTouchUp(recording, recorded, isOriginal);
   const { timeline, words, saver } = touch;
   const { sampleRate, samples } = timeline;
-  const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>('100');
+  const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>('200');
   const [asked, setSelection] = useState<SampleRange>({ from: 0, to: 0 });
   const selection = { from: Math.min(asked.from, samples), to: Math.min(asked.to, samples) };
   const [player] = useState(() => new StretchPlayer());
@@ -173,7 +173,7 @@ function TouchUpOf({
           {touch.saved.kind === 'saving' ? ', saving …' : ''}
         </Fact>
       </Row>
-      <p id="touch-up-keys">
+      <p id="touch-up-keys" style={{ marginBlock: '0.5rem' }}>
         <Fact>
           Arrow keys go from word to word, with Shift they select on. Space hears, Delete cuts out, M
           silences, P puts a pause in, + and − make louder and softer, Ctrl Z undoes.
@@ -192,7 +192,6 @@ function TouchUpOf({
         onKey={onKey}
         player={player}
       />
-      <br />
       <Desk $narrow="last">
         <div>
           {view === 'words' ? (

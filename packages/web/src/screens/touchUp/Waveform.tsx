@@ -13,6 +13,7 @@ const AROUND = 1;
 
 const Frame = styled.div`
   position: relative;
+  margin-bottom: 1.25rem;
   border: 1px solid var(--edge);
   border-radius: var(--radius);
   background: var(--surface);
@@ -24,7 +25,7 @@ const Frame = styled.div`
     overflow-y: hidden;
   }
 
-  .scroll:focus-visible {
+  .wave:focus-visible {
     outline: 3px solid var(--accent);
     outline-offset: -3px;
   }
@@ -232,22 +233,19 @@ export function Waveform({
   const shown = zoom >= WORDS_FROM ? words.filter(({ from, to }) => to * perSample >= seen.from && from * perSample <= seen.to) : []; // prettier-ignore
   return (
     <Frame>
-      <div
-        ref={scroll}
-        className="scroll"
-        role="slider"
-        tabIndex={0}
-        aria-label="Place in the recording"
-        aria-describedby="touch-up-keys"
-        aria-valuemin={0}
-        aria-valuemax={Math.round(samples / sampleRate)}
-        aria-valuenow={Math.round(selection.from / sampleRate)}
-        aria-valuetext={`${place(selection.from, sampleRate)}${here ? `, “${here.text}”` : ''}`}
-        onScroll={draw}
-        onKeyDown={onArrow}
-      >
+      <div ref={scroll} className="scroll" onScroll={draw}>
         <div className="all" style={{ width }}>
           <div
+            className="wave"
+            role="slider"
+            tabIndex={0}
+            aria-label="Place in the recording"
+            aria-describedby="touch-up-keys"
+            aria-valuemin={0}
+            aria-valuemax={Math.round(samples / sampleRate)}
+            aria-valuenow={Math.round(selection.from / sampleRate)}
+            aria-valuetext={`${place(selection.from, sampleRate)}${here ? `, “${here.text}”` : ''}`}
+            onKeyDown={onArrow}
             onPointerDown={(event) => {
               if (event.button !== 0) return;
               event.currentTarget.setPointerCapture(event.pointerId);

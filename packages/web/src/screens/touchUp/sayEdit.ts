@@ -41,7 +41,7 @@ function sayTreatment(treatment: Extract<Edit, { kind: 'treat' }>['treatment']):
     case 'tempo':
       return `${Math.round(Math.abs(treatment.factor - 1) * 100)} % ${treatment.factor < 1 ? 'slower' : 'faster'}`;
     case 'pitch':
-      return `${Math.abs(treatment.semitones)} semitones ${treatment.semitones < 0 ? 'lower' : 'higher'}`;
+      return `${Math.abs(treatment.semitones)} ${Math.abs(treatment.semitones) === 1 ? 'semitone' : 'semitones'} ${treatment.semitones < 0 ? 'lower' : 'higher'}`;
     case 'clean':
       return treatment.lowCut === undefined ? 'Less noise' : 'Less rumble';
   }

@@ -1,0 +1,353 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { setTimeout as rest } from 'node:timers/promises';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { wavHeader } from '@aurelfield/core';
+import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import { violationsOn } from './violations.ts';
+
+let app: RunningApp;
+let folder: string;
+beforeAll(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-microphone-'));
+  app = await startApp();
+});
+afterAll(async () => {
+  await app.stop();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const TITLE = 'The ferry';
+const SENTENCES = [
+  'The ferry at Tarn Bridge.',
+  'The old boat leaves the pier at ten past nine.',
+  'Nobody waits for it in winter.',
+  'It carries apples, letters and two sheep across the river.',
+];
+
+/** A handout made as a teacher makes one, by the server's own way. @returns its id. */
+async function addHandout(page: Page): Promise<string> {
+  return page.evaluate(
+    async (title, text) => {
+      const session = (await (await fetch('/api/session')).json()) as { csrfToken: string };
+      const form = new FormData();
+      form.append(
+        'input',
+        JSON.stringify({ title, language: 'en-GB', subject: '', className: '', format: 'markdown', text }),
+      );
+      const answer = await fetch('/api/handouts', {
+        method: 'POST',
+        body: form,
+        headers: { 'x-aurelfield-token': session.csrfToken },
+      });
+      return ((await answer.json()) as { id: string }).id;
+    },
+    TITLE,
+    `# ${SENTENCES[0]}\n\n${SENTENCES.slice(1).join(' ')}`,
+  );
+}
+
+interface Taken {
+  readonly id: string;
+  readonly state: string;
+  readonly samples: number;
+  readonly parts: number;
+}
+
+const recordingsOf = (page: Page, handout: string): Promise<Taken[]> =>
+  page.evaluate(
+    async (id) =>
+      ((await (await fetch(`/api/handouts/${id}/recordings`)).json()) as { recordings: Taken[] }).recordings,
+    handout,
+  );
+
+/** Presses a button by its name, as the keyboard does: nothing that moves or covers it is in the way. */
+async function press(page: Page, name: string): Promise<void> {
+  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+  await button?.focus();
+  await page.keyboard.press('Enter');
+}
+
+const RATE = 48_000;
+/** Each tenth of a second has a tone of its own: what is heard tells when it was said. */
+const STEP = 0.1;
+const [LOWEST, APART] = [300, 15];
+
+function clockSound(seconds: number): Buffer {
+  const pcm = new Int16Array(seconds * RATE);
+  let phase = 0;
+  for (let i = 0; i < pcm.length; i++) {
+    phase += (2 * Math.PI * (LOWEST + APART * Math.floor(i / (STEP * RATE)))) / RATE;
+    pcm[i] = Math.round(9000 * Math.sin(phase));
+  }
+  return Buffer.concat([wavHeader(RATE, pcm.length), Buffer.from(pcm.buffer)]);
+}
+
+/** The number of the tone that is heard in each twentieth of a second, by its zero crossings. */
+function clockIn(pcm: Int16Array, rate: number): number[] {
+  const length = Math.round(0.05 * rate);
+  return Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {
+    const part = pcm.subarray(nth * length, (nth + 1) * length);
+    const crossings: number[] = [];
+    for (let i = 1; i < part.length; i++) {
+      const [before, now] = [part[i - 1] ?? 0, part[i] ?? 0];
+      if (before < 0 && now >= 0) crossings.push(i - now / (now - before));
+    }
+    const periods = crossings.length - 1;
+    const span = (crossings.at(-1) ?? 0) - (crossings[0] ?? 0);
+    return periods < 3 ? -1 : Math.round(((periods * rate) / span - LOWEST) / APART);
+  });
+}
+
+const soundOf = async (page: Page, id: string): Promise<Int16Array> => {
+  const base64 = await page.evaluate(async (recording) => {
+    const bytes = new Uint8Array(await (await fetch(`/api/recordings/${recording}/sound`)).arrayBuffer());
+    let text = '';
+    for (let at = 0; at < bytes.length; at += 8192)
+      text += String.fromCharCode(...bytes.subarray(at, at + 8192));
+    return btoa(text);
+  }, id);
+  const bytes = Buffer.from(base64, 'base64').subarray(44);
+  return new Int16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
+};
+
+describe('a recording that everything happens to', () => {
+  let browser: Browser;
+  let page: Page;
+  let handout: string;
+  beforeAll(async () => {
+    writeFileSync(path.join(folder, 'clock.wav'), clockSound(180));
+    browser = await launchBrowser(path.join(folder, 'clock.wav'));
+    ({ page } = await openPage(browser, app.base));
+    await enterDemo(page);
+    handout = await addHandout(page);
+    await page.goto(`${app.base}/record/${handout}`);
+  });
+  afterAll(() => browser.close());
+
+  test('loses at most its last second: the server is killed, the network fails, the page is reloaded in the middle', async () => {
+    await press(page, 'Record');
+    await seeText(page, 'Recording,');
+    const begun = Date.now();
+    await seeText(page, 'All of it is on the server.');
+    await app.kill();
+    await seeText(page, 'The server does not answer');
+    await rest(1500);
+    await app.start();
+    await seeText(page, 'All of it is on the server.');
+    await page.setOfflineMode(true);
+    await seeText(page, 'The server does not answer');
+    await rest(1500);
+    await page.setOfflineMode(false);
+    await seeText(page, 'All of it is on the server.');
+    // In the middle of it, without a word: as when a lid is closed or a battery is empty.
+    const lasted = (Date.now() - begun) / 1000;
+    await page.reload();
+    await seeText(page, 'This recording was interrupted');
+    expect(await violationsOn(page)).toEqual([]);
+    await press(page, 'Go on with it');
+    await seeText(page, 'Paused,');
+    await press(page, 'Go on');
+    await seeText(page, 'Recording,');
+    await rest(2500);
+    await press(page, 'Pause');
+    await seeText(page, 'Paused,');
+    await press(page, 'Done: find the words');
+    const done = async () => (await recordingsOf(page, handout))[0]?.state;
+    for (let tries = 0; tries < 400 && (await done()) !== 'failed'; tries++) await rest(250);
+    // It is no reading of anything, and told so.
+    await seeText(page, 'does not sound like a reading');
+    const [taken] = await recordingsOf(page, handout);
+    const ticks = clockIn(await soundOf(page, taken?.id ?? ''), 32_000);
+    const again = ticks.findIndex((tick, i) => i > 20 && tick < (ticks[i - 1] ?? 0) - 10);
+    expect(again).toBeGreaterThan(0);
+    const before = ticks.slice(0, again);
+    // Tick after tick, over the killed server and the failing network: nothing is missing, nothing comes twice.
+    const steps = before.slice(1).map((tick, i) => tick - (before[i] ?? 0));
+    expect(steps.filter((step) => step < 0 || step > 1)).toEqual([]);
+    expect(before.length * 0.05).toBeGreaterThan(lasted - 1);
+    expect((ticks.length - again) * 0.05).toBeGreaterThan(2);
+  });
+});
+
+describe('a teacher’s own voice', () => {
+  let browser: Browser;
+  let page: Page;
+  let complaints: string[];
+  let handout: string;
+  beforeAll(async () => {
+    // Somebody else's speech, by a program that we did not write, stands for the teacher's.
+    const file = path.join(folder, 'teacher.wav');
+    execFileSync('flite', [
+      '-voice',
+      'rms',
+      '-t',
+      SENTENCES.join(' '),
+      '-o',
+      path.join(folder, 'speech.wav'),
+    ]);
+    execFileSync('ffmpeg', [
+      '-loglevel', 'error', '-i', path.join(folder, 'speech.wav'), '-af', 'adelay=2500,apad=pad_dur=60', '-ar', '48000', file,
+    ]); // prettier-ignore
+    browser = await launchBrowser(file);
+    ({ page, complaints } = await openPage(browser, app.base));
+    await enterDemo(page);
+    handout = await addHandout(page);
+  });
+  afterAll(async () => {
+    expect(complaints).toEqual([]);
+    await browser.close();
+  });
+
+  test('is recorded, its words are found, and it is heard with every word lit as it is said', async () => {
+    await page.goto(`${app.base}/listen/${handout}`);
+    await clickText(page, 'Your own voice');
+    await seeText(page, 'Nothing is recorded yet.');
+    expect(await violationsOn(page)).toEqual([]);
+    await press(page, 'Record');
+    await seeText(page, 'Recording,');
+    expect(await violationsOn(page)).toEqual([]);
+    // As long as the reading lasts, and a little more.
+    await rest(13_500);
+    await press(page, 'Done: find the words');
+    await page.waitForSelector('::-p-aria([name="Touch up"][role="link"])');
+    expect(await recordingsOf(page, handout)).toMatchObject([{ state: 'ready', origin: 'microphone' }]);
+    await page.goto(`${app.base}/listen/${handout}`);
+    await seeText(page, SENTENCES[3] ?? '');
+    await press(page, 'Play');
+    const heard = await page.evaluate(
+      () =>
+        new Promise<string[]>((resolve) => {
+          const lit: string[] = [];
+          const began = performance.now();
+          const look = () => {
+            const word = document.querySelector('[data-lit="true"]')?.textContent ?? '';
+            if (word !== '' && lit.at(-1) !== word) lit.push(word);
+            if (performance.now() - began > 14_000) resolve(lit);
+            else requestAnimationFrame(look);
+          };
+          look();
+        }),
+    );
+    const words = SENTENCES.join(' ').split(' ');
+    expect(heard.length).toBeGreaterThan(20);
+    // In their order, hardly one left out.
+    let at = -1;
+    for (const word of heard) {
+      const next = words.findIndex(
+        (one, i) => i > at && one.replace(/[.,]/gu, '') === word.replace(/[.,]/gu, ''),
+      );
+      expect(next).toBeGreaterThan(at);
+      at = next;
+    }
+  });
+
+  test('is touched up by keys alone: a word cut out, taken back, the ends trimmed, what is heard is what is shown', async () => {
+    await page.goto(`${app.base}/record/${handout}`);
+    await clickText(page, 'Touch up');
+    await page.waitForSelector('.words button');
+    await page.waitForSelector('::-p-text(Fetching the waveform)', { hidden: true });
+    expect(await violationsOn(page)).toEqual([]);
+    const [recording] = await recordingsOf(page, handout);
+    const samples = async () => (await soundOf(page, recording?.id ?? '')).length;
+    const whole = await samples();
+    await page.focus('[aria-label="Place in the recording"]');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    const text = await page.$eval('[aria-label="Place in the recording"]', (one) =>
+      one.getAttribute('aria-valuetext'),
+    );
+    expect(text).toContain('“ferry”');
+    await page.keyboard.press('Delete');
+    await seeText(page, 'cut out at');
+    await page.waitForFunction(() => !document.body.innerText.includes('saving …'));
+    const cut = await samples();
+    expect(whole - cut).toBeGreaterThan(3000);
+    // The word is gone from below the waveform, and the needle plays what is left.
+    expect(await page.$$eval('.words button', (all) => all.some((one) => one.textContent === 'ferry'))).toBe(
+      false,
+    );
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.words button')].some((one) => one.textContent === 'ferry'),
+    );
+    await page.waitForFunction(() => !document.body.innerText.includes('saving …'));
+    await expect.poll(samples, { timeout: 30_000 }).toBe(whole);
+    await press(page, 'Trim the ends');
+    await seeText(page, 'places');
+    await expect.poll(samples, { timeout: 30_000 }).toBeLessThan(whole - 32_000);
+    await page.focus('[aria-label="Place in the recording"]');
+    await page.keyboard.press('Home');
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => {
+      const needle = document.querySelector<HTMLElement>('.needle');
+      return needle !== null && Number.parseFloat(needle.style.left) > 200;
+    });
+    await page.keyboard.press('Space');
+    await press(page, 'Hear it from here').catch(() => undefined);
+    await page.keyboard.press('Escape');
+    expect(await violationsOn(page)).toEqual([]);
+  });
+
+  test('has its words put right: an edge is moved, a word tapped, and readings follow', async () => {
+    await page.reload();
+    await page.waitForSelector('.words button');
+    const [recording] = await recordingsOf(page, handout);
+    const timesOf = () =>
+      page.evaluate(async (id) => {
+        const view = (await (await fetch(`/api/recordings/${id}`)).json()) as {
+          text: { words: { from: number | null; to: number | null; confidence: number }[] }[];
+        };
+        return view.text[0]?.words ?? [];
+      }, recording?.id ?? '');
+    const before = await timesOf();
+    await press(page, 'The sound Show').catch(() => undefined);
+    await page.evaluate(() => {
+      [...document.querySelectorAll<HTMLElement>('button')]
+        .find((one) => one.textContent.includes('The sound'))
+        ?.click();
+    });
+    await page.waitForSelector('[role="option"]');
+    await page.evaluate(() => {
+      [...document.querySelectorAll<HTMLElement>('[role="option"]')]
+        .find((one) => one.textContent.includes('words'))
+        ?.click();
+    });
+    await seeText(page, 'Words to look at');
+    await page.evaluate(() => {
+      [...document.querySelectorAll<HTMLElement>('.words button')]
+        .find((one) => one.textContent === 'ferry')
+        ?.click();
+    });
+    await press(page, 'Begins later');
+    await expect.poll(async () => ((await timesOf())[1]?.from ?? 0) - (before[1]?.from ?? 0)).toBe(320);
+    expect((await timesOf())[1]?.confidence).toBe(1);
+    expect(await violationsOn(page)).toEqual([]);
+    await press(page, 'Tap along from here');
+    await page.waitForFunction(
+      () => Number.parseFloat(document.querySelector<HTMLElement>('.needle')?.style.left ?? '0') > 0,
+    );
+    await rest(700);
+    await page.keyboard.press('t');
+    await rest(400);
+    await page.keyboard.press('t');
+    await press(page, 'Done: 2 words');
+    await expect.poll(async () => (await timesOf())[2]?.confidence).toBe(1);
+    const after = await timesOf();
+    expect((after[2]?.from ?? 0) - (after[1]?.from ?? 0)).toBeGreaterThan(6000);
+  });
+
+  test('is usable on a phone', async () => {
+    await page.setViewport({ width: 390, height: 800 });
+    for (const address of [`/record/${handout}`, new URL(page.url()).pathname]) {
+      await page.goto(`${app.base}${address}`, { waitUntil: 'networkidle0' });
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+      expect(await violationsOn(page)).toEqual([]);
+    }
+  });
+});
