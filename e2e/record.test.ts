@@ -327,6 +327,18 @@ describe('a teacher’s own voice', () => {
     await press(page, 'Begins later');
     await expect.poll(async () => ((await timesOf())[1]?.from ?? 0) - (before[1]?.from ?? 0)).toBe(320);
     expect((await timesOf())[1]?.confidence).toBe(1);
+    const handle = await page.$('[data-edge="to"]');
+    const box = await handle?.boundingBox();
+    const end = (await timesOf())[1]?.to ?? 0;
+    if (!box) throw new Error('The word has no edge to drag.');
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x - 10, y, { steps: 3 });
+    await page.mouse.up();
+    // Ten pixels at 200 a second.
+    await expect.poll(async () => end - ((await timesOf())[1]?.to ?? 0)).toBeGreaterThan(1500);
+    expect(end - ((await timesOf())[1]?.to ?? 0)).toBeLessThan(1700);
     expect(await violationsOn(page)).toEqual([]);
     await press(page, 'Tap along from here');
     await page.waitForFunction(

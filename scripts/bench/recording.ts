@@ -1,8 +1,9 @@
 import type { Handout, RecordingSummary } from '@aurelfield/api';
-import { execFileSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import puppeteer, { type Page } from 'puppeteer-core';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
 import { startBenchHouse, type BenchHouse } from './benchHouse.ts';
@@ -69,7 +70,8 @@ async function readAloud({ client }: BenchHouse, { id }: Handout, folder: string
   const { prompts } = await client.get<{ prompts: { text: string }[] }>(`/handouts/${id}/prompts`);
   const [text, file] = [path.join(folder, 'text.txt'), path.join(folder, 'hour.wav')];
   writeFileSync(text, prompts.map((prompt) => prompt.text).join('\n'));
-  execFileSync('flite', ['-voice', 'rms', '-f', text, '-o', file]);
+  // Not waited for in one go: what the server closes meanwhile would not be noticed.
+  await promisify(execFile)('flite', ['-voice', 'rms', '-f', text, '-o', file]);
   return file;
 }
 

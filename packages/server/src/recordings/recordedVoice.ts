@@ -11,7 +11,13 @@ import {
   type SpeechPlan,
   type Timeline,
 } from '@aurelfield/core';
-import { SpeechError, type SpeechEngine, type SpokenClip, type Voice } from '@aurelfield/voices';
+import {
+  SpeechError,
+  type SpeakOptions,
+  type SpeechEngine,
+  type SpokenClip,
+  type Voice,
+} from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
 import type { RecordingSound } from './recordingSound.ts';
 import type { RecordingRow, RecordingStore } from './recordingStore.ts';
@@ -76,9 +82,11 @@ export class RecordedVoice implements SpeechEngine {
         }
       : undefined;
 
-  async speak(plan: SpeechPlan): Promise<SpokenClip> {
+  /** Speaks a recorded sentence, to the school whose recording it is: that is read off the request's name, which begins with the school. */
+  async speak(plan: SpeechPlan, { requestId = '' }: SpeakOptions = {}): Promise<SpokenClip> {
     const [, id = '', content = '', nth = ''] = VOICE.exec(plan.voice) ?? [];
     const { row, timeline } = await this.#recording(id, content);
+    if (!requestId.startsWith(`${row.schoolId}/`)) throw gone();
     const stretch = stretchOfSentence(timeline, Number(nth));
     const sentence = row.sentences[Number(nth)];
     if (!stretch || !sentence)
@@ -109,7 +117,7 @@ export class RecordedVoice implements SpeechEngine {
     const open = this.#open.get(key);
     if (open) return open;
     const row = await this.#recordings.find(id);
-    if (!row) throw new SpeechError('failed', 'This recording is not here any more.');
+    if (!row) throw gone();
     if (row.content !== content)
       throw new SpeechError(
         'other-version',
@@ -119,6 +127,10 @@ export class RecordedVoice implements SpeechEngine {
     this.#open.set(key, found);
     return found;
   }
+}
+
+function gone(): SpeechError {
+  return new SpeechError('failed', 'This recording is not here any more.');
 }
 
 /** Silence is laid in a little before the next word begins. Samples: 5 ms. */

@@ -195,7 +195,7 @@ export class RecordingService {
     return this.#parts.recordings.save(row, revision, { sentences });
   }
 
-  /** How much louder or softer a recording as it is now would have to be for the voices' loudness; and its samples from one to another. */
+  /** The sound of a stretch, as it is edited now or as it was recorded. */
   async sound(
     schoolId: string,
     id: string,
@@ -211,7 +211,7 @@ export class RecordingService {
     };
   }
 
-  /** Name in the store of its waveform. */
+  /** Its waveform: lowest and highest of every 5 ms. */
   async peaks(schoolId: string, id: string): Promise<Buffer> {
     const row = await this.#parts.recordings.get(schoolId, id);
     return this.#parts.store.read(this.#parts.recordingSound.peaks(schoolId, row.id));

@@ -221,6 +221,15 @@ describe('a sound file', () => {
     expect(rows.map(({ plan }) => plan.voice.startsWith('recorded-'))).toEqual([true, true, false, true]);
   });
 
+  test('is said to its own school alone', async () => {
+    const { reading } = await readFor(handout);
+    const [first] = await server.running.house.readings.sentences(reading.id, 0, 1);
+    if (!first) throw new Error('There is no sentence.');
+    const { voices } = server.running.house;
+    await expect(voices.speak(first.plan)).rejects.toThrow('not here any more');
+    await expect(voices.speak(first.plan, { requestId: 'another/key' })).rejects.toThrow('not here any more');
+  });
+
   test.each([
     ['headings', [true, false, false, false]],
     ['nothing', [false, false, false, false]],

@@ -18,6 +18,7 @@ import { SelectionTools, WholeTools } from './Tools.tsx';
 import { useTouchUp } from './useTouchUp.ts';
 import { Waveform } from './Waveform.tsx';
 import { WordCheck } from './WordCheck.tsx';
+import { movedEdge } from './words.ts';
 
 /** A recording is touched up: its sound by steps that can all be taken back, its words where they were not found well. */
 export function TouchUp() {
@@ -145,6 +146,24 @@ function TouchUpOf({
   const chosen = words.findIndex(
     ({ from, to }) => from === selection.from && (to === selection.to || to === from),
   );
+  const own = words[chosen];
+  const setWords = async (changed: Parameters<typeof touch.setWords>[0]) => {
+    await touch.setWords(changed);
+    const [only] = changed;
+    if (changed.length === 1 && only && only.from !== null && only.to !== null)
+      setSelection({ from: only.from, to: only.to });
+  };
+  const moveEdge = async (edge: 'from' | 'to', sample: number) => {
+    const range = movedEdge(words, chosen, edge, sample, SHORTEST_WORD * sampleRate, samples);
+    if (!range || !own) return;
+    try {
+      await setWords([
+        { sentence: own.sentence, word: own.word, from: Math.round(range.from), to: Math.round(range.to) },
+      ]);
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+  };
   return (
     <>
       <ScreenTitle title={`Touch up: ${recording.name}`}>
@@ -191,6 +210,11 @@ function TouchUpOf({
         onSelect={setSelection}
         onKey={onKey}
         player={player}
+        edges={
+          view === 'words' && own && own.state !== 'missing'
+            ? { word: own, onMove: (edge, sample) => void moveEdge(edge, sample) }
+            : undefined
+        }
       />
       <Desk $narrow="last">
         <div>
@@ -201,12 +225,7 @@ function TouchUpOf({
               sampleRate={sampleRate}
               chosen={chosen}
               onChoose={({ from, to }) => setSelection({ from, to })}
-              onSet={async (changed) => {
-                await touch.setWords([...changed]);
-                const [only] = changed;
-                if (changed.length === 1 && only && only.from !== null && only.to !== null)
-                  setSelection({ from: only.from, to: only.to });
-              }}
+              onSet={(changed) => setWords([...changed])}
               heard={() => (player.isPlaying ? player.sample : undefined)}
               playFrom={(sample) => void play(Math.round(sample))}
               stop={() => player.stop()}
@@ -237,6 +256,9 @@ function TouchUpOf({
     </>
   );
 }
+
+/** Seconds that a word lasts at the least. */
+const SHORTEST_WORD = 0.02;
 
 /** About how much of the recording is seen in a wide window. */
 function sayWidth(pixelsPerSecond: number): string {

@@ -61,6 +61,17 @@ const Frame = styled.div`
     background: var(--danger);
   }
 
+  .edge {
+    width: 15px;
+    margin-left: -8px;
+    border-inline: 6px solid transparent;
+    background: var(--accent);
+    background-clip: padding-box;
+    cursor: ew-resize;
+    pointer-events: auto;
+    touch-action: none;
+  }
+
   .words {
     position: relative;
     height: 2.6rem;
@@ -119,6 +130,10 @@ interface WaveformProps {
   readonly onSelect: (selection: SampleRange) => void;
   readonly onKey: (event: KeyboardEvent) => void;
   readonly player: StretchPlayer;
+  /** A word whose edges can be dragged; `onMove` is told where one was let go. */
+  readonly edges?:
+    | { readonly word: SampleRange; readonly onMove: (edge: 'from' | 'to', sample: number) => void }
+    | undefined;
 }
 
 /** A recording as it sounds over time, with its words below it. A stretch is selected by dragging, by its words, or with the arrow keys. */
@@ -132,6 +147,7 @@ export function Waveform({
   onSelect,
   onKey,
   player,
+  edges,
 }: WaveformProps) {
   const scroll = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -140,6 +156,7 @@ export function Waveform({
   /** The end of the selection that stays where it is while the other one is moved by keys. */
   const anchor = useRef<number>(undefined);
   const [seen, setSeen] = useState({ from: 0, to: 3000 });
+  const [pulled, setPulled] = useState<{ readonly edge: 'from' | 'to'; readonly sample: number }>();
   const perSample = zoom / sampleRate;
   const width = Math.max(1, Math.ceil(samples * perSample));
 
@@ -270,6 +287,32 @@ export function Waveform({
             }}
           />
           <div className="over needle" ref={needle} />
+          {edges &&
+            (['from', 'to'] as const).map((edge) => (
+              <div
+                key={edge}
+                className="over edge"
+                data-edge={edge}
+                style={{
+                  left: (pulled?.edge === edge ? pulled.sample : edges.word[edge]) * perSample,
+                }}
+                onPointerDown={(event) => {
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setPulled({ edge, sample: edges.word[edge] });
+                }}
+                onPointerMove={(event) => {
+                  const view = scroll.current;
+                  if (pulled?.edge !== edge || !view) return;
+                  const x = event.clientX - view.getBoundingClientRect().left + view.scrollLeft;
+                  setPulled({ edge, sample: Math.max(0, Math.min(samples, Math.round(x / perSample))) });
+                }}
+                onPointerUp={() => {
+                  if (pulled?.edge === edge) edges.onMove(edge, pulled.sample);
+                  setPulled(undefined);
+                }}
+                onPointerCancel={() => setPulled(undefined)}
+              />
+            ))}
           <div className="words">
             {zoom < WORDS_FROM && <span className="hint">Come nearer to see the words.</span>}
             {shown.map((word) => (

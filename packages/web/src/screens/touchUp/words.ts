@@ -10,13 +10,16 @@ export interface ShownWord extends SampleRange {
   readonly state: 'sure' | 'doubtful' | 'missing';
 }
 
+/** What a cut has left of a word at its edge is no word. Seconds. */
+const SHORTEST = 0.01;
+
 /** The words of a recording with their times on a timeline, in the order in which they are heard. Those that a cut has taken away are left out, those that were not found stand where they should be. */
 export function shownWords(text: readonly RecordedSentence[], timeline: Timeline): ShownWord[] {
   return text
     .flatMap((sentence, nth) =>
       sentence.words.flatMap(({ start, end, from, confidence }, word): ShownWord[] => {
         const range = timeline.sentences[nth]?.words[word];
-        if (!range || (from !== null && range.to <= range.from)) return [];
+        if (!range || (from !== null && range.to - range.from < SHORTEST * timeline.sampleRate)) return [];
         const state = from === null ? 'missing' : confidence < DOUBTFUL_WORD ? 'doubtful' : 'sure';
         return [
           {
