@@ -217,12 +217,7 @@ export {
 } from './literacy/fluency.ts';
 export { speechesOf, type Speech } from './text/speeches.ts';
 export { sentencePairs } from './align/sentencePairs.ts';
-export {
-  alignWords,
-  FITS,
-  type AlignedWord,
-  type Alignment,
-  type KnownSpeech,
-} from './align/speech/alignWords.ts';
+export { alignWords } from './align/speech/alignWords.ts';
+export { FITS, type AlignedWord, type Alignment, type KnownSpeech } from './align/speech/alignStretch.ts';
 export { SPEECH_RATE } from './align/speech/spectra.ts';
 export { completed, Completion, type Said } from './phrases/completion.ts';

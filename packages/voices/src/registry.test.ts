@@ -57,6 +57,31 @@ describe('VoiceRegistry', () => {
     expect(registry.engineVersion('gone')).toBeUndefined();
   });
 
+  test('finds voices that are not offered to be chosen, and offers them to nobody', () => {
+    const own = new VoiceRegistry([
+      engine,
+      {
+        ...engine,
+        id: 'recorded',
+        voices: [],
+        versionOf: () => '2',
+        unlisted: (id) => (id === 'recorded-1' ? voice(id, 'en-GB', 'lower') : undefined),
+      },
+    ]);
+    expect([own.find('recorded-1')?.id, own.engineVersion('recorded-1')]).toEqual(['recorded-1', '2']);
+    expect(own.find('recorded-2')).toBeUndefined();
+    expect(own.voices).toHaveLength(5);
+    expect(own.voiceFor('en-GB', {})?.id).toBe('en-low');
+  });
+
+  test.each([
+    ['en-AU', 'en-low'],
+    ['pl', 'pl-low'],
+    ['ja', undefined],
+  ])('compares recordings in %s with %s', (language, id) => {
+    expect(registry.steadyVoiceFor(language)?.id).toBe(id);
+  });
+
   test('passes plans to the voice’s engine and refuses unknown voices', async () => {
     const plan = {
       voice: 'en-low',

@@ -97,6 +97,14 @@ export class VoiceRegistry {
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 
+  /** A voice for comparing recordings with: one that says everything the same way every time, and at once – the formant engine's – or else any that costs nothing; `undefined` when no voice speaks the language. */
+  steadyVoiceFor(language: string): Voice | undefined {
+    const own = this.voices.filter(
+      (voice) => !voice.price && baseLanguage(voice.language) === baseLanguage(language),
+    );
+    return own.find(({ engine }) => engine === 'espeak') ?? own[0];
+  }
+
   /** How a voice says single words, as phones in IPA; `undefined` where its engine cannot tell. */
   async pronounce(
     voiceId: string,

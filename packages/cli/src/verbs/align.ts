@@ -1,6 +1,6 @@
-import { alignWords, baseLanguage, FITS, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core';
+import { alignWords, FITS, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core';
 import { readSound } from '@aurelfield/readers';
-import { resampleClip, standardEngines, VoiceRegistry, type Voice } from '@aurelfield/voices';
+import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { writeFile } from 'node:fs/promises';
 import type { Edition } from '@aurelfield/formats';
 import { lexiconFlag, readArgs, UsageError } from '../usage.ts';
@@ -25,7 +25,7 @@ export async function align(args: string[]): Promise<void> {
   const registry = new VoiceRegistry(standardEngines());
   const document = await readDocument(file);
   const voice =
-    values.voice === undefined ? steadyVoice(registry, document.language) : registry.find(values.voice);
+    values.voice === undefined ? registry.steadyVoiceFor(document.language) : registry.find(values.voice);
   if (!voice)
     throw values.voice === undefined
       ? new Error(`No voice speaks ${document.language}; choose one with --voice.`)
@@ -52,12 +52,6 @@ export async function align(args: string[]): Promise<void> {
     await clips.close();
     await registry.stop();
   }
-}
-
-/** A voice that says everything the same way every time, and at once: the formant engine's. */
-function steadyVoice(registry: VoiceRegistry, language: string): Voice | undefined {
-  const own = registry.voices.filter((voice) => baseLanguage(voice.language) === baseLanguage(language));
-  return own.find(({ engine }) => engine === 'espeak') ?? own[0];
 }
 
 /** An edition's sound at the rate that is compared, and its words on it. */

@@ -1,6 +1,5 @@
 import type { Prompt, RecordedSentence, RecordingScope } from '@aurelfield/api';
 import {
-  baseLanguage,
   DEFAULT_CHOICES,
   DEFAULT_PAUSES,
   SPEECH_RATE,
@@ -59,7 +58,7 @@ export class KnownText {
       progress,
     }: { readonly signal: AbortSignal; readonly progress: (share: number) => Promise<void> },
   ): Promise<{ readonly known: KnownSpeech; readonly sentences: readonly RecordedSentence[] }> {
-    const voice = this.#steadyVoice(text.language);
+    const voice = this.#voices.steadyVoiceFor(text.language);
     if (!voice)
       throw new Refusal(
         'no-voice',
@@ -116,14 +115,6 @@ export class KnownText {
       },
       KNOWN_SPEED,
     );
-  }
-
-  /** A voice that says everything the same way every time, and at once: the formant engine's. */
-  #steadyVoice(language: string): Voice | undefined {
-    const own = this.#voices.voices.filter(
-      (voice) => !voice.price && baseLanguage(voice.language) === baseLanguage(language),
-    );
-    return own.find(({ engine }) => engine === 'espeak') ?? own[0];
   }
 }
 

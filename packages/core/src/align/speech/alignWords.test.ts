@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { alignWords, FITS, type KnownSpeech } from './alignWords.ts';
+import { FITS, type KnownSpeech } from './alignStretch.ts';
+import { alignWords } from './alignWords.ts';
 import { SPEECH_RATE } from './spectra.ts';
 
 /** A made-up sound of speech: each letter a chord of three tones, as vowels have, of 60 ms; how a speaker differs is told by a factor for the tones and one for the time. */
@@ -122,6 +123,30 @@ describe('a recording of the text', () => {
     expect(off).toHaveLength(text.length);
     // Which of two that are the same is the text’s is nobody’s to say.
     expect(off.filter((error) => error > 60).length).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('a long recording', () => {
+  /** A pause after every fourth word. */
+  const long = Array.from({ length: 5 }, () => text).flat();
+  const pauses = long.map((_, i) => (i > 0 && i % 4 === 0 ? 0.4 : 0));
+  const own = said(long, KNOWN, pauses);
+  const truth = said(long, { tones: 1.07, time: 1.1 }, pauses);
+
+  test('is looked at part by part, and every word is where it is', () => {
+    const off = errors(alignWords(own, truth.pcm, 6 * SPEECH_RATE), truth);
+    expect(off).toHaveLength(long.length);
+    expect(Math.max(...off)).toBeLessThan(60);
+  });
+
+  test('of nothing but noise does not fit', () => {
+    const noise = noisy(new Int16Array(truth.pcm.length), 6000);
+    expect(alignWords(own, noise, 6 * SPEECH_RATE).fit).toBeLessThan(FITS);
+  });
+
+  test('without any pause is looked at as a whole', () => {
+    const [flowing, spoken] = [said(long, KNOWN), said(long, OTHER)];
+    expect(Math.max(...errors(alignWords(flowing, spoken.pcm, 6 * SPEECH_RATE), spoken))).toBeLessThan(60);
   });
 });
 

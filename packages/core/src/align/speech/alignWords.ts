@@ -1,325 +1,96 @@
 import type { SampleRange } from '../../timeline/samples.ts';
-import { adapted, type FramePairs } from './adapt.ts';
-import { features, levelOf, noiseOf, pooled, type Features } from './features.ts';
-import { BANDS, HOP, SPEECH_RATE, spectra, type Spectra } from './spectra.ts';
-import {
-  distance,
-  wordPath,
-  WordStates,
-  type Band,
-  type FrameRange,
-  type StepCosts,
-  type WordPath,
-} from './wordPath.ts';
+import { alignStretch, roughPlaces, type Alignment, type KnownSpeech } from './alignStretch.ts';
+import { SPEECH_RATE } from './spectra.ts';
 
-/** Speech of which the times of all words are known: a voice of ours that says the same text. */
-export interface KnownSpeech {
-  /** At 16,000 samples a second. */
-  readonly pcm: Int16Array;
-  readonly words: readonly SampleRange[];
-}
+/** A longer recording is parted into stretches of about this length, so that an hour takes no more memory than it must. Samples. */
+const STRETCH = 4 * 60 * SPEECH_RATE;
+/** How far beyond that a good place is looked for, as a share of it. */
+const SOUGHT = 0.5;
+/** A place to part at: so long a pause in the recording, and in the known speech. Seconds. */
+const [PAUSE, KNOWN_PAUSE] = [0.2, 0.15];
+/** So many words on both sides must fit well there. */
+const BESIDE = 4;
 
-/** A word in the recording, in samples at 16,000 a second. */
-export interface AlignedWord {
-  /** Where it is said; undefined where it is left out. */
-  readonly range: SampleRange | undefined;
-  /** How well it fits there: 1 as well as the words of this recording do, 0 no better than anything else. */
-  readonly confidence: number;
-}
-
-export interface Alignment {
-  readonly words: readonly AlignedWord[];
-  /** How well the recording fits the text as a whole, from 0 to 1; below `FITS` it is another text, a part of it, or hardly speech. */
-  readonly fit: number;
-}
-
-/** Measured with four voices of flite on our texts, 10 and 40 seconds long: readings of the right text 0.65 and more, as an MP3 of 24 kbit/s 0.53; with noise as loud as the voice 0.4 to 0.8; readings of another text 0.25 to 0.46, half a reading as much, music 0.2. */
-export const FITS = 0.5;
-/** What the contrasts of a good reading come to, before and after the known voice was brought to the speaker's. */
-const FULL_FIT = 0.28;
-
-/** Frames that are taken together in the first look, in which the whole is laid out. */
-const COARSE = 6;
-/** How far the path may lead from the best place so far in the first look. Seconds. */
-const BEAM = 25;
-/** The looks after it: frames that are taken together, and how far the path may lead from the one before. Seconds. */
-const LOOKS = [
-  { by: 2, seconds: 0.8, doubts: false },
-  { by: 2, seconds: 0.4, doubts: true },
-  { by: 1, seconds: 0.15, doubts: false },
-] as const;
-const FRAMES_A_SECOND = SPEECH_RATE / HOP;
-/** 60 dB below the loudest band. */
-const NOTHING_THERE = 1e-6;
-const ALL_THE_SAME = 1e15;
-/** Less sound than this, in frames, says nothing. */
-const SHORTEST = 60;
-/** Of a telephone a third of the bands is missing; where more than this share is, it is a tone and no speech. */
-const MOST_DEAF = 0.5;
-/** A frame looks at its window's middle. */
-const MIDDLE_OF_WINDOW = 160;
-
-/** How far apart two frames are that say the same, and any two: what steps cost is measured by it. */
-interface Contrast {
-  readonly same: number;
-  readonly any: number;
-}
-
-/** Before anything is known: nothing is taken for a stranger that can be fitted in. */
-const FIRST_CONTRAST: Contrast = { same: 1, any: 3 };
-/** From where between the same and anything sound is taken for speech that the text has not, a cough, a chair. */
-const STRANGE = 0.5;
-/** From where between the same and anything a word is doubted, and how often it is looked whether the rest goes better without. */
-const DOUBTED = 0.35;
-const ROUNDS_OF_DOUBT = 2;
-/** How much sound that fits nothing must at least fit then. Seconds. */
-const BETTER = 0.07;
-/** How much sound that fits nothing must be saved by leaving a word out. Seconds. */
-const LEFT_OUT = 0.12;
-
-/** Lays known speech beside a recording of the same text: looks that come closer and closer, from the second on with the known voice brought to the speaker's. */
-export function alignWords(known: KnownSpeech, recording: Int16Array): Alignment {
-  const heard = spectra(recording);
-  const said = spectra(known.pcm);
-  const deaf = deafBands(heard);
-  const recorded = features(heard, deaf);
-  const compared = features(
-    said,
-    behind(said, heard, noiseOf(heard)).map((noise, band) => noise + (deaf[band] ?? 0)),
-  );
-  const isOneTone = deaf.filter((level) => level > 0).length > BANDS * MOST_DEAF;
-  if (recorded.frames < SHORTEST || compared.frames < SHORTEST || isOneTone)
-    return { words: known.words.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
-  const words = known.words.map(({ from, to }) =>
-    from === to ? NOTHING : framesOf(from, to, compared.frames),
-  );
-  const whole = { kind: 'beam', reach: Math.round((BEAM * FRAMES_A_SECOND) / COARSE) } as const;
-  const first = look(compared, recorded, words, COARSE, FIRST_CONTRAST, whole);
-  let last = first;
-  let voice = compared;
-  let sought: readonly FrameRange[] = words;
-  let contrast: Contrast = FIRST_CONTRAST;
-  for (const { by, seconds, doubts } of LOOKS) {
-    voice = adapted(compared, recorded, pairsOf(last));
-    contrast = contrastOf(voice, recorded, last, by);
-    const own = contrast;
-    const again = (those: readonly FrameRange[], around: Look) =>
-      look(voice, recorded, those, by, own, bandAround(around, by, those, seconds));
-    last = again(sought, last);
-    if (!doubts) continue;
-    // What was left out here is not looked for any more, nor what goes better without.
-    sought = words.map((range, word) => (last.path.words[word] ? range : NOTHING));
-    for (let round = 0; round < ROUNDS_OF_DOUBT; round++) {
-      const doubted = doubtedWords(last, own);
-      if (doubted.size === 0) break;
-      const without = again(
-        sought.map((range, word) => (doubted.has(word) ? NOTHING : range)),
-        last,
-      );
-      const out = [...doubted].filter((word) => goesBetter(without, last, word, own));
-      if (out.length === 0) break;
-      sought = sought.map((range, word) => (out.includes(word) ? NOTHING : range));
-      last = again(sought, last);
-    }
-  }
-  const spoken = words.filter(({ from, to }) => to > from).length;
-  const found = last.path.words.filter((range) => range).length;
-  const { same, any } = contrast;
-  // A voice that was brought to the speaker's fits anything a little, the shorter the more: it counts with what it was before.
-  const before = contrastOf(compared, recorded, last, 1);
-  const share = spoken === 0 ? 0 : found / spoken;
-  const covered = coverage(last, recorded);
-  return {
-    words: closed(last.path.words, known.words).map((range, word) => ({
-      range: range && { from: sampleOf(range.from), to: sampleOf(range.to) },
-      confidence: range ? between(0, (any - (last.path.distances[word] ?? any)) / (any - same), 1) : 0,
+/**
+ * Lays known speech beside a recording of the same text. A long one is laid out roughly as a whole, parted in pauses where that fits well, and looked at closely part by part.
+ * @param stretch samples of a part.
+ */
+export function alignWords(known: KnownSpeech, recording: Int16Array, stretch = STRETCH): Alignment {
+  if (recording.length <= stretch * (1 + SOUGHT)) return alignStretch(known, recording);
+  const parts = partsOf(known, recording, stretch).map((part) => ({
+    part,
+    found: alignPart(known, recording, part),
+  }));
+  const words = parts.flatMap(({ part: { at }, found }) =>
+    found.words.map(({ range, confidence }) => ({
+      range: range && { from: range.from + at.from, to: range.to + at.from },
+      confidence,
     })),
-    fit: between(0, (share * covered * (any - same) * (1 - before.same / before.any)) / FULL_FIT, 1),
-  };
+  );
+  const fits = parts.reduce((sum, { found }) => sum + found.fit * found.words.length, 0);
+  return { words, fit: fits / Math.max(1, words.length) };
 }
 
-function between(least: number, value: number, most: number): number {
-  return Math.max(least, Math.min(most, value));
+/** A part: samples of the recording and of the known speech, and the words in them. */
+interface Part {
+  readonly at: SampleRange;
+  readonly said: SampleRange;
+  readonly words: readonly [first: number, end: number];
 }
 
-/** The mouth is shut before a p, t, k, b, d or g: so short a silence between two words belongs to the later one. Seconds. */
-const CLOSURE = 0.12;
-
-/** @param known the same words in the known speech: where that pauses, at the end of a sentence, the silence is a pause however short it is. */
-function closed(
-  words: readonly (FrameRange | undefined)[],
-  known: readonly SampleRange[],
-): (FrameRange | undefined)[] {
-  let end = -Infinity;
-  let knownEnd = -Infinity;
-  return words.map((range, word) => {
-    const own = known[word];
-    const isPause = own !== undefined && own.from - knownEnd > CLOSURE * SPEECH_RATE;
-    if (own) knownEnd = own.to;
-    if (!range) return undefined;
-    const isClosure = !isPause && range.from - end <= CLOSURE * FRAMES_A_SECOND;
-    const from = isClosure ? end : range.from;
-    end = range.to;
-    return { from, to: range.to };
-  });
-}
-
-/** Words that fit worse than the words beside them, and not well. */
-function doubtedWords({ path }: Look, { same, any }: Contrast): Set<number> {
-  const found = path.words.flatMap((range, word) => (range ? word : []));
-  const at = (i: number) => path.distances[found[i] ?? -1] ?? 0;
-  return new Set(
-    found.filter(
-      (_word, i) => at(i) > same + DOUBTED * (any - same) && at(i) >= at(i - 1) && at(i) > at(i + 1),
-    ),
+function alignPart(known: KnownSpeech, recording: Int16Array, { at, said, words }: Part): Alignment {
+  return alignStretch(
+    {
+      pcm: known.pcm.subarray(said.from, said.to),
+      words: known.words
+        .slice(...words)
+        .map(({ from, to }) => ({ from: Math.max(0, from - said.from), to: Math.max(0, to - said.from) })),
+    },
+    recording.subarray(at.from, at.to),
   );
 }
 
-/** Whether the recording around a word fits better where the word is not looked for: from the middle of the word before to the middle of the one after. */
-function goesBetter(without: Look, { path, by }: Look, word: number, { same, any }: Contrast): boolean {
-  const middle = (range: FrameRange | undefined, other: number) =>
-    range ? (range.from + range.to) >> 1 : other;
-  const before = path.words.slice(0, word).findLast((range) => range);
-  const after = path.words.slice(word + 1).find((range) => range);
-  let [sum, own] = [0, 0];
-  for (let t = middle(before, 0); t < middle(after, path.costs.length); t++) {
-    sum += without.path.costs[t] ?? 0;
-    own += path.costs[t] ?? 0;
-  }
-  return sum + (BETTER * FRAMES_A_SECOND * (any - same)) / by < own;
+function partsOf(known: KnownSpeech, recording: Int16Array, stretch: number): Part[] {
+  const ends = { at: recording.length, said: known.pcm.length, word: known.words.length };
+  const cuts = [...cutsOf(known, recording, stretch), ends];
+  let before = { at: 0, said: 0, word: 0 };
+  return cuts.map((cut) => {
+    const part: Part = {
+      at: { from: before.at, to: cut.at },
+      said: { from: before.said, to: cut.said },
+      words: [before.word, cut.word],
+    };
+    before = cut;
+    return part;
+  });
 }
 
-/** One look at all of it. */
-interface Look {
-  /** Frames that were taken together. */
-  readonly by: number;
-  readonly path: WordPath;
-  readonly states: WordStates;
-}
-
-function look(
-  compared: Features,
-  recorded: Features,
-  words: readonly FrameRange[],
-  by: number,
-  { same, any }: Contrast,
-  band: Band,
-): Look {
-  const states = new WordStates(words.map(({ from, to }) => pooledRange(from, to, by)));
-  const costs: StepCosts = {
-    pause: same / 4,
-    stranger: same + STRANGE * (any - same),
-    leftOut: (LEFT_OUT * FRAMES_A_SECOND * (any - same)) / by,
-    slower: 0.1,
-    faster: 0.1,
-  };
-  return { by, states, path: wordPath(pooled(compared, by), states, pooled(recorded, by), costs, band) };
-}
-
-/** A prime number: its multiples lie all over. */
-const SCATTER = 7919;
-
-/** How well two sounds are told apart along a path that is known, some frames taken together. */
-function contrastOf(compared: Features, recorded: Features, last: Look, by: number): Contrast {
-  const pairs = pairsOf(last);
-  const [a, b] = [pooled(compared, by), pooled(recorded, by)];
-  let [same, any, count] = [0, 0, 0];
-  for (let i = 0; i < pairs.compared.length; i += by) {
-    const [x, y] = [Math.floor((pairs.compared[i] ?? 0) / by), Math.floor((pairs.recorded[i] ?? 0) / by)];
-    if (x >= a.frames || y >= b.frames) continue;
-    // Any other frame; scattered, since a text may say the same again and again.
-    const other = Math.floor((pairs.recorded[(i * SCATTER) % pairs.recorded.length] ?? 0) / by);
-    same += distance(a, x, b, y);
-    any += distance(a, x, b, Math.min(b.frames - 1, other));
-    count += 1;
-  }
-  return count === 0 ? { same: 1, any: 2 } : { same: same / count, any: Math.max(any, same * 1.1) / count };
-}
-
-/** A band around the path of an earlier look. */
-function bandAround(
-  { path, states, by }: Look,
-  finer: number,
-  words: readonly FrameRange[],
-  seconds: number,
-): Band {
-  const own = new WordStates(words.map(({ from, to }) => pooledRange(from, to, finer)));
-  const ratio = by / finer;
-  const last = path.states.length - 1;
-  return {
-    kind: 'around',
-    reach: Math.round((seconds * FRAMES_A_SECOND) / finer),
-    centre: (frame) => {
-      const state = path.states[Math.min(last, Math.floor(frame / ratio))] ?? 0;
-      const word = states.words[state] ?? 0;
-      const gap = own.gaps[word] ?? 0;
-      if ((states.frames[state] ?? -1) < 0) return gap;
-      // As far into the word as the earlier look was, and no farther than it goes.
-      const length = (own.gaps[word + 1] ?? gap + 1) - gap - 1;
-      return gap + Math.min(length, Math.round((state - (states.gaps[word] ?? 0)) * ratio));
-    },
-  };
-}
-
-/** Frames of both sounds that say the same, of what is spoken. */
-function pairsOf({ path, states, by }: Look): FramePairs {
-  const compared: number[] = [];
-  const recorded: number[] = [];
-  path.states.forEach((state, t) => {
-    const frame = states.frames[state] ?? -1;
-    if (frame < 0) return;
-    for (let k = 0; k < by; k++) {
-      compared.push(frame * by + k);
-      recorded.push(t * by + k);
+/** Where the recording is parted: before which word, and at which sample of both sounds. */
+function cutsOf(known: KnownSpeech, recording: Int16Array, stretch: number) {
+  const rough = roughPlaces(known, recording) ?? [];
+  const cuts: { readonly at: number; readonly said: number; readonly word: number }[] = [];
+  let best:
+    | { readonly at: number; readonly said: number; readonly word: number; readonly distance: number }
+    | undefined;
+  for (let word = 1; word < rough.length; word++) {
+    const [before, after] = [rough[word - 1]?.range, rough[word]?.range];
+    const [saidBefore, saidAfter] = [known.words[word - 1], known.words[word]];
+    if (!before || !after || !saidBefore || !saidAfter) continue;
+    const start = (cuts.at(-1)?.at ?? 0) + stretch;
+    if (after.from > start + stretch * SOUGHT && best) {
+      cuts.push(best);
+      best = undefined;
+      continue;
     }
-  });
-  return { compared: Int32Array.from(compared), recorded: Int32Array.from(recorded) };
-}
-
-/** The noise behind the recording, as loud against the known speech as it is against the speaker. */
-function behind(said: Spectra, heard: Spectra, noise: Float32Array): Float32Array {
-  const [own, other] = [levelOf(said), levelOf(heard)];
-  const total = (levels: Float32Array) => levels.reduce((sum, level) => sum + level, 0);
-  const gain = total(own) / Math.max(1e-9, total(other) - total(noise));
-  return Float32Array.from({ length: BANDS }, (_, band) => (noise[band] ?? 0) * Math.max(0, gain));
-}
-
-/** Bands of which the recording has nothing, as of a telephone above 3,400 hertz, are not looked at in either sound: one great constant stands in them. */
-function deafBands(heard: Spectra): Float32Array {
-  const levels = levelOf(heard);
-  const loudest = levels.reduce((most, level) => Math.max(most, level), 0);
-  return levels.map((level) => (level < loudest * NOTHING_THERE ? ALL_THE_SAME : 0));
-}
-
-/** Share of what is not pause in the recording that words of the text are laid over. */
-function coverage({ path, states }: Look, { quiet }: Features): number {
-  let covered = 0;
-  let all = 1e-9;
-  path.states.forEach((state, t) => {
-    const loud = 1 - (quiet[t] ?? 0);
-    all += loud;
-    if ((states.frames[state] ?? -1) >= 0) covered += loud;
-  });
-  return covered / all;
-}
-
-function framesOf(from: number, to: number, frames: number): FrameRange {
-  const at = (sample: number) =>
-    Math.max(0, Math.min(frames - 1, Math.round((sample - MIDDLE_OF_WINDOW) / HOP)));
-  const first = at(from);
-  return { from: first, to: Math.max(first + 1, Math.min(frames, at(to))) };
-}
-
-/** No frames at all. */
-const NOTHING: FrameRange = { from: 0, to: 0 };
-
-function pooledRange(from: number, to: number, by: number): FrameRange {
-  if (from === to) return NOTHING;
-  const first = Math.floor(from / by);
-  return { from: first, to: Math.max(first + 1, Math.floor(to / by)) };
-}
-
-/** Where a frame begins, halfway from the one before. */
-function sampleOf(frame: number): number {
-  return Math.max(0, frame * HOP + MIDDLE_OF_WINDOW - HOP / 2);
+    const isPause =
+      after.from - before.to >= PAUSE * SPEECH_RATE &&
+      saidAfter.from - saidBefore.to >= KNOWN_PAUSE * SPEECH_RATE;
+    const at = Math.round((before.to + after.from) / 2);
+    if (!isPause || at < start || recording.length - at < stretch * SOUGHT) continue;
+    const beside = rough.slice(Math.max(0, word - BESIDE), word + BESIDE);
+    const distance = beside.reduce((sum, one) => sum + one.distance, 0) / beside.length;
+    if (best && best.distance <= distance) continue;
+    best = { at, said: Math.round((saidBefore.to + saidAfter.from) / 2), word, distance };
+  }
+  return best ? [...cuts, best] : cuts;
 }

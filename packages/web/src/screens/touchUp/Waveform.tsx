@@ -229,7 +229,8 @@ export function Waveform({
     }
     event.preventDefault();
     if (event.shiftKey) {
-      const fixed = (anchor.current ??= selection.from);
+      const fixed = anchor.current ?? selection.from;
+      anchor.current = fixed;
       // On to the end of the word that the next one begins after.
       const word =
         event.key === 'ArrowRight'
