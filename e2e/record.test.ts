@@ -344,7 +344,7 @@ describe('a teacher’s own voice', () => {
     await page.mouse.up();
     // Ten pixels at 200 a second.
     await expect.poll(async () => end - ((await timesOf())[1]?.to ?? 0)).toBeGreaterThan(1500);
-    expect(end - ((await timesOf())[1]?.to ?? 0)).toBeLessThan(1700);
+    expect(end - ((await timesOf())[1]?.to ?? 0)).toBeLessThan(1800);
     expect(await violationsOn(page)).toEqual([]);
     await press(page, 'Tap along from here');
     await page.waitForFunction(

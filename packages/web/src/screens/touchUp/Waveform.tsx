@@ -203,10 +203,7 @@ export function Waveform({
     if (needle.current && !player.isPlaying) needle.current.style.left = `${from}px`;
   }, [selection, perSample, player]);
 
-  const sampleOf = (event: PointerEvent<HTMLElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return Math.max(0, Math.min(samples, Math.round((event.clientX - box.left) / perSample)));
-  };
+  const sampleAt = (event: PointerEvent) => Math.min(samples, Math.round(placeOf(event) / perSample));
   const select = (one: number, other: number) =>
     onSelect({ from: Math.min(one, other), to: Math.max(one, other) });
   const chooseWord = (word: ShownWord, isExtended: boolean) => {
@@ -267,13 +264,13 @@ export function Waveform({
             onPointerDown={(event) => {
               if (event.button !== 0) return;
               event.currentTarget.setPointerCapture(event.pointerId);
-              const sample = sampleOf(event);
+              const sample = sampleAt(event);
               drag.current = event.shiftKey ? selection.from : sample;
               anchor.current = drag.current;
               select(drag.current, sample);
             }}
             onPointerMove={(event) => {
-              if (drag.current !== undefined) select(drag.current, sampleOf(event));
+              if (drag.current !== undefined) select(drag.current, sampleAt(event));
             }}
             onPointerUp={() => (drag.current = undefined)}
             onPointerCancel={() => (drag.current = undefined)}
@@ -302,13 +299,11 @@ export function Waveform({
                   setPulled({ edge, sample: edges.word[edge] });
                 }}
                 onPointerMove={(event) => {
-                  const view = scroll.current;
-                  if (pulled?.edge !== edge || !view) return;
-                  const x = event.clientX - view.getBoundingClientRect().left + view.scrollLeft;
-                  setPulled({ edge, sample: Math.max(0, Math.min(samples, Math.round(x / perSample))) });
+                  if (pulled?.edge === edge) setPulled({ edge, sample: sampleAt(event) });
                 }}
-                onPointerUp={() => {
-                  if (pulled?.edge === edge) edges.onMove(edge, pulled.sample);
+                onPointerUp={(event) => {
+                  // Where it is let go, whether or not that was drawn already.
+                  if (pulled?.edge === edge) edges.onMove(edge, sampleAt(event));
                   setPulled(undefined);
                 }}
                 onPointerCancel={() => setPulled(undefined)}
@@ -338,6 +333,12 @@ export function Waveform({
       </div>
     </Frame>
   );
+}
+
+/** Pixels from the beginning of the recording to where the pointer is. */
+function placeOf({ currentTarget, clientX }: PointerEvent): number {
+  const view = currentTarget.closest('.scroll');
+  return view ? Math.max(0, clientX - view.getBoundingClientRect().left + view.scrollLeft) : 0;
 }
 
 /** Draws what is seen; the peaks that come nearest to a pixel each. */
