@@ -194,8 +194,11 @@ function TouchUpOf({
       </Row>
       <p id="touch-up-keys" style={{ marginBlock: '0.5rem' }}>
         <Fact>
-          Arrow keys go from word to word, with Shift they select on. Space hears, Delete cuts out, M
-          silences, P puts a pause in, + and − make louder and softer, Ctrl Z undoes.
+          Arrow keys go from word to word, with Shift they select on. Space hears
+          {isOriginal
+            ? '.'
+            : ', Delete cuts out, M silences, P puts a pause in, + and − make louder and softer, Ctrl Z undoes.'}
+          {view === 'words' && ' The edges of the chosen word can be dragged.'}
         </Fact>
       </p>
       {error !== undefined && <Notice kind="error">{error}</Notice>}
