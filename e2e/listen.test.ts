@@ -281,7 +281,7 @@ test('a word is said its own way in one place, and as everywhere again', async (
   await place();
   await aboutWord();
   await seeText(page, 'Said here as RIV-uh-luh-luh-luh-luh');
-  await clickText(page, 'As everywhere else');
+  await pressButton('As everywhere else');
   await page.waitForFunction(
     (short) => {
       const times = window.aurelfieldPlayer?.track.sentences[1]?.times?.[8];
