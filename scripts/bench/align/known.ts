@@ -9,7 +9,8 @@ export interface Known {
   readonly spoken: string[];
 }
 
-const registry = new VoiceRegistry(standardEngines());
+/** One worker: what it says depends a little on what it said before, and so the same is said in every run. */
+const registry = new VoiceRegistry(standardEngines({ espeak: { workers: 1 } }));
 
 export async function saidBy(
   voiceId: string,
