@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type BrowserContext, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type Page, type Target } from 'puppeteer-core';
 import { inject } from 'vitest';
 import { newDatabase } from '../packages/server/src/testing/testDatabase.ts';
 
@@ -109,6 +109,19 @@ export async function newPage(context: BrowserContext): Promise<Page> {
   const page = await context.newPage();
   page.setDefaultTimeout(PATIENCE);
   return page;
+}
+
+/** The page that `context` opens next, by a link or a script; waited for as patiently as any. */
+export function nextPage(context: BrowserContext): Promise<Page> {
+  return new Promise((resolve, reject) => {
+    const opened = async (target: Target) => {
+      const page = await target.page();
+      if (!page) throw new Error('What was opened is no page.');
+      page.setDefaultTimeout(PATIENCE);
+      return page;
+    };
+    context.once('targetcreated', (target) => void opened(target).then(resolve, reject));
+  });
 }
 
 /** A page at about the size teachers use, which fails the test on errors in its console. */

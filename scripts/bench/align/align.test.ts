@@ -6,8 +6,13 @@ import { plainSentences, SET_ASIDE } from './texts.ts';
 import { spokenByFlite, withNoise } from './truth.ts';
 
 /** A part of what `npm run bench:align` measures whole: two speakers of Debian's flite, with the phone ends that it tells, on a text of Debian's base-files. */
-const text = plainSentences(SET_ASIDE[2] ?? '').slice(0, 4);
-const other = plainSentences(SET_ASIDE[0] ?? '').slice(0, 3);
+const text = plainSentences(SET_ASIDE[0] ?? '').slice(0, 6);
+const other = plainSentences(SET_ASIDE[2] ?? '').slice(0, 3);
+/** Milliseconds within which 95 of 100 onsets are: what we aim at for clean sound and for noise at 10 dB; 100 for the rest. */
+const WITHIN = new Map([
+  ['clean', 60],
+  ['noise at 10 dB', 120],
+]);
 afterAll(() => stopVoices());
 
 describe.each(['awb', 'slt'])('%s', (speaker) => {
@@ -15,8 +20,8 @@ describe.each(['awb', 'slt'])('%s', (speaker) => {
     const found = await finding(text, speaker, condition);
     const errors = found.errors.map(Math.abs);
     expect(quantile(errors, 0.5)).toBeLessThanOrEqual(20);
-    // Of some fifty words five may be farther away: the known voice says a sentence a little otherwise each time, and 95 of 100 came to 40 to 180 ms here. The whole measure is the bench’s.
-    expect(quantile(errors, 0.9)).toBeLessThanOrEqual(130);
+    // Of 130 words seven may be farther away: with fewer words, chance moves the last ones.
+    expect(quantile(errors, 0.95)).toBeLessThanOrEqual(WITHIN.get(condition.name) ?? 100);
     expect(found.wronglyLeftOut).toBeLessThanOrEqual(2);
     expect(found.fit).toBeGreaterThan(FITS);
   });
