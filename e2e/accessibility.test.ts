@@ -29,6 +29,12 @@ async function overflow(): Promise<number> {
   return extra;
 }
 
+/** How much farther the page can be scrolled than there is anything on it: what is hidden for the eye alone must not lengthen it. */
+const emptyBelow = () =>
+  page.evaluate(
+    () => document.documentElement.scrollHeight - Math.max(innerHeight, document.body.scrollHeight),
+  );
+
 const VIEWS: readonly (readonly [name: string, address: string, ready: string])[] = [
   ['handouts', '/', 'Letter from the kiln'],
   ['add a handout', '/add', 'What was found'],
@@ -53,6 +59,7 @@ async function check(): Promise<void> {
     await showIn(scheme);
     expect(await violations(), scheme).toEqual([]);
   }
+  expect(await emptyBelow()).toBeLessThanOrEqual(1);
   expect(await overflow()).toBeLessThanOrEqual(0);
 }
 
@@ -66,6 +73,20 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
     await page.goto(`${app.base}${address}`, { waitUntil: 'networkidle0' });
     await seeText(page, ready);
     await check();
+  });
+
+  test('a pupil’s voice, gone through by keys: what has the focus is seen', async () => {
+    await page.goto(`${app.base}/pupils`, { waitUntil: 'networkidle0' });
+    await clickText(page, 'Tobias');
+    await page.waitForSelector('[role="radiogroup"] input:checked');
+    await check();
+    await page.focus('[role="radiogroup"] input:checked');
+    for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowDown');
+    const hides = await page.evaluate(() => {
+      const { top, bottom } = document.activeElement?.closest('label')?.getBoundingClientRect() ?? {};
+      return top === undefined || bottom === undefined || top < 0 || bottom > innerHeight;
+    });
+    expect(hides).toBe(false);
   });
 
   test('proof, with places found', async () => {

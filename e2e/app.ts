@@ -29,13 +29,17 @@ export async function startApp(
     demo?: boolean;
     /** Whether the demo's photographed page is read first. */
     photo?: boolean;
+    /** Lays something into the data folder before the server starts. */
+    prepare?: (folder: string) => Promise<void>;
   } = {},
 ): Promise<RunningApp> {
   const template = options.photo === true ? 'none' : options.demo === false ? 'empty' : 'demo';
+  const dataFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-e2e-'));
+  await options.prepare?.(dataFolder);
   const environment = {
     ...process.env,
     DATABASE_URL: await newDatabase(inject('databaseUrl'), template),
-    AUREL_DATA: mkdtempSync(path.join(tmpdir(), 'aurelfield-e2e-')),
+    AUREL_DATA: dataFolder,
     AUREL_PORT: '0',
     AUREL_SECRET: 'a secret for tests only',
     AUREL_RESOURCES: path.join(ROOT, 'packages/server'),
@@ -82,7 +86,7 @@ export async function startApp(
     kill: () => end('SIGKILL'),
     stop: async () => {
       await end('SIGTERM');
-      rmSync(environment.AUREL_DATA, { recursive: true, force: true });
+      rmSync(dataFolder, { recursive: true, force: true });
     },
   };
 }

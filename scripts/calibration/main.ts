@@ -14,7 +14,7 @@ import { shapeClip } from '../../packages/voices/src/clip/shapeClip.ts';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
-import { CALIBRATION_TEXTS } from './texts.ts';
+import { CALIBRATION_TEXTS } from '../../packages/voices/src/calibration/texts.ts';
 
 /** `npm run calibrate [espeak|festival|flite]`: measures how fast and how loud every voice speaks, and stores it beside the adapter. */
 

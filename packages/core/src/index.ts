@@ -121,7 +121,8 @@ export { renderEdited, soundOfEdited, type ReadRecording } from './audio/renderE
 export { coarserPeaks, peaksOfPieces, type Peaks } from './audio/peaks.ts';
 export { noiseFloor, type Cleaning } from './audio/clean.ts';
 export { stretched } from './audio/stretch.ts';
-export { treatedLength, TREATMENT_LIMITS, type Treatment } from './audio/treat.ts';
+export { treated, treatedLength, TREATMENT_LIMITS, type Treatment } from './audio/treat.ts';
+export { joinSamples } from './audio/join.ts';
 export { fadeEdges, firstLoud, lastLoud } from './audio/edges.ts';
 export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';

@@ -17,10 +17,11 @@ export function standardEngines({
   festival = {},
   models,
 }: StandardOptions = {}): SpeechEngine[] {
+  const formants = new EspeakEngine(espeak);
   return [
-    new EspeakEngine(espeak),
+    formants,
     new FestivalEngine(festival),
     new FliteEngine(),
-    ...(models ? [new ModelEngine(models)] : []),
+    ...(models ? [new ModelEngine({ compared: formants, ...models })] : []),
   ];
 }

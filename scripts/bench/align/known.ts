@@ -1,4 +1,4 @@
-import { blocksFromPlainText, planAtPace, type SampleRange } from '@aurelfield/core';
+import { blocksFromPlainText, joinSamples, planAtPace, type SampleRange } from '@aurelfield/core';
 import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { SPEECH_RATE } from '../../../packages/core/src/align/speech/spectra.ts';
 
@@ -40,13 +40,7 @@ export async function saidBy(
     parts.push(clip.pcm);
     at += clip.pcm.length;
   }
-  const pcm = new Int16Array(at);
-  let to = 0;
-  for (const part of parts) {
-    pcm.set(part, to);
-    to += part.length;
-  }
-  return { pcm, words, spoken };
+  return { pcm: joinSamples(parts), words, spoken };
 }
 
 export const stopVoices = () => registry.stop();

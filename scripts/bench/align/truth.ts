@@ -1,3 +1,4 @@
+import { joinSamples } from '@aurelfield/core';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -79,13 +80,7 @@ async function spoken(
     parts.push(pcm, new Int16Array(Math.round(PAUSE * SPEECH_RATE)));
     at += pcm.length + Math.round(PAUSE * SPEECH_RATE);
   }
-  const pcm = new Int16Array(at);
-  let to = 0;
-  for (const part of parts) {
-    pcm.set(part, to);
-    to += part.length;
-  }
-  return { pcm, words };
+  return { pcm: joinSamples(parts), words };
 }
 
 const known = new Map<string, Promise<string[]>>();

@@ -1,4 +1,5 @@
 import { lengthOf, type Piece } from '../timeline/piece.ts';
+import { joinSamples } from './join.ts';
 import { applyGain } from './loudness.ts';
 import { renderPiece } from './render.ts';
 import { treated } from './treat.ts';
@@ -45,13 +46,9 @@ export async function soundOfEdited(
   sampleRate: number,
   read: ReadRecording,
 ): Promise<Int16Array> {
-  const whole = new Int16Array(pieces.reduce((sum, piece) => sum + Math.max(0, lengthOf(piece)), 0));
-  let at = 0;
-  for await (const part of renderEdited(pieces, sampleRate, read)) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
+  const parts: Int16Array[] = [];
+  for await (const part of renderEdited(pieces, sampleRate, read)) parts.push(part);
+  return joinSamples(parts);
 }
 
 /** Whether a piece is heard as if there were no edge before it. */

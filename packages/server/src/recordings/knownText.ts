@@ -2,6 +2,7 @@ import type { Prompt, RecordedSentence, RecordingScope } from '@aurelfield/api';
 import {
   DEFAULT_CHOICES,
   DEFAULT_PAUSES,
+  joinSamples,
   SPEECH_RATE,
   toBlocks,
   type KnownSpeech,
@@ -90,7 +91,7 @@ export class KnownText {
       await progress((nth + 1) / rows.length);
     }
     return {
-      known: { pcm: joined(parts, at), words },
+      known: { pcm: joinSamples(parts), words },
       sentences: rows.map((row) => sentenceOf(row, text)),
     };
   }
@@ -134,14 +135,4 @@ function sentenceOf(row: PlannedRow, text: StoredText): RecordedSentence {
       confidence: 0,
     })),
   };
-}
-
-function joined(parts: readonly Int16Array[], length: number): Int16Array {
-  const whole = new Int16Array(length);
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
 }

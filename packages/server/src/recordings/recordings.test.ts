@@ -1,16 +1,21 @@
 import {
   RECORDING_RATE,
+  type FrozenReading,
+  type HandOut,
   type Handout,
+  type Job,
+  type Opened,
   type Problem,
   type Prompt,
   type Pupil,
+  type PupilLink,
   type Reading,
   type ReadingSentence,
   type RecordingSummary,
   type RecordingView,
 } from '@aurelfield/api';
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -112,6 +117,58 @@ const pcmOf = async (address: string): Promise<Int16Array> => {
   return new Int16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
 };
 
+interface Sound {
+  readonly pcm: Int16Array;
+  readonly rate: number;
+  /** The sample from which on it is looked at. */
+  readonly from: number;
+}
+
+/** How alike two sounds are by their loudness over 0.8 seconds, 20 ms by 20 ms, which tells more than samples do where their rates differ; and by how many decibels the first is louder. */
+function compared(one: Sound, other: Sound) {
+  const envelope = ({ pcm, rate, from }: Sound) =>
+    Array.from({ length: 40 }, (_, i) => {
+      const at = (nth: number) => from + Math.round(nth * 0.02 * rate);
+      const part = pcm.subarray(at(i), at(i + 1));
+      return Math.sqrt(part.reduce((sum, sample) => sum + sample * sample, 0) / Math.max(1, part.length));
+    });
+  const [a, b] = [envelope(one), envelope(other)];
+  const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+  const [middleA, middleB] = [mean(a), mean(b)];
+  const product = a.reduce((sum, value, i) => sum + (value - middleA) * ((b[i] ?? 0) - middleB), 0);
+  const power = (values: number[], middle: number) =>
+    Math.sqrt(values.reduce((sum, value) => sum + (value - middle) ** 2, 0));
+  return {
+    likeness: product / (power(a, middleA) * power(b, middleB)),
+    louder: 20 * Math.log10(middleA / middleB),
+  };
+}
+
+/** Expects that a sound, from where its second sentence begins, is the recording's, and no voice of ours. */
+async function expectRecorded(sound: Sound): Promise<void> {
+  const { body } = await client.get<{ recordings: RecordingSummary[] }>(`/handouts/${handout.id}/recordings`);
+  const recording = await settled(body.recordings[0] as RecordingSummary);
+  const from = recording.text[1]?.words[0]?.from ?? 0;
+  const own = await pcmOf(`/recordings/${recording.id}/sound?from=${from}&to=${from + RECORDING_RATE}`);
+  const { likeness } = compared(sound, { pcm: own, rate: RECORDING_RATE, from: 0 });
+  expect(likeness).toBeGreaterThan(0.95);
+  // The measure tells one second of it from the next.
+  const later = { ...sound, from: sound.from + Math.round(sound.rate / 2) };
+  expect(compared(later, { pcm: own, rate: RECORDING_RATE, from: 0 }).likeness).toBeLessThan(0.8);
+}
+
+/** Samples of a sound file, by ffmpeg. */
+async function decoded(bytes: Buffer, rate: number): Promise<Int16Array> {
+  const file = path.join(folder, `decoded-${bytes.length}`);
+  writeFileSync(file, bytes);
+  const { stdout } = await run(
+    'ffmpeg',
+    ['-v', 'error', '-i', file, '-f', 's16le', '-ac', '1', '-ar', String(rate), '-'],
+    { encoding: 'buffer', maxBuffer: 1 << 27 },
+  );
+  return new Int16Array(stdout.buffer.slice(stdout.byteOffset, stdout.byteOffset + stdout.length));
+}
+
 /** Ends of phones by the program itself; the pauses part the sentences. */
 async function pausesInTruth(): Promise<number[]> {
   const { stdout } = await run('flite', ['-voice', 'rms', '-t', SENTENCES.join(' '), '-o', 'none', '-psdur']);
@@ -181,24 +238,60 @@ describe('a sound file', () => {
     const own = await pcmOf(
       `/recordings/${recording.id}/sound?from=${first?.from ?? 0}&to=${(first?.from ?? 0) + RECORDING_RATE}`,
     );
-    // Compared by their loudness over time, 20 ms by 20 ms: their rates differ.
-    const envelope = (pcm: Int16Array, rate: number, from: number) =>
-      Array.from({ length: 40 }, (_, i) => {
-        const part = pcm.subarray(
-          from + Math.round(i * 0.02 * rate),
-          from + Math.round((i + 1) * 0.02 * rate),
-        );
-        return Math.sqrt(part.reduce((sum, sample) => sum + sample * sample, 0) / Math.max(1, part.length));
-      });
-    const one = envelope(audio, reading.sampleRate, sentences[1]?.times?.[0]?.[0] ?? 0);
-    const other = envelope(own, RECORDING_RATE, 0);
-    const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
-    const [a, b] = [mean(one), mean(other)];
-    const product = one.reduce((sum, value, i) => sum + (value - a) * ((other[i] ?? 0) - b), 0);
-    const power = (values: number[], middle: number) =>
-      Math.sqrt(values.reduce((sum, value) => sum + (value - middle) ** 2, 0));
-    expect(product / (power(one, a) * power(other, b))).toBeGreaterThan(0.97);
-    expect(20 * Math.log10(a / b)).toBeCloseTo(recording.gain, 0);
+    const { likeness, louder } = compared(
+      { pcm: audio, rate: reading.sampleRate, from: sentences[1]?.times?.[0]?.[0] ?? 0 },
+      { pcm: own, rate: RECORDING_RATE, from: 0 },
+    );
+    expect(likeness).toBeGreaterThan(0.97);
+    expect(louder).toBeCloseTo(recording.gain, 0);
+  });
+
+  test('is saved as a file like any reading, and is in it', async () => {
+    const { reading, sentences } = await readFor(handout);
+    const { body: begun } = await client.send<Job>('POST', `/readings/${reading.id}/exports`, {
+      format: 'mp3',
+    });
+    const { body: job } = await until(
+      () => client.get<Job>(`/jobs/${begun.id}`),
+      ({ body }) => body.state === 'done',
+    );
+    const saved = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
+    const pcm = await decoded(Buffer.from(await saved.arrayBuffer()), reading.sampleRate);
+    const [first, second] = sentences;
+    const from = (first?.samples ?? 0) + (first?.pauseAfter ?? 0) + (second?.times?.[0]?.[0] ?? 0);
+    await expectRecorded({ pcm, rate: reading.sampleRate, from });
+  });
+
+  test('is handed out like any reading, and is what a pupil’s page plays', async () => {
+    const ines = pupils.find(({ name }) => name === 'Ines');
+    const whom = { handoutIds: [handout.id], pupilIds: [ines?.id] };
+    expect((await client.send('POST', '/hand-outs', whom)).status).toBe(202);
+    await until(
+      () => client.get<HandOut[]>(`/hand-outs?handoutId=${handout.id}`),
+      ({ body }) => body.length > 0 && body.every(({ state }) => state === 'out'),
+    );
+    const links = (await client.get<PupilLink[]>('/pupil-links')).body;
+    const link = links.find(({ pupilId, handOutId }) => pupilId === ines?.id && handOutId === null);
+    // The pupil's browser knows nothing but the link.
+    const opened = (await (
+      await fetch(`${server.base}/open/enter`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ key: link?.secret, pin: '' }),
+      })
+    ).json()) as Opened;
+    const files = `${server.base}/open/${opened.pass}/files/${opened.items[0]?.package}`;
+    const page = (await (await fetch(`${files}/page.json`)).json()) as FrozenReading;
+    const stretch = page.stretches.findIndex(({ from, to }) => from <= 1 && 1 < to);
+    const sound = Buffer.from(await (await fetch(`${files}/sound-${stretch}.opus`)).arrayBuffer());
+    const before = page.sentences
+      .slice(page.stretches[stretch]?.from, 1)
+      .reduce((sum, { n, p }) => sum + n + p, 0);
+    await expectRecorded({
+      pcm: await decoded(sound, page.sampleRate),
+      rate: page.sampleRate,
+      from: before + (page.sentences[1]?.t[0] ?? 0),
+    });
   });
 
   test('of which a sentence was changed since is heard in all the others', async () => {

@@ -1,4 +1,4 @@
-import { fadeEdges, lastLoud, toSamples } from '@aurelfield/core';
+import { fadeEdges, joinSamples, lastLoud, toSamples } from '@aurelfield/core';
 import type { Interval, SpokenClip } from '../engine.ts';
 
 /** When a spoken word is heard, in milliseconds of the engine's audio. */
@@ -68,15 +68,5 @@ export function shapeClip(
     else if (wordGap > 0) addPiece(word, closure + wordGap, false);
   }
   addPiece(times.length - 1, 0, false);
-  return { sampleRate, pcm: joined(pieces, written), duration: written / sampleRate, words, cuts };
-}
-
-function joined(pieces: readonly Int16Array[], length: number): Int16Array {
-  const whole = new Int16Array(length);
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
+  return { sampleRate, pcm: joinSamples(pieces), duration: written / sampleRate, words, cuts };
 }

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { ModelEngine } from './modelEngine.ts';
 import { findModels } from './modelFolder.ts';
-import { sharedTimes } from './sharedTimes.ts';
+import { foundTimes, modelTimes, sharedTimes } from './modelTimes.ts';
 
 const VOICE = { label: 'Reed', language: 'en-GB', timbre: 'lower', sampleRate: 22_050 };
 
@@ -69,9 +69,42 @@ test('a model that is no model fails as such and takes nothing down', async () =
   await engine.stop();
 });
 
-test('shared times cover the sentence in order, longer words longer', () => {
-  const times = sharedTimes(['a', 'harbour', 'is'], 2);
-  expect(times.at(0)?.start).toBe(0);
-  expect(times.at(-1)?.end).toBeCloseTo(2, 9);
-  expect((times[1]?.end ?? 0) - (times[1]?.start ?? 0)).toBeGreaterThan(1);
+const RATE = 16_000;
+const ms = (from: number, to: number) => ({
+  range: { from: (from * RATE) / 1000, to: (to * RATE) / 1000 },
+  confidence: 1,
+});
+const NOWHERE = { range: undefined, confidence: 0 };
+
+describe('words of what a model says', () => {
+  test('that were not found share out what is heard, longer words longer', () => {
+    const times = sharedTimes(['a', 'harbour', 'is'], { start: 100, end: 2100 });
+    expect(times.at(0)?.start).toBe(100);
+    expect(times.at(-1)?.end).toBeCloseTo(2100, 9);
+    expect((times[1]?.end ?? 0) - (times[1]?.start ?? 0)).toBeGreaterThan(1000);
+  });
+
+  test.each([
+    ['all found', [ms(10, 200), ms(200, 450), ms(500, 700)], [[10, 200], [200, 450], [500, 700]]],
+    ['the middle one not', [ms(10, 200), NOWHERE, ms(500, 700)], [[10, 200], [200, 500], [500, 700]]],
+    ['the first not', [NOWHERE, ms(200, 450), ms(500, 700)], [[5, 200], [200, 450], [500, 700]]],
+    ['the last not', [ms(10, 200), ms(200, 450), NOWHERE], [[10, 200], [200, 450], [450, 900]]],
+    ['two that overlap', [ms(10, 220), ms(200, 450), ms(500, 700)], [[10, 220], [220, 450], [500, 700]]],
+  ])('%s', (_name, words, expected) => {
+    const found = foundTimes(['one', 'two', 'three'], { words, fit: 1 }, { start: 5, end: 900 });
+    expect(found.map(({ start, end }) => [Math.round(start), Math.round(end)])).toEqual(expected);
+  }); // prettier-ignore
+
+  test.each([
+    ['fits well', 0.9, 40],
+    ['fits hardly', 0.1, 100],
+    ['is nowhere', undefined, 100],
+  ])('where the speech %s', (_name, fit, first) => {
+    // A tenth of a second of silence, then half a second of sound.
+    const pcm = Int16Array.from({ length: RATE }, (_, i) => (i >= 1600 && i < 9600 ? 5000 : 0));
+    const alignment = fit === undefined ? undefined : { words: [ms(40, 300), ms(300, 600)], fit };
+    const times = modelTimes(['one', 'two'], { pcm, sampleRate: RATE, alignment });
+    expect(Math.round(times[0]?.start ?? 0)).toBe(first);
+    expect(Math.round(times[1]?.end ?? 0)).toBe(600);
+  });
 });

@@ -69,6 +69,9 @@ export const GlobalStyle = createGlobalStyle`
 
   html { font-size: 106.25%; }
 
+  /* The field itself lies hidden in its label: it is scrolled with it, not beside it below the page. */
+  label { position: relative; }
+
   body {
     margin: 0;
     background: var(--ground);

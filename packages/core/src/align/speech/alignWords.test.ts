@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { joinSamples } from '../../audio/join.ts';
 import { FITS, type KnownSpeech } from './alignStretch.ts';
 import { alignWords } from './alignWords.ts';
 import { SPEECH_RATE } from './spectra.ts';
@@ -34,13 +35,7 @@ function said(words: readonly string[], speaker: Speaker, pauses: readonly numbe
     ranges.push({ from, to: at });
   });
   add(new Int16Array(0.3 * SPEECH_RATE));
-  const pcm = new Int16Array(at);
-  let to = 0;
-  for (const part of parts) {
-    pcm.set(part, to);
-    to += part.length;
-  }
-  return { pcm, words: ranges };
+  return { pcm: joinSamples(parts), words: ranges };
 }
 
 function soundOf(letter: string, { tones, time }: Speaker): Int16Array {

@@ -121,6 +121,18 @@ describe('voices by what they are like', () => {
   test('no two of a list read alike', () => {
     expect(new Set(VOICES.map(sayVoice)).size).toBe(VOICES.length);
   });
+
+  test.each([
+    [{ engine: 'model', region: 'Made here', timings: 'aligned' }, 'Reed, Made here · lower, plain'],
+    [{ engine: 'model', region: '', timings: 'aligned' }, 'Reed · lower, plain'],
+    [
+      { engine: 'model', region: '', timings: 'estimated' },
+      'Reed · lower, plain (its words are lit roughly)',
+    ],
+    [{}, 'Scotland · lower, plain'],
+  ] as const)('%j is told as %s', (more, told) => {
+    expect(sayVoice(voice('d', 'Reed', more))).toBe(told);
+  });
 });
 
 test.each(STARTING_POINTS)('starting point “$name” can be read', ({ settings: { look = DEFAULT_LOOK } }) => {

@@ -33,9 +33,12 @@ export function voicesLike(voices: readonly VoiceInfo[], wanted: Wanted): VoiceI
     .sort((a, b) => Number(b.isNatural ?? false) - Number(a.isNatural ?? false));
 }
 
-/** "Scotland · lower, natural, calm": what tells a voice from others of its language. */
+/** "Scotland · lower, natural, calm": what tells a voice from others of its language. A voice of the school's own has its name with it. */
 export function sayVoice(voice: VoiceInfo): string {
   const { height, sound, manner, accent } = qualitiesOf(voice);
+  const own =
+    voice.engine === 'model' ? [voice.label, accent].filter((part) => part !== '').join(', ') : accent;
   const price = voice.price ? ' (costs)' : '';
-  return `${accent} · ${height}, ${sound}${manner === 'even' ? '' : `, ${manner}`}${price}`;
+  const times = voice.timings === 'estimated' ? ' (its words are lit roughly)' : '';
+  return `${own} · ${height}, ${sound}${manner === 'even' ? '' : `, ${manner}`}${price}${times}`;
 }
