@@ -15,12 +15,21 @@ const TSX = pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href;
 
 const ROOT = fileURLToPath(new URL('../../..', import.meta.url));
 
-/** The terminal as JavaScript, which starts in a tenth of the time. Its sources keep their addresses, so threads and data are found. */
+/** Threads and child processes by the sources that start them: they are built beside the terminal. */
+const STARTED = [
+  { by: 'espeakEngine.ts', source: './worker.ts', built: './espeakWorker.js' },
+  { by: 'readerPool.ts', source: './child.ts', built: './readerProcess.js' },
+];
+/** The terminal as JavaScript, which starts in a tenth of the time. Its sources keep their addresses, so their data is found. */
 const BUILT = path.join(ROOT, 'node_modules/.cache/aurelfield-terminal');
 const MAIN = path.join(BUILT, 'main.js');
 beforeAll(async () => {
   await build({
-    entryPoints: [SOURCE],
+    entryPoints: {
+      main: SOURCE,
+      espeakWorker: path.join(ROOT, 'packages/voices/src/espeak/worker.ts'),
+      readerProcess: path.join(ROOT, 'packages/readers/src/child.ts'),
+    },
     outdir: BUILT,
     bundle: true,
     splitting: true,
@@ -38,13 +47,15 @@ beforeAll(async () => {
       {
         name: 'addresses of the sources',
         setup: (bundling) => {
-          bundling.onLoad({ filter: /packages\/.*\.ts$/ }, ({ path: file }) => ({
-            contents: readFileSync(file, 'utf8').replaceAll(
-              'import.meta.url',
-              JSON.stringify(pathToFileURL(file).href),
-            ),
-            loader: 'ts',
-          }));
+          bundling.onLoad({ filter: /packages\/.*\.ts$/ }, ({ path: file }) => {
+            const started = STARTED.find(({ by }) => by === path.basename(file));
+            const text = readFileSync(file, 'utf8');
+            const own = started
+              ? text.replace(`'${started.source}', import.meta.url`, `'${started.built}', import.meta['url']`)
+              : text;
+            const address = JSON.stringify(pathToFileURL(file).href);
+            return { contents: own.replaceAll('import.meta.url', address), loader: 'ts' };
+          });
         },
       },
     ],

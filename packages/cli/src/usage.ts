@@ -1,5 +1,3 @@
-import { decodeText, Lexicon, parsePls } from '@aurelfield/core';
-import { readFile } from 'node:fs/promises';
 import { parseArgs, type ParseArgsConfig } from 'node:util';
 
 /** The command was written wrongly; the message says how. */
@@ -41,12 +39,4 @@ export function languageFlag(text: string): string {
   } catch {
     throw new UsageError(`--lang takes a language tag such as en-GB, not “${text}”.`);
   }
-}
-
-/** The entries of a pronunciation lexicon; what of it cannot be used is told on standard error. */
-export async function lexiconFlag(file: string | undefined): Promise<Lexicon | undefined> {
-  if (file === undefined) return undefined;
-  const { entries, warnings } = parsePls(decodeText(await readFile(file)).text);
-  for (const warning of warnings) process.stderr.write(`aurel: ${file}: ${warning}\n`);
-  return new Lexicon(entries);
 }

@@ -1,7 +1,8 @@
 import { decodeText, DEFAULT_PACE, PACE_RANGE, parsePls } from '@aurelfield/core';
 import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { readFile } from 'node:fs/promises';
-import { lexiconFlag, numberFlag, readArgs, UsageError } from '../usage.ts';
+import { lexiconFlag } from '../lexiconFlag.ts';
+import { numberFlag, readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
 import { spokenEdition } from './spokenEdition.ts';

@@ -17,7 +17,8 @@ import {
 import { factsOfClip, standardEngines, VoiceRegistry, type SpokenClip } from '@aurelfield/voices';
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { lexiconFlag, numberFlag, readArgs, UsageError } from '../usage.ts';
+import { lexiconFlag } from '../lexiconFlag.ts';
+import { numberFlag, readArgs, UsageError } from '../usage.ts';
 import { inOrder } from './inOrder.ts';
 
 const AT_ONCE = 4;

@@ -7,7 +7,8 @@ import {
   type Subject,
 } from '@aurelfield/core';
 import { createInterface } from 'node:readline';
-import { languageFlag, lexiconFlag, readArgs, UsageError } from '../usage.ts';
+import { lexiconFlag } from '../lexiconFlag.ts';
+import { languageFlag, readArgs, UsageError } from '../usage.ts';
 
 /** `spoken [--lang en-GB] [--subject maths] [--lexicon FILE.pls]`: for each line of standard input its displayed words and what is said for them, and what is left out, as one JSON line. */
 export async function spoken(args: string[]): Promise<void> {

@@ -102,7 +102,7 @@ export class ModelEngine implements SpeechEngine {
 
   async stop(): Promise<void> {
     const pools = await Promise.allSettled([...this.#pools.values()]);
-    await Promise.all(pools.map((pool) => (pool.status === 'fulfilled' ? pool.value.stop() : undefined)));
+    await Promise.all(pools.flatMap((pool) => (pool.status === 'fulfilled' ? pool.value.stop() : [])));
   }
 
   async speak(plan: SpeechPlan, options: SpeakOptions = {}): Promise<SpokenClip> {

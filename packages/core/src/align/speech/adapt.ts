@@ -12,6 +12,8 @@ export interface FramePairs {
 /** Sounds that are told apart when one voice is brought to another. */
 const CLUSTERS = 48;
 const ROUNDS = 8;
+/** Frames that the kinds of sounds are learnt from, from all over: half a minute tells as much as all of it. */
+const LEARNT_FROM = 6000;
 /** How many frames a sound must have before it is half believed. */
 const BELIEVED = 12;
 /** Keeps the mapping near the identity where there are few frames. */
@@ -26,11 +28,16 @@ export function adapted(compared: Features, recorded: Features, pairs: FramePair
   if (count < 4 * SIZE) return compared;
   const linear = regression(compared.values, recorded.values, pairs);
   const values = mapped(compared.values, compared.frames, linear);
-  const { labels, centres } = clusters(compared.values, pairs.compared);
+  const centres = clusterCentres(compared.values, pairs.compared);
+  const kinds = new Uint8Array(compared.frames);
+  for (let frame = 0; frame < compared.frames; frame++)
+    kinds[frame] = nearest(centres, compared.values, frame);
   const sums = new Float64Array(CLUSTERS * SIZE);
   const counts = new Float64Array(CLUSTERS);
   for (let i = 0; i < count; i++) {
-    const [from, to, cluster] = [pairs.compared[i] ?? 0, pairs.recorded[i] ?? 0, labels[i] ?? 0];
+    const from = pairs.compared[i] ?? 0;
+    const to = pairs.recorded[i] ?? 0;
+    const cluster = kinds[from] ?? 0;
     counts[cluster] = (counts[cluster] ?? 0) + 1;
     for (let d = 0; d < SIZE; d++) {
       const k = cluster * SIZE + d;
@@ -38,7 +45,7 @@ export function adapted(compared: Features, recorded: Features, pairs: FramePair
     }
   }
   for (let frame = 0; frame < compared.frames; frame++) {
-    const cluster = nearest(centres, compared.values, frame);
+    const cluster = kinds[frame] ?? 0;
     const n = counts[cluster] ?? 0;
     for (let d = 0; d < SIZE; d++)
       values[frame * SIZE + d] =
@@ -98,10 +105,11 @@ function mapped(values: Float32Array, frames: number, weights: Float64Array): Fl
   return result;
 }
 
-/** Kinds of sounds among some frames (k-means; the first centres are spread over the time, so the result is always the same). */
-function clusters(values: Float32Array, frames: Int32Array): { labels: Int32Array; centres: Float32Array } {
+/** Centres of the kinds of sounds among some frames (k-means; the first centres are spread over the time, so the result is always the same). */
+function clusterCentres(values: Float32Array, all: Int32Array): Float32Array {
+  const every = Math.max(1, Math.floor(all.length / LEARNT_FROM));
+  const frames = all.filter((_, i) => i % every === 0);
   const centres = new Float32Array(CLUSTERS * SIZE);
-  const labels = new Int32Array(frames.length);
   for (let k = 0; k < CLUSTERS; k++) {
     const frame = frames[Math.floor(((k + 0.5) * frames.length) / CLUSTERS)] ?? 0;
     centres.set(values.subarray(frame * SIZE, (frame + 1) * SIZE), k * SIZE);
@@ -112,7 +120,6 @@ function clusters(values: Float32Array, frames: Int32Array): { labels: Int32Arra
     for (let i = 0; i < frames.length; i++) {
       const frame = frames[i] ?? 0;
       const k = nearest(centres, values, frame);
-      labels[i] = k;
       counts[k] = (counts[k] ?? 0) + 1;
       for (let d = 0; d < SIZE; d++)
         sums[k * SIZE + d] = (sums[k * SIZE + d] ?? 0) + (values[frame * SIZE + d] ?? 0);
@@ -121,7 +128,7 @@ function clusters(values: Float32Array, frames: Int32Array): { labels: Int32Arra
       if ((counts[k] ?? 0) > 0)
         for (let d = 0; d < SIZE; d++) centres[k * SIZE + d] = (sums[k * SIZE + d] ?? 0) / (counts[k] ?? 1);
   }
-  return { labels, centres };
+  return centres;
 }
 
 function nearest(centres: Float32Array, values: Float32Array, frame: number): number {

@@ -1,7 +1,7 @@
 import type { SampleRange } from '../../timeline/samples.ts';
 import { adapted, type FramePairs } from './adapt.ts';
 import { features, levelOf, noiseOf, pooled, type Features } from './features.ts';
-import { BANDS, HOP, SPEECH_RATE, spectra, type Spectra } from './spectra.ts';
+import { BANDS, HOP, SPEECH_RATE, type Spectra } from './spectra.ts';
 import {
   distance,
   wordPath,
@@ -39,9 +39,12 @@ export const FITS = 0.5;
 const FULL_FIT = 0.28;
 
 /** Frames that are taken together in the first look, in which the whole is laid out. */
-const COARSE = 6;
+const COARSEST = 12;
 /** How far the path may lead from the best place so far in the first look. Seconds. */
 const BEAM = 25;
+/** Frames that are taken together when it is laid out once more, and how far that may lead from the first look. Seconds. */
+const COARSE = 6;
+const COARSE_REACH = 3;
 /** The looks after it: frames that are taken together, and how far the path may lead from the one before. Seconds. */
 const LOOKS = [
   { by: 2, seconds: 0.8, doubts: false },
@@ -77,10 +80,14 @@ const BETTER = 0.07;
 /** How much sound that fits nothing must be saved by leaving a word out. Seconds. */
 const LEFT_OUT = 0.12;
 
+/** Both sounds as they are looked at: the known speech, and the recording. */
+export interface Sounds {
+  readonly said: Spectra;
+  readonly heard: Spectra;
+}
+
 /** Both sounds made ready to be compared; undefined where one of them says nothing. */
-function prepared(known: KnownSpeech, recording: Int16Array) {
-  const heard = spectra(recording);
-  const said = spectra(known.pcm);
+function prepared(known: readonly SampleRange[], { said, heard }: Sounds) {
   const deaf = deafBands(heard);
   const recorded = features(heard, deaf);
   const compared = features(
@@ -89,26 +96,26 @@ function prepared(known: KnownSpeech, recording: Int16Array) {
   );
   const isOneTone = deaf.filter((level) => level > 0).length > BANDS * MOST_DEAF;
   if (recorded.frames < SHORTEST || compared.frames < SHORTEST || isOneTone) return undefined;
-  const words = known.words.map(({ from, to }) =>
-    from === to ? NOTHING : framesOf(from, to, compared.frames),
-  );
+  const words = known.map(({ from, to }) => (from === to ? NOTHING : framesOf(from, to, compared.frames)));
   return { compared, recorded, words };
 }
 
-/** The first look, in which the whole is laid out. */
-function firstLook({ compared, recorded, words }: NonNullable<ReturnType<typeof prepared>>): Look {
-  const whole = { kind: 'beam', reach: Math.round((BEAM * FRAMES_A_SECOND) / COARSE) } as const;
-  return look(compared, recorded, words, COARSE, FIRST_CONTRAST, whole);
+/** The first looks, in which the whole is laid out with the known voice as it is. */
+function laidOut({ compared, recorded, words }: NonNullable<ReturnType<typeof prepared>>): Look {
+  const whole = { kind: 'beam', reach: Math.round((BEAM * FRAMES_A_SECOND) / COARSEST) } as const;
+  const first = look(compared, recorded, words, COARSEST, FIRST_CONTRAST, whole);
+  const band = bandAround(first, COARSE, words, COARSE_REACH);
+  return look(compared, recorded, words, COARSE, FIRST_CONTRAST, band);
 }
 
 /** About where each word is said, within some tenths of a second, and how well it fits there: what a long recording is parted by. Samples. */
 export function roughPlaces(
-  known: KnownSpeech,
-  recording: Int16Array,
+  known: readonly SampleRange[],
+  sounds: Sounds,
 ): readonly { readonly range: SampleRange | undefined; readonly distance: number }[] | undefined {
-  const ready = prepared(known, recording);
+  const ready = prepared(known, sounds);
   if (!ready) return undefined;
-  const { path } = firstLook(ready);
+  const { path } = laidOut(ready);
   return path.words.map((range, word) => ({
     range: range && { from: range.from * COARSE * HOP, to: range.to * COARSE * HOP },
     distance: path.distances[word] ?? 2,
@@ -116,12 +123,11 @@ export function roughPlaces(
 }
 
 /** Lays known speech beside a recording of the same text: looks that come closer and closer, from the second on with the known voice brought to the speaker's. Takes some megabytes a minute. */
-export function alignStretch(known: KnownSpeech, recording: Int16Array): Alignment {
-  const ready = prepared(known, recording);
-  if (!ready) return { words: known.words.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
+export function alignStretch(known: readonly SampleRange[], sounds: Sounds): Alignment {
+  const ready = prepared(known, sounds);
+  if (!ready) return { words: known.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
   const { compared, recorded, words } = ready;
-  const first = firstLook(ready);
-  let last = first;
+  let last = laidOut(ready);
   let voice = compared;
   let sought: readonly FrameRange[] = words;
   let contrast: Contrast = FIRST_CONTRAST;
@@ -156,7 +162,7 @@ export function alignStretch(known: KnownSpeech, recording: Int16Array): Alignme
   const share = spoken === 0 ? 0 : found / spoken;
   const covered = coverage(last, recorded);
   return {
-    words: closed(last.path.words, known.words).map((range, word) => ({
+    words: closed(last.path.words, known).map((range, word) => ({
       range: range && { from: sampleOf(range.from), to: sampleOf(range.to) },
       confidence: range ? between(0, (any - (last.path.distances[word] ?? any)) / (any - same), 1) : 0,
     })),

@@ -1,6 +1,6 @@
 import type { SampleRange } from '../../timeline/samples.ts';
-import { alignStretch, roughPlaces, type Alignment, type KnownSpeech } from './alignStretch.ts';
-import { SPEECH_RATE } from './spectra.ts';
+import { alignStretch, roughPlaces, type Alignment, type KnownSpeech, type Sounds } from './alignStretch.ts';
+import { HOP, spectra, spectraBetween, SPEECH_RATE } from './spectra.ts';
 
 /** A longer recording is parted into stretches of about this length, so that an hour takes no more memory than it must. Samples. */
 const STRETCH = 4 * 60 * SPEECH_RATE;
@@ -16,10 +16,11 @@ const BESIDE = 4;
  * @param stretch samples of a part.
  */
 export function alignWords(known: KnownSpeech, recording: Int16Array, stretch = STRETCH): Alignment {
-  if (recording.length <= stretch * (1 + SOUGHT)) return alignStretch(known, recording);
-  const parts = partsOf(known, recording, stretch).map((part) => ({
+  const sounds = { said: spectra(known.pcm), heard: spectra(recording) };
+  if (recording.length <= stretch * (1 + SOUGHT)) return alignStretch(known.words, sounds);
+  const parts = partsOf(known, recording, sounds, stretch).map((part) => ({
     part,
-    found: alignPart(known, recording, part),
+    found: alignPart(known, sounds, part),
   }));
   const words = parts.flatMap(({ part: { at }, found }) =>
     found.words.map(({ range, confidence }) => ({
@@ -38,21 +39,21 @@ interface Part {
   readonly words: readonly [first: number, end: number];
 }
 
-function alignPart(known: KnownSpeech, recording: Int16Array, { at, said, words }: Part): Alignment {
+function alignPart(known: KnownSpeech, sounds: Sounds, { at, said, words }: Part): Alignment {
   return alignStretch(
+    known.words
+      .slice(...words)
+      .map(({ from, to }) => ({ from: Math.max(0, from - said.from), to: Math.max(0, to - said.from) })),
     {
-      pcm: known.pcm.subarray(said.from, said.to),
-      words: known.words
-        .slice(...words)
-        .map(({ from, to }) => ({ from: Math.max(0, from - said.from), to: Math.max(0, to - said.from) })),
+      said: spectraBetween(sounds.said, said.from, said.to),
+      heard: spectraBetween(sounds.heard, at.from, at.to),
     },
-    recording.subarray(at.from, at.to),
   );
 }
 
-function partsOf(known: KnownSpeech, recording: Int16Array, stretch: number): Part[] {
+function partsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stretch: number): Part[] {
   const ends = { at: recording.length, said: known.pcm.length, word: known.words.length };
-  const cuts = [...cutsOf(known, recording, stretch), ends];
+  const cuts = [...cutsOf(known, recording, sounds, stretch), ends];
   let before = { at: 0, said: 0, word: 0 };
   return cuts.map((cut) => {
     const part: Part = {
@@ -66,8 +67,8 @@ function partsOf(known: KnownSpeech, recording: Int16Array, stretch: number): Pa
 }
 
 /** Where the recording is parted: before which word, and at which sample of both sounds. */
-function cutsOf(known: KnownSpeech, recording: Int16Array, stretch: number) {
-  const rough = roughPlaces(known, recording) ?? [];
+function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stretch: number) {
+  const rough = roughPlaces(known.words, sounds) ?? [];
   const cuts: { readonly at: number; readonly said: number; readonly word: number }[] = [];
   let best:
     | { readonly at: number; readonly said: number; readonly word: number; readonly distance: number }
@@ -85,12 +86,17 @@ function cutsOf(known: KnownSpeech, recording: Int16Array, stretch: number) {
     const isPause =
       after.from - before.to >= PAUSE * SPEECH_RATE &&
       saidAfter.from - saidBefore.to >= KNOWN_PAUSE * SPEECH_RATE;
-    const at = Math.round((before.to + after.from) / 2);
+    const at = wholeFrame((before.to + after.from) / 2);
     if (!isPause || at < start || recording.length - at < stretch * SOUGHT) continue;
     const beside = rough.slice(Math.max(0, word - BESIDE), word + BESIDE);
     const distance = beside.reduce((sum, one) => sum + one.distance, 0) / beside.length;
     if (best && best.distance <= distance) continue;
-    best = { at, said: Math.round((saidBefore.to + saidAfter.from) / 2), word, distance };
+    best = { at, said: wholeFrame((saidBefore.to + saidAfter.from) / 2), word, distance };
   }
   return best ? [...cuts, best] : cuts;
+}
+
+/** Parts begin where a frame does. */
+function wholeFrame(sample: number): number {
+  return Math.round(sample / HOP) * HOP;
 }

@@ -57,6 +57,13 @@ export function spectra(pcm: Int16Array, warp = 1): Spectra {
   return { frames, energies };
 }
 
+/** The spectra of a part of a sound. @param from first sample, a multiple of `HOP`; up to, not including, `to`. */
+export function spectraBetween({ frames, energies }: Spectra, from: number, to: number): Spectra {
+  const first = Math.min(frames, Math.ceil(from / HOP));
+  const end = Math.max(first, Math.min(frames, Math.floor((to - WINDOW) / HOP) + 1));
+  return { frames: end - first, energies: energies.subarray(first * BANDS, end * BANDS) };
+}
+
 interface Band {
   /** First bin of the transform. */
   readonly from: number;
