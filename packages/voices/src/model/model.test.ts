@@ -96,15 +96,58 @@ describe('words of what a model says', () => {
   }); // prettier-ignore
 
   test.each([
-    ['fits well', 0.9, 40],
-    ['fits hardly', 0.1, 100],
-    ['is nowhere', undefined, 100],
-  ])('where the speech %s', (_name, fit, first) => {
+    ['fits well', 0.9, 300],
+    ['fits hardly', 0.1, 350],
+    ['is nowhere', undefined, 350],
+  ])('where the speech %s', (_name, fit, second) => {
     // A tenth of a second of silence, then half a second of sound.
     const pcm = Int16Array.from({ length: RATE }, (_, i) => (i >= 1600 && i < 9600 ? 5000 : 0));
     const alignment = fit === undefined ? undefined : { words: [ms(40, 300), ms(300, 600)], fit };
-    const times = modelTimes(['one', 'two'], { pcm, sampleRate: RATE, alignment });
-    expect(Math.round(times[0]?.start ?? 0)).toBe(first);
+    const times = modelTimes(['one', 'two'], [], { pcm, sampleRate: RATE, alignment });
+    // What is heard is heard from the first word to the last.
+    expect(Math.round(times[0]?.start ?? 0)).toBe(100);
+    expect(Math.round(times[1]?.start ?? 0)).toBe(second);
     expect(Math.round(times[1]?.end ?? 0)).toBe(600);
+  });
+
+  test.each([
+    [
+      'where it is silent, however the words were found',
+      [
+        [100, 300],
+        [400, 600],
+      ],
+      ms(100, 250),
+      ms(330, 600),
+      [300, 400],
+    ],
+    [
+      'where the later word begins, where it is never silent',
+      [[100, 600]],
+      ms(100, 250),
+      ms(330, 600),
+      [330, 330],
+    ],
+    [
+      'in the longest silence there',
+      [
+        [100, 200],
+        [230, 300],
+        [400, 600],
+      ],
+      ms(100, 310),
+      ms(390, 600),
+      [300, 400],
+    ],
+  ] as const)('a break is %s', (_name, loud, one, two, [end, start]) => {
+    const pcm = Int16Array.from({ length: RATE }, (_, i) =>
+      loud.some(([from, to]) => i >= from * 16 && i < to * 16) ? 5000 : 0,
+    );
+    const alignment = { words: [one, two], fit: 1 };
+    const times = modelTimes(['one', 'two'], [0], { pcm, sampleRate: RATE, alignment });
+    expect(times.map((time) => [Math.round(time.start), Math.round(time.end)])).toEqual([
+      [100, end],
+      [start, 600],
+    ]);
   });
 });

@@ -133,7 +133,7 @@ export class ModelEngine implements SpeechEngine {
         timeout: options.timeout ?? DEFAULT_TIMEOUT,
       },
     );
-    return { ...said, words: modelTimes(plan.words, said) };
+    return { ...said, words: modelTimes(plan.words, plan.breaks, said) };
   }
 
   /** The words of a plan as the voice says them that a model is compared with; undefined where none speaks the language. */

@@ -8,10 +8,17 @@ const BASE_LETTERS = 1.5;
 export const LEAST_FIT = 0.2;
 /** Louder than this (of 32768) is speech. */
 const QUIET = 200;
+/** So long it is quiet at a break where the model pauses at all. Milliseconds. */
+const SHORTEST_PAUSE = 20;
 
-/** When each word of a sentence is heard in what a model said: where it was found, or, where the sound fits the words too badly, shared out over what is heard. Milliseconds. */
+/**
+ * When each word of a sentence is heard in what a model said: where it was found, or, where the sound fits the words too badly, shared out over what is heard. All that is heard belongs to a word: what lies between the times at a break can be cut out.
+ * @param breaks indices of the words that a break follows, rising.
+ * @returns milliseconds.
+ */
 export function modelTimes(
   words: readonly string[],
+  breaks: readonly number[],
   { pcm, sampleRate, alignment }: ModelResponse,
 ): WordTime[] {
   const from = firstLoud(pcm, 0, pcm.length, QUIET);
@@ -19,8 +26,38 @@ export function modelTimes(
     start: inMs(from, sampleRate),
     end: inMs(lastLoud(pcm, from, pcm.length, QUIET), sampleRate),
   };
-  const found = alignment && alignment.fit >= LEAST_FIT && alignment.words.some(({ range }) => range);
-  return found ? foundTimes(words, alignment, heard) : sharedTimes(words, heard);
+  const isFound = alignment && alignment.fit >= LEAST_FIT && alignment.words.some(({ range }) => range);
+  const times = isFound ? foundTimes(words, alignment, heard) : sharedTimes(words, heard);
+  const edges = breaks.map((after) => {
+    const [before, next] = [times[after], times[after + 1]];
+    const middle = (time: WordTime | undefined) => ((time?.start ?? 0) + (time?.end ?? 0)) / 2;
+    const pause = longestPause(pcm, sampleRate, middle(before), middle(next));
+    return { after, ...(pause ?? { start: next?.start ?? 0, end: next?.start ?? 0 }) };
+  });
+  return times.map((time, i) => ({
+    start:
+      i === 0
+        ? Math.min(time.end, heard.start)
+        : (edges.find(({ after }) => after === i - 1)?.end ?? time.start),
+    end:
+      i === times.length - 1
+        ? Math.max(time.start, heard.end)
+        : (edges.find(({ after }) => after === i)?.start ?? time.end),
+  }));
+}
+
+/** The longest stretch between two moments in which nothing is heard; undefined where there is none to speak of. Milliseconds. */
+function longestPause(pcm: Int16Array, sampleRate: number, start: number, end: number): WordTime | undefined {
+  const sample = (ms: number) => Math.round((ms * sampleRate) / 1000);
+  let [longest, length] = [0, 0];
+  let quietFrom = sample(start);
+  for (let i = sample(start); i <= sample(end); i++) {
+    if (i < sample(end) && Math.abs(pcm[i] ?? 0) <= QUIET) continue;
+    if (i - quietFrom > length) [longest, length] = [quietFrom, i - quietFrom];
+    quietFrom = i + 1;
+  }
+  const pause = { start: inMs(longest, sampleRate), end: inMs(longest + length, sampleRate) };
+  return pause.end - pause.start >= SHORTEST_PAUSE ? pause : undefined;
 }
 
 /** Words that were found where they were found; those between two of them share out what lies between. */
