@@ -12,10 +12,24 @@ export interface Known {
 /** One worker: what it says depends a little on what it said before, and so the same is said in every run. */
 const registry = new VoiceRegistry(standardEngines({ espeak: { workers: 1 } }));
 
-export async function saidBy(
+const said = new Map<string, Promise<Known>>();
+
+/** A text as a voice says it; said once, and the same every time that it is asked for. */
+export function saidBy(
   voiceId: string,
   sentences: readonly (readonly string[])[],
   pace = 160,
+): Promise<Known> {
+  const key = JSON.stringify([voiceId, sentences, pace]);
+  const known = said.get(key) ?? speak(voiceId, sentences, pace);
+  said.set(key, known);
+  return known;
+}
+
+async function speak(
+  voiceId: string,
+  sentences: readonly (readonly string[])[],
+  pace: number,
 ): Promise<Known> {
   const voice = registry.find(voiceId);
   if (!voice) throw new Error(`There is no voice ${voiceId}.`);
