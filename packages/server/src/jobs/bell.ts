@@ -17,24 +17,33 @@ export class Bell {
     this.#onCancel = onCancel;
   }
 
+  /** @throws when the database does not answer; a connection that breaks later is made anew, once a second. */
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.#databaseUrl });
-    this.#client = client;
     client.on('notification', ({ channel, payload = '' }) => {
       if (channel === CANCEL_CHANNEL) this.#onCancel(payload);
       else this.#ring(payload as JobKind);
     });
-    let isOver = false;
+    // One that never stood is left to who asked for it: were it made anew from here as well, each would bring the next two.
+    let stands = false;
     const over = () => {
-      if (isOver) return;
-      isOver = true;
+      if (!stands) return;
+      stands = false;
       void this.#again(client);
     };
     client.on('error', over);
     client.on('end', over);
-    await client.connect();
-    await client.query(`listen ${WORK_CHANNEL}`);
-    await client.query(`listen ${CANCEL_CHANNEL}`);
+    try {
+      await client.connect();
+      await client.query(`listen ${WORK_CHANNEL}`);
+      await client.query(`listen ${CANCEL_CHANNEL}`);
+    } catch (error) {
+      void client.end().catch(() => undefined);
+      throw error;
+    }
+    stands = true;
+    this.#client = client;
+    if (this.#stopped) await client.end();
   }
 
   async stop(): Promise<void> {

@@ -1,0 +1,94 @@
+import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
+import { setTimeout as rest } from 'node:timers/promises';
+import pg from 'pg';
+import { afterEach, describe, expect, inject, test } from 'vitest';
+import { newDatabase } from '../testing/testDatabase.ts';
+import { Bell } from './bell.ts';
+import { CANCEL_CHANNEL } from './queue.ts';
+
+/** A door in front of the database: it can be shut, and counts who knocks. */
+async function doorTo(databaseUrl: string) {
+  const target = new URL(databaseUrl);
+  const open = new Set<Socket>();
+  let knocks = 0;
+  let isShut = false;
+  const door = createServer((socket) => {
+    knocks += 1;
+    socket.on('error', () => undefined);
+    if (isShut) return void socket.destroy();
+    const through = connect(Number(target.port), target.hostname);
+    for (const one of [socket, through]) {
+      open.add(one);
+      one.on('error', () => undefined);
+      one.on('close', () => {
+        open.delete(one);
+        socket.destroy();
+        through.destroy();
+      });
+    }
+    socket.pipe(through).pipe(socket);
+  });
+  await new Promise<void>((resolve) => door.listen(0, '127.0.0.1', resolve));
+  const address = new URL(databaseUrl);
+  address.hostname = '127.0.0.1';
+  address.port = String((door.address() as AddressInfo).port);
+  return {
+    url: address.href,
+    get knocks() {
+      return knocks;
+    },
+    shut: () => {
+      isShut = true;
+      for (const socket of open) socket.destroy();
+    },
+    open: () => {
+      isShut = false;
+    },
+    remove: () => new Promise((resolve) => door.close(resolve)),
+  };
+}
+
+const open: { stop: () => Promise<unknown> }[] = [];
+afterEach(async () => {
+  for (const one of open.splice(0)) await one.stop();
+});
+
+describe('the bell between processes', () => {
+  test('while the database is away asks for it once a second, however long, and rings again when it is back', async () => {
+    const databaseUrl = await newDatabase(inject('databaseUrl'), 'empty');
+    const door = await doorTo(databaseUrl);
+    open.push({ stop: () => door.remove() });
+    const cancelled: string[] = [];
+    const bell = new Bell(door.url, (id) => cancelled.push(id));
+    open.unshift(bell);
+    await bell.start();
+    expect(door.knocks).toBe(1);
+    door.shut();
+    await rest(6500);
+    expect(door.knocks).toBeGreaterThanOrEqual(4);
+    // Each attempt that failed once brought two more: after six seconds there were dozens, after a minute no socket was left.
+    expect(door.knocks).toBeLessThanOrEqual(9);
+    door.open();
+    const other = new pg.Client({ connectionString: databaseUrl });
+    await other.connect();
+    open.push({ stop: () => other.end() });
+    for (let i = 0; i < 100 && cancelled.length === 0; i++) {
+      await other.query('select pg_notify($1, $2)', [CANCEL_CHANNEL, 'a job']);
+      await rest(100);
+    }
+    expect(cancelled[0]).toBe('a job');
+    const after = door.knocks;
+    await rest(2500);
+    expect(door.knocks).toBe(after);
+  });
+
+  test('does not start without a database', async () => {
+    const door = await doorTo(await newDatabase(inject('databaseUrl'), 'empty'));
+    open.push({ stop: () => door.remove() });
+    door.shut();
+    const bell = new Bell(door.url, () => undefined);
+    await expect(bell.start()).rejects.toThrow();
+    await rest(2500);
+    expect(door.knocks).toBe(1);
+  });
+});
