@@ -290,7 +290,7 @@ function Controls({
           {waiting === 0
             ? 'All of it is on the server.'
             : isAway
-              ? `The server does not answer: ${clock(waiting / 2)} are kept in this browser and are sent when it is back. Just go on.`
+              ? `The server does not answer: ${clock(waiting / 2)} are kept in this browser and are sent when it is back. ${state === 'ending' ? 'Then the words are found; leave this page open if you can.' : 'Just go on.'}`
               : 'The last of it is on its way to the server.'}
         </p>
       )}
