@@ -86,10 +86,10 @@ function clockSound(seconds: number): Buffer {
   return Buffer.concat([wavHeader(RATE, pcm.length), Buffer.from(pcm.buffer)]);
 }
 
-/** The number of the tone that is heard in each twentieth of a second, by its zero crossings. */
+/** The number of the tone that is heard in each twentieth of a second, by its zero crossings; what only one of them says against both beside it was misread, where the device stumbled. */
 function clockIn(pcm: Int16Array, rate: number): number[] {
   const length = Math.round(0.05 * rate);
-  return Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {
+  const read = Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {
     const part = pcm.subarray(nth * length, (nth + 1) * length);
     const crossings: number[] = [];
     for (let i = 1; i < part.length; i++) {
@@ -99,6 +99,10 @@ function clockIn(pcm: Int16Array, rate: number): number[] {
     const periods = crossings.length - 1;
     const span = (crossings.at(-1) ?? 0) - (crossings[0] ?? 0);
     return periods < 3 ? -1 : Math.round(((periods * rate) / span - LOWEST) / APART);
+  });
+  return read.map((_, i) => {
+    const at = Math.max(1, Math.min(read.length - 2, i));
+    return read.slice(at - 1, at + 2).sort((a, b) => a - b)[1] ?? -1;
   });
 }
 
