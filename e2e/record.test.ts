@@ -86,20 +86,27 @@ function clockSound(seconds: number): Buffer {
   return Buffer.concat([wavHeader(RATE, pcm.length), Buffer.from(pcm.buffer)]);
 }
 
-/** The number of the tone that is heard in each twentieth of a second, by its zero crossings. */
+/** As many tones as half a minute has. */
+const TONES = 300;
+
+/** The number of the tone that is heard most in each twentieth of a second (Goertzel's filter for each tone), which a click of a starved audio thread does not change. */
 function clockIn(pcm: Int16Array, rate: number): number[] {
   const length = Math.round(0.05 * rate);
   return Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {
     const part = pcm.subarray(nth * length, (nth + 1) * length);
-    const crossings: number[] = [];
-    for (let i = 1; i < part.length; i++) {
-      const [before, now] = [part[i - 1] ?? 0, part[i] ?? 0];
-      if (before < 0 && now >= 0) crossings.push(i - now / (now - before));
-    }
-    const periods = crossings.length - 1;
-    const span = (crossings.at(-1) ?? 0) - (crossings[0] ?? 0);
-    return periods < 3 ? -1 : Math.round(((periods * rate) / span - LOWEST) / APART);
+    const powers = Array.from({ length: TONES }, (_tone, tone) =>
+      powerOf(part, (LOWEST + APART * tone) / rate),
+    );
+    return powers.indexOf(Math.max(...powers));
   });
+}
+
+/** Power of a frequency, in periods a sample; after Goertzel, G. (1958), An algorithm for the evaluation of finite trigonometric series. */
+function powerOf(pcm: Int16Array, frequency: number): number {
+  const factor = 2 * Math.cos(2 * Math.PI * frequency);
+  let [before, now] = [0, 0];
+  for (const sample of pcm) [before, now] = [now, sample + factor * now - before];
+  return now * now + before * before - factor * now * before;
 }
 
 const soundOf = async (page: Page, id: string): Promise<Int16Array> => {
