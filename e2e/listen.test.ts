@@ -1,25 +1,10 @@
-import type { ReadingPlayer } from '@aurelfield/player';
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import {
-  choosePupil,
-  clickText,
-  enterDemo,
-  launchBrowser,
-  openPage,
-  seeText,
-  startApp,
-  type RunningApp,
-} from './app.ts';
-
-declare global {
-  interface Window {
-    aurelfieldPlayer?: ReadingPlayer;
-  }
-}
+import { choosePupil, clickText, seeText, type RunningApp } from './app.ts';
+import { openDemo, type Demo } from './demo.ts';
 
 /** Samples per second of the voices heard here. */
 const RATE = 22_050;
@@ -31,20 +16,13 @@ Twice a day the sea comes up the river as a single wave. It is 1.5 m high on 12/
 Is it dangerous? Not to those who know the time of it.`;
 
 let app: RunningApp;
-let browser: Browser;
 let page: Page;
-let complaints: string[];
+let demo: Demo;
 beforeAll(async () => {
-  app = await startApp();
-  browser = await launchBrowser();
-  ({ page, complaints } = await openPage(browser, app.base));
-  await enterDemo(page);
+  demo = await openDemo();
+  ({ app, page } = demo);
 });
-afterAll(async () => {
-  expect(complaints).toEqual([]);
-  await browser.close();
-  await app.stop();
-});
+afterAll(() => demo.leave());
 
 /** What is lit on the page and what the audio's clock says, read in one go. */
 const sample = () =>

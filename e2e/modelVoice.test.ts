@@ -1,27 +1,12 @@
 import type { Pupil, Reading, ReadingSentence } from '@aurelfield/api';
-import type { ReadingPlayer } from '@aurelfield/player';
 import path from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { CALIBRATION_TEXTS } from '../packages/voices/src/calibration/texts.ts';
 import { buildTinyModel } from '../scripts/tinyModel/build.ts';
-import {
-  choosePupil,
-  clickText,
-  enterDemo,
-  launchBrowser,
-  openPage,
-  seeText,
-  startApp,
-  type RunningApp,
-} from './app.ts';
+import { choosePupil, clickText, seeText, type RunningApp } from './app.ts';
+import { openDemo, type Demo } from './demo.ts';
 import { violationsOn } from './violations.ts';
-
-declare global {
-  interface Window {
-    aurelfieldPlayer?: ReadingPlayer;
-  }
-}
 
 const TEXT = 'A small boat leaves the old pier and nobody waits for it. She carries apples and letters.';
 const wordsOf = (text: string) => text.toLowerCase().match(/[a-z']+/gu) ?? [];
@@ -29,11 +14,10 @@ const wordsOf = (text: string) => text.toLowerCase().match(/[a-z']+/gu) ?? [];
 const SILENT_SECONDS = 0.015;
 
 let app: RunningApp;
-let browser: Browser;
 let page: Page;
-let complaints: string[];
+let demo: Demo;
 beforeAll(async () => {
-  app = await startApp({
+  demo = await openDemo({
     prepare: async (folder) => {
       const words = [...new Set([...wordsOf(TEXT), ...wordsOf(CALIBRATION_TEXTS.en ?? '')])];
       await buildTinyModel(path.join(folder, 'voices/reed'), words, {
@@ -42,15 +26,9 @@ beforeAll(async () => {
       });
     },
   });
-  browser = await launchBrowser();
-  ({ page, complaints } = await openPage(browser, app.base));
-  await enterDemo(page);
+  ({ app, page } = demo);
 });
-afterAll(async () => {
-  expect(complaints).toEqual([]);
-  await browser.close();
-  await app.stop();
-});
+afterAll(() => demo.leave());
 
 /** What the server answers to a question of this page's. */
 const asked = <T>(address: string): Promise<T> =>

@@ -2,9 +2,10 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import { clickText, seeText, type RunningApp } from './app.ts';
+import { openDemo, type Demo } from './demo.ts';
 
 /** By a camera that is not ours, laid on its side; see scripts/photobench. */
 const FOLDED = fileURLToPath(
@@ -13,20 +14,13 @@ const FOLDED = fileURLToPath(
 const MOSS = fileURLToPath(new URL('../packages/server/demo/photos/moss.jpg', import.meta.url));
 
 let app: RunningApp;
-let browser: Browser;
 let page: Page;
-let complaints: string[];
+let demo: Demo;
 beforeAll(async () => {
-  app = await startApp();
-  browser = await launchBrowser();
-  ({ page, complaints } = await openPage(browser, app.base));
-  await enterDemo(page);
+  demo = await openDemo();
+  ({ app, page } = demo);
 });
-afterAll(async () => {
-  expect(complaints).toEqual([]);
-  await browser.close();
-  await app.stop();
-});
+afterAll(() => demo.leave());
 
 const choosePhotos = async (...files: string[]) => {
   const [chooser] = await Promise.all([page.waitForFileChooser(), clickText(page, 'Choose photos')]);

@@ -1,26 +1,20 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, enterDemo, launchBrowser, openPage, seeText, startApp, type RunningApp } from './app.ts';
+import { clickText, seeText, type RunningApp } from './app.ts';
+import { openDemo, type Demo } from './demo.ts';
 
 const FIXTURES = fileURLToPath(new URL('../packages/readers/fixtures/', import.meta.url));
 
 let app: RunningApp;
-let browser: Browser;
 let page: Page;
-let complaints: string[];
+let demo: Demo;
 beforeAll(async () => {
-  app = await startApp();
-  browser = await launchBrowser();
-  ({ page, complaints } = await openPage(browser, app.base));
-  await enterDemo(page);
+  demo = await openDemo();
+  ({ app, page } = demo);
 });
-afterAll(async () => {
-  expect(complaints).toEqual([]);
-  await browser.close();
-  await app.stop();
-});
+afterAll(() => demo.leave());
 
 async function choose(...names: string[]): Promise<void> {
   await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });

@@ -1,40 +1,18 @@
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { ReadingPlayer } from '@aurelfield/player';
-import {
-  choosePupil,
-  clickText,
-  enterDemo,
-  launchBrowser,
-  openPage,
-  seeText,
-  startApp,
-  type RunningApp,
-} from './app.ts';
+import { choosePupil, clickText, openPage, seeText, type RunningApp } from './app.ts';
+import { openDemo, type Demo } from './demo.ts';
 import { violationsOn } from './violations.ts';
-
-declare global {
-  interface Window {
-    aurelfieldPlayer?: ReadingPlayer;
-  }
-}
 
 /** Each pupil's way of listening, as a teacher and a pupil use it. */
 let app: RunningApp;
-let browser: Browser;
 let page: Page;
-let complaints: string[];
+let demo: Demo;
 beforeAll(async () => {
-  app = await startApp();
-  browser = await launchBrowser();
-  ({ page, complaints } = await openPage(browser, app.base));
-  await enterDemo(page);
+  demo = await openDemo();
+  ({ app, page } = demo);
 });
-afterAll(async () => {
-  expect(complaints).toEqual([]);
-  await browser.close();
-  await app.stop();
-});
+afterAll(() => demo.leave());
 
 const ids = () =>
   page.evaluate(async () => {
@@ -598,7 +576,7 @@ describe('a phrase board', () => {
     await page.waitForSelector('input[readonly]');
     const link = await page.$eval('input[readonly]', (input) => input.value);
     expect(await violations()).toEqual([]);
-    const opened = await openPage(browser, link);
+    const opened = await openPage(page.browser(), link);
     board = opened.page;
     await seeText(board, 'I have an answer.');
     expect(await board.evaluate(async () => (await fetch('/api/pupils')).status)).toBe(401);
