@@ -115,7 +115,7 @@ export async function newPage(context: BrowserContext): Promise<Page> {
   return page;
 }
 
-/** The page that `context` opens next, by a link or a script; waited for as patiently as any. */
+/** Waits for the tab that a link or a script opens next in `context`. @returns its page, with `PATIENCE` in place of the library’s half a minute. */
 export function nextPage(context: BrowserContext): Promise<Page> {
   return new Promise((resolve, reject) => {
     const opened = async (target: Target) => {
@@ -167,6 +167,13 @@ export async function signIn(
 /** Clicks what bears this text, as a person would find it. */
 export async function clickText(page: Page, text: string): Promise<void> {
   await page.locator(`::-p-text(${text})`).click();
+}
+
+/** Presses a button by its name, as the keyboard does: nothing that moves or covers it is in the way. */
+export async function pressButton(page: Page, name: string): Promise<void> {
+  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+  await button?.focus();
+  await page.keyboard.press('Enter');
 }
 
 /** Waits until the page's visible text contains `text`. */
