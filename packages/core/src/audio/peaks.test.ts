@@ -24,6 +24,9 @@ describe('peaks of an edited recording', () => {
     ['faded in', [{ kind: 'fade', from: 200, to: 300, direction: 'in' }], '1 1 40 1 1 1 1 80 1 1'],
     ['twice as slow', [{ kind: 'treat', from: 0, to: 500, treatment: { kind: 'tempo', factor: 0.5 } }], '1 1 1 1 80 80 1 1 1 1 1 1 80 1 1'], // prettier-ignore
     ['higher', [{ kind: 'treat', from: 0, to: 500, treatment: { kind: 'pitch', semitones: 2 } }], '1 1 80 1 1 1 1 80 1 1'], // prettier-ignore
+    ['twice as fast, then softer by half', [{ kind: 'treat', from: 0, to: 1000, treatment: { kind: 'tempo', factor: 2 } }, { kind: 'gain', from: 0, to: 500, decibels: -6.02 }], '1 1 1 40 1'], // prettier-ignore
+    ['a cut in what was made slower', [{ kind: 'treat', from: 0, to: 500, treatment: { kind: 'tempo', factor: 0.5 } }, { kind: 'cut', from: 100, to: 400 }], '1 80 80 1 1 1 1 1 1 80 1 1'], // prettier-ignore
+    ['a step at the end that is not full', [{ kind: 'cut', from: 960, to: 1000 }], '1 1 80 1 1 1 1 80 1 1'],
     ['moved', [{ kind: 'move', from: 700, to: 800, at: 0 }], '80 1 1 80 1 1 1 1 1 1'],
   ])('%s', (_name, edits, expected) => expect(highs(edits)).toBe(expected));
 

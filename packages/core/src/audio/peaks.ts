@@ -12,55 +12,71 @@ export interface Peaks {
 export function peaksOfPieces(pieces: readonly Piece[], samples: number, recorded: Peaks): Peaks {
   const { step } = recorded;
   const values = new Int8Array(2 * Math.ceil(samples / step));
-  let nth = 0;
-  let start = 0;
-  for (let i = 0; i < values.length / 2; i++) {
-    const at = i * step + step / 2;
-    while (nth < pieces.length - 1 && start + lengthOf(pieces[nth] as Piece) <= at) {
-      start += lengthOf(pieces[nth] as Piece);
-      nth += 1;
-    }
-    const piece = pieces[nth];
-    if (piece) peakOfPiece(piece, at - start, recorded, values, i);
-  }
+  writePieces(pieces, step / 2, step, recorded, values);
   return { step, values };
 }
 
-/** Writes the peak of one sample of a piece. */
-function peakOfPiece(piece: Piece, at: number, recorded: Peaks, into: Int8Array, i: number): void {
-  const [low, high] = sourcePeak(piece.source, piece.from + at, recorded);
-  const [first, last] = piece.fade;
-  const level = 10 ** (piece.gain / 20) * (first + ((last - first) * at) / Math.max(1, lengthOf(piece)));
-  into[2 * i] = Math.max(-128, Math.round(low * level));
-  into[2 * i + 1] = Math.min(127, Math.round(high * level));
-}
-
-function sourcePeak(source: Piece['source'], at: number, recorded: Peaks): readonly [number, number] {
-  switch (source.kind) {
-    case 'recording': {
-      const place = Math.floor(at / recorded.step);
-      return [recorded.values[2 * place] ?? 0, recorded.values[2 * place + 1] ?? 0];
+/** Writes the peaks at a sample of some pieces and at each `stride` samples after it. */
+function writePieces(
+  pieces: readonly Piece[],
+  sample: number,
+  stride: number,
+  recorded: Peaks,
+  into: Int8Array,
+): void {
+  const count = into.length / 2;
+  let start = 0;
+  let first = 0;
+  for (const [nth, piece] of pieces.entries()) {
+    const end = start + lengthOf(piece);
+    // The last piece takes what is left over: a step that is not full.
+    const last = nth === pieces.length - 1 ? count : Math.min(count, Math.ceil((end - sample) / stride));
+    if (last > first) {
+      const own = into.subarray(2 * first, 2 * last);
+      writePiece(piece, sample + first * stride - start, stride, recorded, own);
+      first = last;
     }
-    case 'treated': {
-      const { treatment, of } = source;
-      let inner = treatment.kind === 'tempo' ? at * treatment.factor : at;
-      for (const piece of of) {
-        const length = lengthOf(piece);
-        if (inner < length) {
-          const one = new Int8Array(2);
-          peakOfPiece(piece, inner, recorded, one, 0);
-          return [one[0] ?? 0, one[1] ?? 0];
-        }
-        inner -= length;
-      }
-      return SILENT;
-    }
-    default:
-      return SILENT;
+    start = end;
   }
 }
 
-const SILENT = [0, 0] as const;
+function writePiece(piece: Piece, sample: number, stride: number, recorded: Peaks, into: Int8Array): void {
+  const { source } = piece;
+  const inSource = piece.from + sample;
+  if (source.kind === 'recording') writeRecorded(inSource, stride, recorded, into);
+  else if (source.kind === 'treated') {
+    const factor = source.treatment.kind === 'tempo' ? source.treatment.factor : 1;
+    writePieces(source.of, inSource * factor, stride * factor, recorded, into);
+  }
+  bringToLevel(piece, sample, stride, into);
+}
+
+function writeRecorded(sample: number, stride: number, { step, values }: Peaks, into: Int8Array): void {
+  if (stride === step) {
+    const place = 2 * Math.floor(sample / step);
+    into.set(values.subarray(place, place + into.length));
+    return;
+  }
+  for (let i = 0; i < into.length / 2; i++) {
+    const place = 2 * Math.floor((sample + i * stride) / step);
+    into[2 * i] = values[place] ?? 0;
+    into[2 * i + 1] = values[place + 1] ?? 0;
+  }
+}
+
+/** What the gain and the fade of a piece make of its peaks. */
+function bringToLevel(piece: Piece, sample: number, stride: number, peaks: Int8Array): void {
+  const { gain, fade } = piece;
+  const [start, end] = fade;
+  if (gain === 0 && start === 1 && end === 1) return;
+  const level = 10 ** (gain / 20);
+  const length = Math.max(1, lengthOf(piece));
+  for (let i = 0; i < peaks.length; i++) {
+    const share = (sample + (i >> 1) * stride) / length;
+    const value = Math.round((peaks[i] ?? 0) * level * (start + (end - start) * share));
+    peaks[i] = Math.max(-128, Math.min(127, value));
+  }
+}
 
 /** Coarser peaks, each of so many finer ones: a long waveform on a narrow screen. */
 export function coarserPeaks({ step, values }: Peaks, by: number): Peaks {
