@@ -1,9 +1,9 @@
 import type { SampleRange } from '../../timeline/samples.ts';
 import { adapted, type FramePairs } from './adapt.ts';
+import { contrastOf, type Contrast } from './contrast.ts';
 import { features, levelOf, noiseOf, pooled, type Features } from './features.ts';
 import { BANDS, HOP, SPEECH_RATE, type Spectra } from './spectra.ts';
 import {
-  distance,
   wordPath,
   WordStates,
   type Band,
@@ -61,12 +61,6 @@ const SHORTEST = 60;
 const MOST_DEAF = 0.5;
 /** A frame looks at its window's middle. */
 const MIDDLE_OF_WINDOW = 160;
-
-/** How far apart two frames are that say the same, and any two: what steps cost is measured by it. */
-interface Contrast {
-  readonly same: number;
-  readonly any: number;
-}
 
 /** Before anything is known: nothing is taken for a stranger that can be fitted in. */
 const FIRST_CONTRAST: Contrast = { same: 1, any: 3 };
@@ -133,7 +127,7 @@ export function alignStretch(known: readonly SampleRange[], sounds: Sounds): Ali
   let contrast: Contrast = FIRST_CONTRAST;
   for (const { by, seconds, doubts } of LOOKS) {
     voice = adapted(compared, recorded, pairsOf(last));
-    contrast = contrastOf(voice, recorded, last, by);
+    contrast = contrastOf(voice, recorded, pairsOf(last), by);
     const own = contrast;
     const again = (those: readonly FrameRange[], around: Look) =>
       look(voice, recorded, those, by, own, bandAround(around, by, those, seconds));
@@ -158,7 +152,7 @@ export function alignStretch(known: readonly SampleRange[], sounds: Sounds): Ali
   const found = last.path.words.filter((range) => range).length;
   const { same, any } = contrast;
   // A voice that was brought to the speaker's fits anything a little, the shorter the more: it counts with what it was before.
-  const before = contrastOf(compared, recorded, last, 1);
+  const before = contrastOf(compared, recorded, pairsOf(last), 1);
   const share = spoken === 0 ? 0 : found / spoken;
   const covered = coverage(last, recorded);
   return {
@@ -246,26 +240,6 @@ function look(
     faster: 0.1,
   };
   return { by, states, path: wordPath(pooled(compared, by), states, pooled(recorded, by), costs, band) };
-}
-
-/** A prime number: its multiples lie all over. */
-const SCATTER = 7919;
-
-/** How well two sounds are told apart along a path that is known, some frames taken together. */
-function contrastOf(compared: Features, recorded: Features, last: Look, by: number): Contrast {
-  const pairs = pairsOf(last);
-  const [a, b] = [pooled(compared, by), pooled(recorded, by)];
-  let [same, any, count] = [0, 0, 0];
-  for (let i = 0; i < pairs.compared.length; i += by) {
-    const [x, y] = [Math.floor((pairs.compared[i] ?? 0) / by), Math.floor((pairs.recorded[i] ?? 0) / by)];
-    if (x >= a.frames || y >= b.frames) continue;
-    // Any other frame; scattered, since a text may say the same again and again.
-    const other = Math.floor((pairs.recorded[(i * SCATTER) % pairs.recorded.length] ?? 0) / by);
-    same += distance(a, x, b, y);
-    any += distance(a, x, b, Math.min(b.frames - 1, other));
-    count += 1;
-  }
-  return count === 0 ? { same: 1, any: 2 } : { same: same / count, any: Math.max(any, same * 1.1) / count };
 }
 
 /** A band around the path of an earlier look. */
