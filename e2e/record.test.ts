@@ -7,6 +7,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { wavHeader } from '@aurelfield/core';
 import {
+  PATIENCE,
   clickText,
   enterDemo,
   launchBrowser,
@@ -315,10 +316,10 @@ describe('a teacher’s own voice', () => {
       [...document.querySelectorAll('.words button')].some((one) => one.textContent === 'ferry'),
     );
     await page.waitForFunction(() => !document.body.innerText.includes('saving …'));
-    await expect.poll(samples, { timeout: 30_000 }).toBe(whole);
+    await expect.poll(samples, { timeout: PATIENCE }).toBe(whole);
     await pressButton(page, 'Trim the ends');
     await seeText(page, 'places');
-    await expect.poll(samples, { timeout: 30_000 }).toBeLessThan(whole - 32_000);
+    await expect.poll(samples, { timeout: PATIENCE }).toBeLessThan(whole - 32_000);
     await page.focus('[aria-label="Place in the recording"]');
     await page.keyboard.press('Home');
     await page.keyboard.press('Space');

@@ -17,7 +17,7 @@ const textOf = (handout: number) =>
       : `In text ${handout} the tide turns at mark ${i}, slowly.`,
   ).join(' ');
 
-async function until<T>(ask: () => Promise<T>, satisfied: (answer: T) => boolean, seconds = 120): Promise<T> {
+async function until<T>(ask: () => Promise<T>, satisfied: (answer: T) => boolean, seconds = 270): Promise<T> {
   const end = Date.now() + seconds * 1000;
   for (;;) {
     const answer = await ask().catch((error: unknown) => {
