@@ -8,8 +8,8 @@ export interface Contrast {
   readonly any: number;
 }
 
-/** A prime number: its multiples lie all over. */
-const SCATTER = 7919;
+/** The golden ratio: multiples of such a share of any length lie all over it. */
+const SCATTER = (Math.sqrt(5) - 1) / 2;
 
 /** How well two sounds are told apart by frames of them that say the same, `by` frames taken together. */
 export function contrastOf(compared: Features, recorded: Features, pairs: FramePairs, by: number): Contrast {
@@ -27,8 +27,7 @@ export function contrastOf(compared: Features, recorded: Features, pairs: FrameP
   return count === 0 ? { same: 1, any: 2 } : { same: same / count, any: Math.max(any, same * 1.1) / count };
 }
 
-/** Another of so many pairs, at least a quarter of them away; scattered over half of them, since a text may say the same again and again. */
+/** Another of so many pairs; scattered evenly over all of them, since a text may say the same again and again. */
 function otherThan(pair: number, all: number): number {
-  const half = Math.max(1, Math.floor(all / 2));
-  return (pair + Math.floor(all / 4) + ((pair * SCATTER) % half)) % all;
+  return (pair * Math.round(SCATTER * all)) % all;
 }
