@@ -77,8 +77,9 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.goto(`${origin}/pupils`, { waitUntil: 'networkidle0' });
     await see(tab, 'Wren');
   },
-  pupil: async ({ tab, origin, ...studio }) => {
-    const { id } = await pupilCalled({ tab, origin, ...studio }, 'Wren');
+  pupil: async (studio) => {
+    const { tab, origin } = studio;
+    const { id } = await pupilCalled(studio, 'Wren');
     await tab.goto(`${origin}/pupils/${id}`, { waitUntil: 'networkidle0' });
     await click(tab, 'Set this one aside');
     await click(tab, 'Voice');
