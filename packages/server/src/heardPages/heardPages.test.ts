@@ -47,6 +47,8 @@ const textOf = async ({ path: way }: Hearing) => {
   const [item] = opened.items;
   if (!item) return { item, opened, html: '' };
   const text = await fetch(`${server.base}/open/${opened.pass}/files/${item.package}/page.json`);
+  // Renewed since the list was asked for: it has another file now.
+  if (text.status === 404) return { item, opened, html: '' };
   return { item, opened, html: ((await text.json()) as { html: string }).html.replace(/<[^>]+>/gu, '') };
 };
 
