@@ -108,7 +108,7 @@ const givenSeconds = (page: Page) => page.evaluate(() => window.givenSeconds ?? 
 /** Tones for more than three minutes: on a busy machine the network’s way out and back takes one of them. */
 const TONES = 1000;
 
-/** The number of the tone that is heard most in each twentieth of a second (Goertzel's filter for each tone), which a click of a starved audio thread does not change. */
+/** The number of the tone that is heard most in each twentieth of a second (Goertzel's filter for each tone). */
 function clockIn(pcm: Int16Array, rate: number): number[] {
   const length = Math.round(0.05 * rate);
   return Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {

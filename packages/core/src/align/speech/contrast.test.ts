@@ -30,6 +30,15 @@ describe('how well two sounds are told apart', () => {
     },
   );
 
+  test('at every length from 60 frames on, of which nothing is looked at below', () => {
+    const lengths = Array.from({ length: 540 }, (_, i) => 60 + i);
+    const poor = lengths.filter((frames) => {
+      const sound = differing(frames);
+      return contrastOf(sound, sound, paired(frames), 1).any < 1.5;
+    });
+    expect(poor).toEqual([]);
+  });
+
   test('frames taken together', () => {
     const sound = differing(7918);
     const { same, any } = contrastOf(sound, sound, paired(7918), 2);
