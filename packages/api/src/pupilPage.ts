@@ -82,6 +82,10 @@ export type OpenedItem = z.infer<typeof openedItemSchema>;
 
 /** What a link, or a code, opens. */
 export const openedSchema = z.object({
+  /** The secret in its address. */
+  key: z.string(),
+  /** Whether a PIN is asked for on a new device. */
+  hasPin: z.boolean(),
   /** Goes with every further request. */
   pass: z.string(),
   school: z.string(),

@@ -57,6 +57,8 @@ export const recordedWordSchema = z.object({
   to: sample.nullable(),
   /** 1 as sure as can be, 0 not at all; 1 for one that a teacher has set. */
   confidence: z.number(),
+  /** Whether a teacher has set it: aligning again leaves it as it is. */
+  isSet: z.boolean().optional(),
 });
 export type RecordedWordView = z.infer<typeof recordedWordSchema>;
 

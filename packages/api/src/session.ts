@@ -16,6 +16,8 @@ export const sessionSchema = z.object({
   csrfToken: z.string(),
   /** Whether the demo school can be entered without a password: where it was loaded, by who sits at the machine itself. */
   demo: z.boolean(),
+  /** The origin that pupils and colleagues use; null where it was not set. */
+  publicAddress: z.string().nullable(),
 });
 export type Session = z.infer<typeof sessionSchema>;
 

@@ -61,6 +61,8 @@ export interface AppParts
   readonly secret: string;
   /** Names that this server is known by. */
   readonly hosts: readonly string[];
+  readonly trustedProxies: readonly string[];
+  readonly publicAddress: string | undefined;
   readonly webFolder: string | undefined;
   readonly log: Logger;
 }
@@ -75,6 +77,7 @@ const [SMALL, LARGE] = ['20kb', '16mb'];
 export function createApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
+  if (parts.trustedProxies.length > 0) app.set('trust proxy', [...parts.trustedProxies]);
   app.use(
     pinoHttp({
       logger: parts.log,
@@ -123,7 +126,7 @@ export function apiRoutes(parts: AppParts): express.Router {
   api.use(openRoutes(parts));
   api.use(sessionHandler(parts.database.pool, parts.secret));
   api.use(['/session', '/setup'], express.json({ limit: SMALL }), storableBody);
-  api.use(authRoutes(parts.database, tokens));
+  api.use(authRoutes(parts, tokens));
   api.use(openBoardRoutes(parts));
   api.use(requireTeacher, tokens.require);
   api.use(express.json({ limit: LARGE }), storableBody);

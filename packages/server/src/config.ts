@@ -16,6 +16,10 @@ const schema = z.object({
   AUREL_HOST: z.string().default('127.0.0.1'),
   /** Names, beside those of the machine itself, that the server may be called by; parted by spaces. */
   AUREL_HOSTS: z.string().default(''),
+  /** The address that pupils and colleagues use, e.g. https://listen.school.example; links, cards, codes and feeds carry it. */
+  AUREL_PUBLIC_ADDRESS: z.url({ protocol: /^https?$/u }).optional(),
+  /** Proxies whose word on a visitor's address and scheme counts: addresses, networks, or `loopback`; separated by commas. */
+  AUREL_TRUSTED_PROXIES: z.string().default(''),
   AUREL_DEMO: yesNo.default('yes'),
   /** Whether the demo's photographed page is read at the first start, which takes some seconds; by default it comes with the demo. */
   AUREL_DEMO_PHOTO: yesNo.optional(),
@@ -62,6 +66,9 @@ export interface Config {
   readonly port: number;
   /** Names that the server is known by. */
   readonly hosts: readonly string[];
+  /** The origin that visitors use, where it was set. */
+  readonly publicAddress: string | undefined;
+  readonly trustedProxies: readonly string[];
   readonly demo: boolean;
   readonly demoPhoto: boolean;
   readonly standIns: boolean;
@@ -91,13 +98,16 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     throw new Error(`Environment variable ${String(issue?.path[0])}: ${issue?.message ?? 'wrong'}`);
   }
   const env = parsed.data;
+  const publicUrl = env.AUREL_PUBLIC_ADDRESS === undefined ? undefined : new URL(env.AUREL_PUBLIC_ADDRESS);
   return {
     databaseUrl: env.DATABASE_URL,
     dataFolder: env.AUREL_DATA,
     role: env.AUREL_ROLE,
     host: env.AUREL_HOST,
     port: env.AUREL_PORT,
-    hosts: [...LOOPBACK, env.AUREL_HOST, ...words(env.AUREL_HOSTS)].map((name) => name.toLowerCase()),
+    hosts: [...LOOPBACK, env.AUREL_HOST, ...words(env.AUREL_HOSTS), ...(publicUrl ? [publicUrl.hostname] : [])].map((name) => name.toLowerCase()),
+    publicAddress: publicUrl?.origin,
+    trustedProxies: env.AUREL_TRUSTED_PROXIES.split(',').map((one) => one.trim()).filter((one) => one !== ''),
     demo: env.AUREL_DEMO === 'yes',
     demoPhoto: (env.AUREL_DEMO_PHOTO ?? env.AUREL_DEMO) === 'yes',
     standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',

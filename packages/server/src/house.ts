@@ -14,7 +14,8 @@ import { ClassSetStore } from './classSets/classSetStore.ts';
 import { classSetWork } from './classSets/classSetWork.ts';
 import { EditionMaker } from './exports/editionMaker.ts';
 import { ExportService } from './exports/exportService.ts';
-import { Doorkeeper } from './handingOut/doorkeeper.ts';
+import { FailedAttempts } from './handingOut/failedAttempts.ts';
+import { SharedLimits } from './http/sharedLimits.ts';
 import { HandOutService } from './handingOut/handOutService.ts';
 import { HandOutStore } from './handingOut/handOutStore.ts';
 import { handOutWork } from './handingOut/handOutWork.ts';
@@ -163,6 +164,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const words = new WordService(threads, voices, pupils);
   const handOuts = new HandOutStore(db);
   const keys = new LinkKeys(config.secret);
+  const limits = new SharedLimits(db, config.secret);
   const tray = new SourceTray(store);
   const photoTray = new PhotoTray(store);
   const readers = new Readers(urlOf(config.readerProcess));
@@ -203,7 +205,8 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
         maker, shelf, keeper, pupils, handingOut, keys, log,
       }),
     pageWords: new PageWords({ words, voices, pupils }),
-    records: new RecordStore(db), doorkeeper: new Doorkeeper(), pupilDoor: new PupilDoor({ db, handOuts, keys, store }),
+    records: new RecordStore(db), limits,
+    pupilDoor: new PupilDoor({ db, handOuts, keys, store, limits, failedAttempts: new FailedAttempts(limits) }),
     classSetPackage: new ClassSetPackage({ service: classSets, jobStore, store }), tray, photoTray, readers,
     /** Threads read what they know of words, and a reading process starts, before anybody waits for it. */
     warmUp: async () => {

@@ -62,7 +62,7 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
   await worker?.start();
   if (works)
     await house.queue.schedule(SWEEP_TIME, () =>
-      sweep({ db: house.database.db, store: house.store, jobs: house.jobStore, log: house.log, schoolBytes: config.schoolBytes }),
+      sweep({ limits: house.limits, db: house.database.db, store: house.store, jobs: house.jobStore, log: house.log, schoolBytes: config.schoolBytes }),
     ); // prettier-ignore
   const http = serves ? await listen(house, standIns?.site.origin) : undefined;
   void house.warmUp().catch((error: unknown) => house.log.warn({ err: error }, 'warming up'));
@@ -124,6 +124,8 @@ function listen(house: House, site: string | undefined): Promise<Server> {
     heardPages: house.heardPagesFrom(allowedOrigins),
     secret: config.secret,
     hosts: config.hosts,
+    publicAddress: config.publicAddress,
+    trustedProxies: config.trustedProxies,
     webFolder: config.webFolder,
     pageFolder: config.pageFolder,
   });

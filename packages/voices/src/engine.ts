@@ -52,6 +52,8 @@ export interface SpokenClip {
 export interface SpeakOptions {
   readonly signal?: AbortSignal;
   readonly priority?: 'listening' | 'making';
+  /** The school that asks; recorded voices speak to their own school alone. */
+  readonly schoolId?: string;
   /** Names the request to a priced service: the same name twice is charged once. */
   readonly requestId?: string;
   /** Milliseconds after which the request fails; 20,000 by default. */

@@ -3,6 +3,7 @@ export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, typ
 export { VoiceRegistry } from './registry.ts';
 export { resampleClip } from './clip/resampleClip.ts';
 export { factsOfClip } from './clip/factsOfClip.ts';
+export { PoolFailure } from './pool/poolFailure.ts';
 export { RunnerPool } from './pool/runnerPool.ts';
 export { threadRunner, type WorkerMessage, type WorkerRequest } from './pool/threadRunner.ts';
 export { EspeakEngine, type EspeakOptions } from './espeak/espeakEngine.ts';

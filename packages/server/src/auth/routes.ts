@@ -2,9 +2,10 @@ import { sessionSchema, setupSchema, signInSchema, type Session } from '@aurelfi
 import { count, eq } from 'drizzle-orm';
 import { Router, type Request, type Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
-import type { Database, OpenDatabase } from '../db/database.ts';
+import type { OpenDatabase } from '../db/database.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 import { isFromHere } from '../http/fromHere.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
 import { Refusal } from '../refusal.ts';
 import { hashPassword, passwordFits } from './passwords.ts';
 import { signIn, signOut, type CsrfTokens } from './sessions.ts';
@@ -13,13 +14,20 @@ const TEN_MINUTES = 10 * 60 * 1000;
 /** Wrong passwords for one account from one address, and from one address for whatever accounts, in ten minutes. */
 const [TRIES_FOR_ACCOUNT, TRIES_FROM_ADDRESS] = [10, 200];
 
+export interface AuthRouteParts {
+  readonly database: OpenDatabase;
+  readonly limits: SharedLimits;
+  readonly publicAddress: string | undefined;
+}
+
 /** Sign in, sign out, who is signed in, the demo school, and the first account. */
-export function authRoutes(database: OpenDatabase, tokens: CsrfTokens): Router {
+export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, tokens: CsrfTokens): Router {
   const router = Router();
   const { db } = database;
-  const limit = (most: number, keyOf: (request: Request) => string) =>
+  const limit = (name: string, most: number, keyOf: (request: Request) => string) =>
     rateLimit({
       windowMs: TEN_MINUTES,
+      store: limits.store(name),
       limit: most,
       skipSuccessfulRequests: true,
       keyGenerator: keyOf,
@@ -27,16 +35,40 @@ export function authRoutes(database: OpenDatabase, tokens: CsrfTokens): Router {
         next(new Refusal('too-many', 'Too many tries. Wait ten minutes and try again.')),
     });
   const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? '');
-  const perAddress = limit(TRIES_FROM_ADDRESS, addressOf);
-  const perAccount = limit(TRIES_FOR_ACCOUNT, (request) => {
+  const perAddress = limit('sign-in address', TRIES_FROM_ADDRESS, addressOf);
+  const perAccount = limit('sign-in account', TRIES_FOR_ACCOUNT, (request) => {
     const email = signInSchema.shape.email.safeParse(
       (request.body as { email?: unknown } | undefined)?.email,
     );
     return `${addressOf(request)} ${email.data ?? ''}`;
   });
 
+  const describe = async (request: Request, response: Response): Promise<Session> => {
+    const { teacherId } = request.session;
+    const [teacher] =
+      teacherId === undefined
+        ? []
+        : await db
+            .select({ id: teachers.id, name: teachers.name, email: teachers.email, school: schools.name })
+            .from(teachers)
+            .innerJoin(schools, eq(schools.id, teachers.schoolId))
+            .where(eq(teachers.id, teacherId));
+    const [all] = await db.select({ n: count() }).from(teachers);
+    const [demo] =
+      teacher || !isFromHere(request)
+        ? []
+        : await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
+    return sessionSchema.parse({
+      teacher: teacher ?? null,
+      needsSetup: (all?.n ?? 0) === 0,
+      csrfToken: tokens.of(request, response),
+      demo: demo !== undefined,
+      publicAddress: publicAddress ?? null,
+    });
+  };
+
   router.get('/session', async (request, response) => {
-    response.json(await describe(db, tokens, request, response));
+    response.json(await describe(request, response));
   });
 
   router.post('/session', tokens.require, perAddress, perAccount, async (request, response) => {
@@ -45,7 +77,7 @@ export function authRoutes(database: OpenDatabase, tokens: CsrfTokens): Router {
     if (!(await passwordFits(password, teacher?.passwordHash)) || teacher === undefined)
       throw new Refusal('wrong', 'Mail address and password do not go together. Check both and try again.');
     await signIn(request, teacher);
-    response.json(await describe(db, tokens, request, response));
+    response.json(await describe(request, response));
   });
 
   router.post('/session/demo', tokens.require, async (request, response) => {
@@ -63,7 +95,7 @@ export function authRoutes(database: OpenDatabase, tokens: CsrfTokens): Router {
       .limit(1);
     if (!teacher) throw new Refusal('not-found', 'There is no demo school here.');
     await signIn(request, teacher);
-    response.json(await describe(db, tokens, request, response));
+    response.json(await describe(request, response));
   });
 
   router.delete('/session', tokens.require, async (request, response) => {
@@ -90,36 +122,8 @@ export function authRoutes(database: OpenDatabase, tokens: CsrfTokens): Router {
       return made;
     });
     await signIn(request, teacher);
-    response.status(201).json(await describe(db, tokens, request, response));
+    response.status(201).json(await describe(request, response));
   });
 
   return router;
-}
-
-async function describe(
-  db: Database,
-  tokens: CsrfTokens,
-  request: Request,
-  response: Response,
-): Promise<Session> {
-  const { teacherId } = request.session;
-  const [teacher] =
-    teacherId === undefined
-      ? []
-      : await db
-          .select({ id: teachers.id, name: teachers.name, email: teachers.email, school: schools.name })
-          .from(teachers)
-          .innerJoin(schools, eq(schools.id, teachers.schoolId))
-          .where(eq(teachers.id, teacherId));
-  const [all] = await db.select({ n: count() }).from(teachers);
-  const [demo] =
-    teacher || !isFromHere(request)
-      ? []
-      : await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));
-  return sessionSchema.parse({
-    teacher: teacher ?? null,
-    needsSetup: (all?.n ?? 0) === 0,
-    csrfToken: tokens.of(request, response),
-    demo: demo !== undefined,
-  });
 }

@@ -15,13 +15,13 @@ import type { Database } from '../db/database.ts';
 import { schools } from '../db/schema/index.ts';
 import { ranged } from '../http/ranged.ts';
 import { Refusal } from '../refusal.ts';
-import type { Doorkeeper } from './doorkeeper.ts';
 import { FROZEN_TEXT, WHOLE_SOUND, WHOLE_WORDS } from './handOutWork.ts';
 import type { PupilDoor } from './pupilDoor.ts';
 
 export interface FeedRouteParts {
   readonly pupilDoor: PupilDoor;
-  readonly doorkeeper: Doorkeeper;
+  /** The origin that visitors use, where it was set. */
+  readonly publicAddress: string | undefined;
   readonly database: { readonly db: Database };
 }
 
@@ -29,13 +29,18 @@ export interface FeedRouteParts {
 const MOST_BYTES = 12 * 1024 * 1024;
 
 /** A pupil's hand-outs as a private podcast feed, by the same link as the page: revoked with it. Where the link asks for a PIN there is none, since players cannot type one. */
-export function feedRoutes({ pupilDoor, doorkeeper, database: { db } }: FeedRouteParts): Router {
+export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedRouteParts): Router {
   const router = Router();
-  const enter = (request: Request) => doorkeeper.open(request, () => pupilDoor.enter(keyOf(request), ''));
+  const enter = (request: Request) =>
+    pupilDoor.enter(keyOf(request), '', request).catch((error: unknown) => {
+      throw error instanceof Refusal && error.problem === 'pin-needed'
+        ? new Refusal('not-found', 'A page with a PIN has no feed.')
+        : error;
+    });
 
   router.get('/p/:key/feed.xml', async (request, response) => {
     const { opened } = await enter(request);
-    const page = `${request.protocol}://${request.get('host') ?? ''}/p/${keyOf(request)}`;
+    const page = `${publicAddress ?? `${request.protocol}://${request.get('host') ?? ''}`}/p/${keyOf(request)}`;
     const items = opened.items.filter(({ bytes }) => bytes.mp3 > 0);
     const feed = podcastFeed({
       title: `${opened.school}: to listen to`,

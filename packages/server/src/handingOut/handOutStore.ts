@@ -12,6 +12,7 @@ import {
   pupils,
   schools,
 } from '../db/schema/index.ts';
+import type { FormerPackage } from '../db/schema/handingOut.ts';
 import type { JobRow } from '../jobs/jobStore.ts';
 import { notFound } from '../refusal.ts';
 
@@ -35,6 +36,12 @@ export interface OpenLink {
   /** What it opens today: the pupil's own, of that the one that it is for. */
   readonly items: readonly HandOutRow[];
 }
+
+/** Hours for which pages that were open at a renewal may still fetch the earlier version. */
+const FORMER_HOURS = 24;
+/** Days after which an event cannot have happened: a page's pass has run out by then. */
+const OFFLINE_DAYS = 31;
+const DAY = 24 * 60 * 60 * 1000;
 
 /** How a link is named. */
 export type LinkName =
@@ -125,7 +132,12 @@ export class HandOutStore {
   ): Promise<boolean> {
     const changed = await db
       .update(handOuts)
-      .set({ ...frozen, version: sql`${handOuts.version} + 1`, madeAt: new Date() })
+      .set({
+        ...frozen,
+        version: sql`${handOuts.version} + 1`,
+        madeAt: new Date(),
+        formerPackages: stillFetched(),
+      })
       .where(and(eq(handOuts.id, id), eq(handOuts.jobId, jobId), isNull(handOuts.takenBackAt)))
       .returning({ id: handOuts.id });
     return changed.length > 0;
@@ -206,6 +218,36 @@ export class HandOutStore {
     );
   }
 
+  /**
+   * Whether a link was ended: revoked, or its pupil deleted. Asked only where {@link opened} found nothing.
+   * @returns the link, so that whoever asks with a pass can be checked.
+   */
+  async ended(by: { readonly id: string } | { readonly secretHash: string }): Promise<LinkRow | undefined> {
+    const [row] = await this.#db
+      .select({ link: pupilLinks })
+      .from(pupilLinks)
+      .innerJoin(pupils, eq(pupils.id, pupilLinks.pupilId))
+      .where(
+        and(
+          'id' in by ? eq(pupilLinks.id, by.id) : eq(pupilLinks.secretHash, by.secretHash),
+          or(isNotNull(pupilLinks.revokedAt), isNotNull(pupils.archivedAt)),
+        ),
+      );
+    return row?.link;
+  }
+
+  /** Whether a hand-out that opens nothing today will not open again: taken back, its last day past, its handout deleted. */
+  async isWithdrawn(id: string, today: string): Promise<boolean> {
+    const [row] = await this.#db
+      .select({ handOut: handOuts, deletedAt: handouts.deletedAt })
+      .from(handOuts)
+      .innerJoin(handouts, eq(handouts.id, handOuts.handoutId))
+      .where(eq(handOuts.id, id));
+    if (!row) return true;
+    const { takenBackAt, lastDay } = row.handOut;
+    return takenBackAt !== null || row.deletedAt !== null || (lastDay !== null && lastDay < today);
+  }
+
   /** Stores events; those that are known already are passed over. @returns how many were new. */
   async addEvents(
     { schoolId, pupilId }: Pick<LinkRow, 'schoolId' | 'pupilId'>,
@@ -218,7 +260,7 @@ export class HandOutStore {
         events.map(({ handOut, at, ...event }) => ({
           ...event,
           handOutId: handOut,
-          at: new Date(at),
+          at: plausible(new Date(at)),
           schoolId,
           pupilId,
         })),
@@ -227,6 +269,23 @@ export class HandOutStore {
       .returning({ id: pageEvents.id });
     return added.length;
   }
+}
+
+/** Earlier packages after a renewal: the one that is replaced, and those whose time is not over. */
+function stillFetched(): SQL<readonly FormerPackage[]> {
+  const kept = sql`coalesce((
+    select jsonb_agg(former) from jsonb_array_elements(${handOuts.formerPackages}) former
+    where (former->>'until')::timestamptz > now()
+  ), '[]'::jsonb)`;
+  const until = sql`to_char((now() + make_interval(hours => ${FORMER_HOURS})) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
+  return sql`case when ${handOuts.package} is null then ${kept}
+    else ${kept} || jsonb_build_array(jsonb_build_object('package', ${handOuts.package}, 'until', ${until})) end`;
+}
+
+/** A device's clock may be wrong by years: what it says counts only within the days for which a page works offline. */
+function plausible(at: Date): Date {
+  const now = Date.now();
+  return new Date(Math.min(now, Math.max(now - OFFLINE_DAYS * DAY, at.getTime())));
 }
 
 /** Whether a hand-out is a page of the school's site. */

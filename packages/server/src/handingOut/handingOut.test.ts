@@ -18,6 +18,8 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { FROZEN } from './handOutWork.ts';
 import { wordIn } from './pageWords.ts';
+import type { ObjectStore } from '../store/objectStore.ts';
+import { sweep } from '../upkeep/sweeps.ts';
 import { startTestServer, TestClient, until, type Answer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -159,6 +161,23 @@ describe('handing out', () => {
     const second = await itemOf();
     expect(second?.package).not.toBe(first?.package);
     expect(second?.version).toBe(2);
+    // A page that was open goes on with what it began: its files stay for a day.
+    const { pass } = (await enter(link.secret)).body;
+    const former = async (name: string) => (await file({ pass }, { package: first?.package ?? '' }, name)).status;
+    expect([await former('page.json'), await former('sound-0.opus')]).toEqual([200, 200]);
+    const { house } = server.running;
+    const sweepNow = () => sweep({ limits: house.limits, db: house.database.db, store: laidDown(house.store), jobs: house.jobStore, log: house.log, schoolBytes: 1e12 }); // prettier-ignore
+    await sweepNow();
+    expect(await former('sound-0.m4a')).toBe(200);
+    await database.query(
+      `update hand_outs set former_packages = replace(former_packages::text, '"until": "2', '"until": "1')::jsonb`,
+    );
+    expect(await former('page.json')).toBe(404);
+    await sweepNow();
+    const left: string[] = [];
+    for await (const { name } of house.store.list(FROZEN)) left.push(name);
+    expect(left.filter((name) => name.includes(first?.package ?? '?'))).toEqual([]);
+    expect(left.filter((name) => name.includes(second?.package ?? '?')).length).toBeGreaterThan(2);
     pupils = (await client.get<Pupil[]>('/pupils')).body;
   });
 
@@ -195,6 +214,19 @@ describe('handing out', () => {
     ).toBe(1);
   });
 });
+
+/** A store whose objects are days old. */
+function laidDown(store: ObjectStore): ObjectStore {
+  return {
+    put: store.put.bind(store),
+    read: store.read.bind(store),
+    stream: store.stream.bind(store),
+    delete: store.delete.bind(store),
+    list: async function* (prefix) {
+      for await (const one of store.list(prefix)) yield { ...one, changedAt: new Date(Date.now() - 3e8) };
+    },
+  };
+}
 
 describe('a disk that is full', () => {
   test.each(['sound-0.m4a', 'whole.mp3', 'page.json'])(
@@ -347,7 +379,7 @@ describe('a feed', () => {
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: null });
     expect((await get('/feed.xml')).status).toBe(200);
     await client.send('DELETE', `/pupil-links/${link.id}`);
-    expect((await get('/feed.xml')).status).toBe(404);
+    expect((await get('/feed.xml')).status).toBe(410);
     await given([handout], [pupil]);
   });
 
@@ -377,38 +409,47 @@ describe('what opens nothing', () => {
     link = await linkOf(pupil);
   });
 
-  test('answers alike, in words and in time: wrong, revoked, replaced, not yet, over, no PIN, wrong PIN', async () => {
+  test('says what is wrong, never sooner than for anything else: unknown, ended, not yet, over, no PIN, wrong PIN', async () => {
     const [out] = await settled([handout]);
     const single = (await client.send<PupilLink>('POST', `/hand-outs/${out?.id ?? ''}/link`)).body;
     const replaced = (await client.send<PupilLink>('POST', `/pupil-links/${link.id}/replace`)).body;
     await client.send('PUT', `/pupil-links/${replaced.id}/pin`, { pin: '4321' });
     await client.send('PATCH', `/hand-outs/${out?.id ?? ''}`, { firstDay: '2999-01-01' });
-    const questions: [string, string][] = [
-      [randomUUID(), ''],
-      ['zzzz zzzz', ''],
-      [link.secret, ''],
-      [link.code, ''],
-      [replaced.secret, ''],
-      [replaced.code, '1234'],
-      [replaced.secret, '43210'],
-      [single.secret, ''],
+    const questions: [string, string, number, string][] = [
+      [randomUUID(), '', 404, 'unknown-link'],
+      ['zzzz zzzz', '', 404, 'unknown-code'],
+      [link.secret, '', 410, 'withdrawn'],
+      [link.code, '', 404, 'unknown-code'],
+      [replaced.secret, '', 401, 'pin-needed'],
+      [replaced.code, '1234', 401, 'wrong-pin'],
+      [replaced.secret, '43210', 401, 'wrong-pin'],
+      [single.secret, '', 404, 'unknown-link'],
     ];
-    const answers: { text: string; status: number; time: number }[] = [];
-    for (const [key, pin] of questions) {
-      const begun = performance.now();
-      const { status, bytes } = await enter(key, pin);
-      answers.push({ status, text: bytes.toString(), time: performance.now() - begun });
+    for (const [key, pin, status, problem] of questions) {
+      const started = performance.now();
+      const answer = await enter(key, pin);
+      expect([key, answer.status, answer.body.problem]).toEqual([key, status, problem]);
+      expect(performance.now() - started).toBeGreaterThanOrEqual(149);
     }
-    expect(new Set(answers.map(({ text, status }) => `${status} ${text}`)).size).toBe(1);
-    expect(answers[0]?.status).toBe(404);
-    // All wait for the same moment; what comes after it is the machine's noise.
-    for (const { time } of answers) expect(time).toBeGreaterThanOrEqual(149);
     await client.send('PATCH', `/hand-outs/${out?.id ?? ''}`, { firstDay: null, lastDay: '2020-01-01' });
-    expect((await enter(single.secret)).bytes.toString()).toBe(answers[0]?.text);
+    expect((await enter(single.secret)).status).toBe(410);
     await client.send('PATCH', `/hand-outs/${out?.id ?? ''}`, { lastDay: null });
     expect((await enter(single.secret)).status).toBe(200);
     expect((await enter(replaced.secret, '4321')).status).toBe(200);
     await client.send('PUT', `/pupil-links/${replaced.id}/pin`, { pin: null });
+  });
+
+  test('a page that was opened is opened again by its pass; another PIN, or the end of its link, says so', async () => {
+    const opened = (await enter(link.secret)).body;
+    const resume = () => ask<Opened & Problem>(`/open/${opened.pass}`);
+    expect((await resume()).body).toMatchObject({ key: link.secret, items: opened.items });
+    await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: '5555' });
+    expect((await resume()).body.problem).toBe('pin-needed');
+    await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: null });
+    await client.send('DELETE', `/pupil-links/${link.id}`);
+    expect((await resume()).status).toBe(410);
+    expect((await ask(`/open/${opened.pass.replace(/.$/u, (sign) => (sign === 'x' ? 'y' : 'x'))}`)).status).toBe(404);
+    await given([handout], [pupil]);
   });
 
   test('a page that was opened is shut by taking back, by another PIN, and by the end of its link', async () => {
@@ -417,7 +458,7 @@ describe('what opens nothing', () => {
     const status = async () => (await file(opened, item, 'page.json')).status;
     expect(await status()).toBe(200);
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: '5555' });
-    expect(await status()).toBe(404);
+    expect(await status()).toBe(401);
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: null });
     expect(await status()).toBe(200);
     const [out] = await settled([handout]);
@@ -429,8 +470,8 @@ describe('what opens nothing', () => {
     const [anew] = again.items as [Opened['items'][number]];
     expect((await file(again, anew, 'page.json')).status).toBe(200);
     await client.send('DELETE', `/pupil-links/${link.id}`);
-    expect((await file(again, anew, 'page.json')).status).toBe(404);
-    expect((await enter(link.secret)).status).toBe(404);
+    expect((await file(again, anew, 'page.json')).status).toBe(410);
+    expect((await enter(link.secret)).status).toBe(410);
     await given([handout], [pupil]);
   });
 
@@ -442,9 +483,10 @@ describe('what opens nothing', () => {
     await client.send('POST', `/handouts/${handout.id}/restore`);
     expect((await file(opened, item, 'page.json')).status).toBe(200);
     await client.send('DELETE', `/pupils/${pupil.id}`);
-    expect((await enter(link.secret)).status).toBe(404);
-    expect((await file(opened, item, 'page.json')).status).toBe(404);
+    expect((await enter(link.secret)).status).toBe(410);
+    expect((await file(opened, item, 'page.json')).status).toBe(410);
     await client.send('POST', `/pupils/${pupil.id}/restore`);
+    expect((await enter(link.secret)).status).toBe(200);
   });
 
   test.each([
@@ -470,25 +512,50 @@ describe('what opens nothing', () => {
     expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([200]));
   });
 
-  test('a thousand guesses get nowhere: after sixty wrong ones even the right code waits', async () => {
+  test('thirty pupils behind one address type wrong codes and PINs, and every right link still opens', async () => {
     const own = await startTestServer();
-    const statuses = new Map<number, number>();
-    for (let i = 0; i < 1000; i++) {
-      const code = i
-        .toString(31)
-        .padStart(8, '2')
-        .replace(/[01ilo]/gu, '3');
-      const response = await fetch(`${own.base}/open/enter`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ key: code }),
-      });
-      statuses.set(response.status, (statuses.get(response.status) ?? 0) + 1);
-    }
-    expect([...statuses]).toEqual([
-      [404, 60],
-      [429, 940],
-    ]);
+    const teacher = await TestClient.demo(own);
+    const [{ id: pupilId } = { id: '' }] = (await teacher.get<Pupil[]>('/pupils')).body;
+    const [{ id: handoutId } = { id: '' }] = (await teacher.get<Handout[]>('/handouts')).body;
+    await teacher.send('POST', '/hand-outs', { handoutIds: [handoutId], pupilIds: [pupilId] });
+    const [known] = (await teacher.get<PupilLink[]>('/pupil-links')).body as [PupilLink];
+    await teacher.send('PUT', `/pupil-links/${known.id}/pin`, { pin: '2468' });
+    const open = async (key: string, pin = '') =>
+      (await fetch(`${own.base}/open/enter`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ key, pin }) })).status; // prettier-ignore
+    const guess = (nth: number) => nth.toString(31).padStart(8, '2').replace(/[01ilo]/gu, '3'); // prettier-ignore
+    // Opening a page with a PIN, again and again, is no guess.
+    for (let i = 0; i < 120; i++) expect(await open(known.secret)).toBe(401);
+    expect(await open(known.secret, '2468')).toBe(200);
+    // Nine wrong codes for each of thirty pupils.
+    const wrong = await Promise.all(Array.from({ length: 270 }, (_, nth) => open(guess(nth))));
+    expect(new Set(wrong)).toEqual(new Set([404]));
+    expect(await open(known.code, '2468')).toBe(200);
+    // Guessing goes no further than that: then codes wait, and say that they do, while links go on.
+    const more = await Promise.all(Array.from({ length: 60 }, (_, nth) => open(guess(1000 + nth))));
+    expect(more).toContain(429);
+    expect(await open(known.code, '2468')).toBe(429);
+    expect(await open(known.secret, '2468')).toBe(200);
+    expect(await open(randomUUID())).toBe(404);
+    // PINs count by their link alone, and in the database, where every serving process sees them.
+    for (let i = 0; i < 10; i++) expect(await open(known.secret, String(1000 + i))).toBe(401);
+    expect(await open(known.secret, '2468')).toBe(429);
+    await own.restart();
+    expect(await open(known.secret, '2468')).toBe(429);
     await own.stop();
+  });
+
+  test('what one link may write is limited for a day', async () => {
+    const opened = (await enter(link.secret)).body;
+    const [item] = opened.items as [Opened['items'][number]];
+    const comments = (count: number) =>
+      ask<Problem>(`/open/${opened.pass}/events`, {
+        events: Array.from({ length: count }, () => ({ id: randomUUID(), handOut: item.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: 'again' })),
+      }); // prettier-ignore
+    expect((await comments(150)).status).toBe(200);
+    expect((await comments(60)).status).toBe(429);
+    const { rows } = await database.query<{ count: string }>(
+      `select count(*) from page_events where text = 'again'`,
+    );
+    expect(rows[0]?.count).toBe('150');
   });
 });

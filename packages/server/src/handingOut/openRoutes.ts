@@ -5,16 +5,17 @@ import { sendCompressed } from '../http/compressed.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
+import { ranged } from '../http/ranged.ts';
 import { Refusal } from '../refusal.ts';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
-import type { Doorkeeper } from './doorkeeper.ts';
 import { FROZEN_TEXT } from './handOutWork.ts';
 import type { PageWords } from './pageWords.ts';
 import type { PupilDoor } from './pupilDoor.ts';
 
 export interface OpenRouteParts {
   readonly pupilDoor: PupilDoor;
-  readonly doorkeeper: Doorkeeper;
+  readonly limits: SharedLimits;
   readonly pageWords: PageWords;
 }
 
@@ -36,12 +37,15 @@ const fileSchema = z.object({
 });
 
 /** What the pupil's page asks for: opened by a link or code, files, and what happened on it. No account, no cookie. */
-export function openRoutes({ pupilDoor, doorkeeper, pageWords }: OpenRouteParts): Router {
+export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Router {
   const router = Router();
   const eventLimit = rateLimit({
     windowMs: 60_000,
     limit: SENDINGS_A_MINUTE,
-    keyGenerator: (request) => passOf(request.params.pass),
+    store: limits.store('sendings'),
+    // The link, not the pass: anything can be written behind it.
+    keyGenerator: (request) =>
+      /^[0-9a-f-]{36}(?=\.)/u.exec(passOf(request.params.pass))?.[0] ?? ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
       next(new Refusal('too-many', 'Too much at once. It is sent again later.'));
     },
@@ -49,6 +53,7 @@ export function openRoutes({ pupilDoor, doorkeeper, pageWords }: OpenRouteParts)
   const wordLimit = rateLimit({
     windowMs: 60_000,
     limit: WORDS_A_MINUTE,
+    store: limits.store('words'),
     keyGenerator: (request) => ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
       next(new Refusal('too-many', 'Too many words in a short time. Wait a minute.'));
@@ -56,10 +61,13 @@ export function openRoutes({ pupilDoor, doorkeeper, pageWords }: OpenRouteParts)
   });
 
   router.post('/open/enter', express.json({ limit: '4kb' }), storableBody, async (request, response) => {
-    const { opened } = await doorkeeper.open(request, () => {
-      const { key, pin } = enterSchema.parse(request.body);
-      return pupilDoor.enter(key, pin);
-    });
+    const { key, pin } = enterSchema.parse(request.body);
+    const { opened } = await pupilDoor.enter(key, pin, request);
+    response.json(opened);
+  });
+
+  router.get('/open/:pass', async (request, response) => {
+    const { opened } = await pupilDoor.resume(passOf(request.params.pass));
     response.json(opened);
   });
 
@@ -72,7 +80,9 @@ export function openRoutes({ pupilDoor, doorkeeper, pageWords }: OpenRouteParts)
       return;
     }
     const content = await pupilDoor.file(passOf(request.params.pass), asked.data.package, asked.data.file);
-    response.set('Cache-Control', FOREVER).type(mediaTypeOf(asked.data.file)).send(content);
+    // A slow line fetches a piece of sound in several goes.
+    const part = ranged(request, response.type(mediaTypeOf(asked.data.file)), content.length);
+    if (part) response.set('Cache-Control', FOREVER).end(content.subarray(part.start, part.end));
   });
 
   const askedWord = async (params: Readonly<Record<string, unknown>>) => {

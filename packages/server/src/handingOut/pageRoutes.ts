@@ -1,6 +1,5 @@
 import { fontFileNamed } from '@aurelfield/formats';
-import type { Opened } from '@aurelfield/api';
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import path from 'node:path';
 import type {} from 'pino-http';
 import { sendCompressed } from '../http/compressed.ts';
@@ -8,6 +7,7 @@ import { Refusal } from '../refusal.ts';
 import { FROZEN_TEXT } from './handOutWork.ts';
 import { PageFiles } from './pageFiles.ts';
 import type { OpenRouteParts } from './openRoutes.ts';
+import type { Entered } from './pupilDoor.ts';
 
 export interface PageRouteParts extends OpenRouteParts {
   /** Folder of the built page; absent while Vite serves it. */
@@ -17,11 +17,24 @@ export interface PageRouteParts extends OpenRouteParts {
 /** The place in the page that takes what it opens with. */
 const PLACE = '<!--opened-->';
 
-/** What the page is told where it cannot be told whether its link opens anything. */
-const TROUBLE = '<script type="application/json" id="trouble">true</script>';
+/** How the page starts: open, or with what it has to ask or say first. */
+type PageAnswer =
+  | { readonly state: 'open'; readonly entered: Entered }
+  | { readonly state: 'code' | 'pin' | 'unknown' | 'withdrawn' | 'trouble' };
+
+const STATES: Readonly<Record<string, Exclude<PageAnswer['state'], 'open'>>> = {
+  'pin-needed': 'pin',
+  'unknown-link': 'unknown',
+  'unknown-code': 'unknown',
+  withdrawn: 'withdrawn',
+};
+/** Only 410 has a device delete what it keeps of the page. */
+const STATUS: Readonly<Record<PageAnswer['state'], number>> = {
+  open: 200, code: 200, pin: 200, unknown: 404, withdrawn: 410, trouble: 503,
+}; // prettier-ignore
 
 /** The pupil's page itself: by its link, with what it shows in it, so that one journey brings all; and by a code that is typed. */
-export function pageRoutes({ pupilDoor, doorkeeper, pageFolder }: PageRouteParts): Router {
+export function pageRoutes({ pupilDoor, pageFolder }: PageRouteParts): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
 
@@ -43,40 +56,61 @@ export function pageRoutes({ pupilDoor, doorkeeper, pageFolder }: PageRouteParts
     response.sendFile(path.join(pageFolder, 'worker.js'));
   });
 
-  router.get(['/p', '/p/:key'], async (request, response) => {
-    const { key } = request.params as { key?: string };
-    const found = key === undefined ? undefined : await doorkeeper.open(request, () => pupilDoor.enter(key, '')).catch((error: unknown) => {
-      // Who has guessed too often is told so when the next guess is typed.
-      if (error instanceof Refusal) return undefined;
-      request.log.error({ err: error }, 'a pupil’s page could not be opened');
-      return 'trouble' as const;
-    }); // prettier-ignore
-    const page = await files.page();
-    policy(response, found === undefined || found === 'trouble' ? [] : found.embedOrigins);
-    response.status(key === undefined ? 200 : found === undefined ? 404 : found === 'trouble' ? 503 : 200);
-    response
-      .type('html')
-      .send(
-        page.replace(PLACE, () =>
-          found === undefined ? '' : found === 'trouble' ? TROUBLE : dataOf(found.opened),
-        ),
-      );
+  // The page for typing a code lies below /p/ like all others, so that it too is kept on the device.
+  router.get('/p', (request, response, next) => {
+    if (request.path.endsWith('/')) next();
+    else response.redirect(308, '/p/');
   });
+
+  router.get(['/p/', '/p/:key'], async (request, response) => {
+    const { key } = request.params as { key?: string };
+    const answer = key === undefined ? { state: 'code' as const } : await stateOf(key, request);
+    const page = await files.page();
+    policy(response, answer.state === 'open' ? answer.entered.embedOrigins : []);
+    response
+      .status(STATUS[answer.state])
+      .type('html')
+      .send(page.replace(PLACE, () => dataOf(answer, request)));
+  });
+
+  const stateOf = async (key: string, request: Request): Promise<PageAnswer> => {
+    try {
+      return { state: 'open', entered: await pupilDoor.enter(key, '', request) };
+    } catch (error) {
+      if (!(error instanceof Refusal)) {
+        request.log.error({ err: error }, 'a pupil’s page could not be opened');
+        return { state: 'trouble' };
+      }
+      return { state: STATES[error.problem] ?? 'trouble' };
+    }
+  };
   return router;
 }
 
-/** What a page opens with, as data in it that nothing runs. Where it is one reading alone, its text and first sound are on their way before the page asks for them. */
-function dataOf(opened: Opened): string {
+/**
+ * What the page starts from, as data in it that nothing runs. Where it is one reading alone, its text and first sound are on
+ * their way before the page asks for them.
+ */
+function dataOf(answer: PageAnswer, request: Request): string {
+  if (answer.state !== 'open') return `<script type="application/json" id="state">"${answer.state}"</script>`;
+  const { opened } = answer.entered;
   const json = JSON.stringify(opened).replace(/</gu, '\\u003c');
   const [only, ...others] = opened.items;
   const ahead =
     only && others.length === 0
-      ? [FROZEN_TEXT, 'sound-0.opus'].map(
+      ? [FROZEN_TEXT, `sound-0.${soundFormOf(request)}`].map(
           (file) =>
             `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.pass}/files/${only.package}/${file}">`,
         )
       : [];
   return `${ahead.join('')}<script type="application/json" id="opened">${json}</script>`;
+}
+
+/** Safari before 18.4 plays no Ogg; every other browser that runs the page does (MDN, “Web audio codec guide”). */
+function soundFormOf(request: Request): 'opus' | 'm4a' {
+  const agent = request.get('user-agent') ?? '';
+  const [, version = ''] = /^(?!.*(?:Chrome|Chromium|Android)).*Version\/(\d+(?:\.\d+)?).*Safari/u.exec(agent) ?? [];
+  return version !== '' && Number(version) < 18.4 ? 'm4a' : 'opus';
 }
 
 /** Nothing from elsewhere, and nothing in the page itself runs; frames only where the school allows them. */

@@ -5,11 +5,14 @@ import {
   type Opened,
   type PageEvent,
 } from '@aurelfield/api';
+import type { Request } from 'express';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/database.ts';
 import { compressed, type Compressed } from '../http/compressed.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
 import { Refusal } from '../refusal.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
+import type { FailedAttempts } from './failedAttempts.ts';
 import type { HandOutRow, HandOutStore, OpenLink } from './handOutStore.ts';
 import { today } from './handOutService.ts';
 import { FROZEN_TEXT, frozenObject, WHOLE_SOUND } from './handOutWork.ts';
@@ -21,13 +24,22 @@ export interface PupilDoorParts {
   readonly handOuts: HandOutStore;
   readonly keys: LinkKeys;
   readonly store: ObjectStore;
+  readonly limits: SharedLimits;
+  readonly failedAttempts: FailedAttempts;
 }
 
 /** Texts that are kept small in memory: a class opens the same few at the same time. */
 const TEXTS_KEPT = 60;
-/** The same for whatever is wrong: who guesses learns nothing. */
-const CLOSED =
-  'This opens nothing now. Look at the link or code once more, and type the PIN if you have one. If it is right, ask your teacher for a new one.';
+const DAY = 24 * 60 * 60 * 1000;
+/** What one pupil's links may write in a day: eight hours of a sentence every three seconds, and more messages than anybody sends. */
+const [MAX_EVENTS_A_DAY, MAX_COMMENTS_A_DAY] = [10_000, 200];
+
+/** What a link opened, and what its page needs besides. */
+export interface Entered {
+  readonly opened: Opened;
+  readonly schoolId: string;
+  readonly embedOrigins: readonly string[];
+}
 
 /** A word where it stands in a hand-out, and whose it is. */
 export interface OpenWord {
@@ -51,28 +63,61 @@ export class PupilDoor {
   }
 
   /**
-   * Opens a link by its secret, or by its short code.
-   * @throws Refusal, always the same one: for what is wrong, revoked, not yet or over, and for a PIN that is missing or wrong.
+   * Opens a link by its secret, or by its short code. A secret always opens; short codes and PINs are limited in guesses.
+   * @throws Refusal `unknown-code`, `unknown-link`, `withdrawn` (a link that was ended), `pin-needed`, `wrong-pin`, or
+   * `too-many` after too many wrong codes or PINs.
    */
-  async enter(
-    key: string,
-    pin: string,
-  ): Promise<{ opened: Opened; schoolId: string; embedOrigins: readonly string[] }> {
-    const { handOuts, keys, db } = this.#parts;
+  async enter(key: string, pin: string, request: Request): Promise<Entered> {
+    const { keys, failedAttempts } = this.#parts;
     const isCode = key.replace(/[^a-z0-9]/giu, '').length === CODE_LENGTH;
-    const found = await handOuts.opened(
-      isCode ? { codeHash: keys.codeHash(key) } : { secretHash: keys.secretHash(key) },
-      today(),
-    );
-    // The same work is done for a link that is not there.
-    const isRight = keys.isPin(found?.link.id ?? '', pin, found?.link.pinHash ?? keys.pinHash('', pin));
-    if (!found || (found.link.pinHash !== null && !isRight)) throw closed();
-    const { items } = found;
-    if (found.link.handOutId !== null && items.length === 0) throw closed();
-    if (found.link.openedAt === null) await handOuts.changeLink(db, found.link.id, { openedAt: new Date() });
+    return failedAttempts.evenly(async () => {
+      const found = isCode
+        ? await failedAttempts.code(request, () => this.#byCode(key))
+        : await this.#bySecret(keys.secretHash(key));
+      await this.#checkPin(found, pin);
+      return this.#entered(found);
+    });
+  }
+
+  /** Opens again what a page opened before, by its pass. @throws Refusal as {@link enter} does; `pin-needed` when the PIN was changed. */
+  async resume(pass: string): Promise<Entered> {
+    return this.#parts.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(pass)));
+  }
+
+  async #byCode(code: string): Promise<OpenLink> {
+    const { handOuts, keys } = this.#parts;
+    const found = await handOuts.opened({ codeHash: keys.codeHash(code) }, today());
+    if (!found) throw new Refusal('unknown-code', 'Code not recognised. Check it, or ask your teacher.');
+    return found;
+  }
+
+  async #bySecret(secretHash: string): Promise<OpenLink> {
+    const { handOuts } = this.#parts;
+    const found = await handOuts.opened({ secretHash }, today());
+    if (found) return found;
+    throw (await handOuts.ended({ secretHash })) ? withdrawn() : closed();
+  }
+
+  async #checkPin({ link: { id, pinHash } }: OpenLink, pin: string): Promise<void> {
+    const { keys, failedAttempts } = this.#parts;
+    if (pinHash === null) return;
+    if (pin === '') throw pinNeeded();
+    await failedAttempts.pin(id, async () => {
+      if (!keys.isPin(id, pin, pinHash)) throw new Refusal('wrong-pin', 'PIN not recognised. Try again, or ask your teacher.'); // prettier-ignore
+    });
+  }
+
+  async #entered(found: OpenLink): Promise<Entered> {
+    const { handOuts, keys, db } = this.#parts;
+    const { link, items } = found;
+    if (link.handOutId !== null && items.length === 0)
+      throw (await handOuts.isWithdrawn(link.handOutId, today())) ? withdrawn() : closed();
+    if (link.openedAt === null) await handOuts.changeLink(db, link.id, { openedAt: new Date() });
     return {
       opened: {
-        pass: keys.pass(found.link, Date.now()),
+        key: keys.secretOf(link.id),
+        pass: keys.pass(link, Date.now()),
+        hasPin: link.pinHash !== null,
         school: found.school,
         language: items[0]?.language ?? 'en-GB',
         items: items.map(({ id, package: name, title, version, seconds, bytes, madeAt, allows }) => ({
@@ -87,7 +132,7 @@ export class PupilDoor {
         })),
         records: found.records,
       },
-      schoolId: found.link.schoolId,
+      schoolId: link.schoolId,
       embedOrigins: found.embedOrigins,
     };
   }
@@ -133,22 +178,43 @@ export class PupilDoor {
     const known = new Set(items.map(({ id }) => id));
     // A comment is meant for the teacher; all else is a record of listening.
     const own = events.filter(({ handOut, kind }) => known.has(handOut) && (records || kind === 'comment'));
+    await this.#checkAmount(link.pupilId, own);
     return handOuts.addEvents(link, own);
   }
 
+  /** @throws Refusal 429 when a pupil's links have written more in a day than listening can account for. */
+  async #checkAmount(pupilId: string, events: readonly PageEvent[]): Promise<void> {
+    const { limits } = this.#parts;
+    const comments = events.filter(({ kind }) => kind === 'comment').length;
+    const counts = await Promise.all([
+      limits.add(`events ${pupilId}`, DAY, events.length),
+      limits.add(`comments ${pupilId}`, DAY, comments),
+    ]);
+    const [all, messages] = counts.map(({ totalHits }) => totalHits);
+    if ((all ?? 0) > MAX_EVENTS_A_DAY || (messages ?? 0) > MAX_COMMENTS_A_DAY)
+      throw new Refusal('too-many', 'That is all for today. Your teacher can’t take more messages.');
+  }
+
+  /** The link that a pass was given for. @throws Refusal for any other pass. */
   async #linkOf(pass: string): Promise<OpenLink> {
     const { handOuts, keys } = this.#parts;
     const id = keys.linkOf(pass);
-    const found = id === undefined ? undefined : await handOuts.opened({ id }, today());
-    if (!found || !keys.isPass(pass, found.link, Date.now())) throw closed();
-    return found;
+    if (id === undefined) throw closed();
+    const found = await handOuts.opened({ id }, today());
+    if (found) {
+      if (keys.isPass(pass, found.link, Date.now())) return found;
+      throw found.link.pinHash === null ? closed() : pinNeeded();
+    }
+    const ended = await handOuts.ended({ id });
+    throw ended && keys.isPass(pass, ended, Date.now()) ? withdrawn() : closed();
   }
 
   /** What is out to the holder of a pass under this name. @throws Refusal 404. */
   async #itemOf(pass: string, packageName: string): Promise<HandOutRow> {
-    const item = (await this.#linkOf(pass)).items.find((one) => one.package === packageName);
+    const { items } = await this.#linkOf(pass);
+    const item = items.find((one) => one.package === packageName || isFormer(one, packageName));
     if (!item) throw closed();
-    return item;
+    return { ...item, package: packageName };
   }
 
   async #read({ schoolId, package: name }: HandOutRow, file: string): Promise<Buffer> {
@@ -160,6 +226,19 @@ export class PupilDoor {
   }
 }
 
+/** Whether an open page may still fetch this earlier version. */
+function isFormer({ formerPackages }: HandOutRow, packageName: string): boolean {
+  return formerPackages.some((one) => one.package === packageName && Date.parse(one.until) > Date.now());
+}
+
 function closed(): Refusal {
-  return new Refusal('not-found', CLOSED);
+  return new Refusal('unknown-link', 'This link isn’t working. Check the address, or ask your teacher.');
+}
+
+function withdrawn(): Refusal {
+  return new Refusal('withdrawn', 'Your teacher has ended this link. Ask for a new one.');
+}
+
+function pinNeeded(): Refusal {
+  return new Refusal('pin-needed', 'Type your PIN.');
 }

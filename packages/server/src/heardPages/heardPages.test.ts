@@ -140,8 +140,8 @@ describe('a page of an allowed site', () => {
     expect(await list()).toMatchObject([{ state: 'failed', error: failed.message, title: null }]);
     // What came to nothing is forgotten in time.
     await age(page, 40 * 24 * 60 * 60 * 1000);
-    const { database, store, jobStore, log, config } = server.running.house;
-    await sweep({ db: database.db, store, jobs: jobStore, log, schoolBytes: config.schoolBytes });
+    const { database, store, jobStore, limits, log, config } = server.running.house;
+    await sweep({ limits, db: database.db, store, jobs: jobStore, log, schoolBytes: config.schoolBytes });
     expect(await list()).toEqual([]);
   });
 

@@ -4,13 +4,14 @@ import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import path from 'node:path';
 import type {} from 'pino-http';
 import { problemOf } from '../http/problem.ts';
-import { visitorCount } from '../http/visitorCount.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
 import { Refusal } from '../refusal.ts';
 import type { HeardPageService } from './heardPageService.ts';
 import { waitingPage } from './waitingPage.ts';
 
 export interface HearingRouteParts {
   readonly heardPages: HeardPageService;
+  readonly limits: SharedLimits;
   /** Folder of the built pupil's page, whose small files these are; absent while Vite serves it. */
   readonly pageFolder: string | undefined;
 }
@@ -23,14 +24,14 @@ const HOUR = 60 * 60 * 1000;
 const FILES = ['waiting.js', 'hearing.css'];
 
 /** The way from a page of the school's site to its sound: no account, no cookie. */
-export function hearingRoutes({ heardPages, pageFolder }: HearingRouteParts): Router {
+export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRouteParts): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
   const folder = path.join(pageFolder, 'hearing');
-  const begun = visitorCount(HOUR);
   const limit = rateLimit({
     windowMs: 60_000,
     limit: ASKED_A_MINUTE,
+    store: limits.store('hear'),
     keyGenerator: (request) => ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
       next(new Refusal('too-many', 'Too much was asked for in a short time. Wait a minute.'));
@@ -43,12 +44,11 @@ export function hearingRoutes({ heardPages, pageFolder }: HearingRouteParts): Ro
     const { hearing, begun: isNew } = await heardPages.hear(
       typeof page === 'string' ? page : '',
       async () => {
-        const { totalHits = 0 } = (await begun.get(visitor)) ?? {};
-        if (totalHits >= NEW_AN_HOUR)
+        if ((await limits.count(`new pages ${visitor}`)) >= NEW_AN_HOUR)
           throw new Refusal('too-many', 'Too many new pages were asked for from here. Try again in an hour.');
       },
     );
-    if (isNew) await begun.increment(visitor);
+    if (isNew) await limits.add(`new pages ${visitor}`, HOUR);
     return hearing;
   };
 

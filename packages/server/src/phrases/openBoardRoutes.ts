@@ -5,29 +5,33 @@ import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
 import { leaving } from '../http/leaving.ts';
 import { storableBody } from '../http/storable.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
 import { Refusal } from '../refusal.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { phraseText, sendPng, sendWav, soundQuerySchema, type PhraseParts } from './routes.ts';
 
 export interface OpenBoardParts extends PhraseParts {
   readonly threads: TextThreads;
+  readonly limits: SharedLimits;
 }
 
 /** A link's secret: what is much shorter or longer is none. */
 const tokenSchema = z.string().regex(/^[\w-]{20,80}$/u);
-/** Requests from one address in a minute. A board of 300 phrases fetches all of them once. */
+/** Requests by one link in a minute. A board of 300 phrases fetches all of them once. */
 const REQUESTS = 1200;
 const MOST_SUGGESTIONS = 4;
 
 /** What whoever has a board's secret link can do, without signing in: see it, hear it, say something. */
-export function openBoardRoutes({ boards, phraseSound, threads }: OpenBoardParts): Router {
+export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBoardParts): Router {
   const router = Router();
   router.use(
     '/open-boards',
     rateLimit({
       windowMs: 60_000,
       limit: REQUESTS,
-      keyGenerator: (request) => ipKeyGenerator(request.ip ?? ''),
+      store: limits.store('board'),
+      // A link, not an address: a class opens its boards behind one.
+      keyGenerator: (request) => tokenSchema.safeParse(request.path.split('/')[1]).data ?? ipKeyGenerator(request.ip ?? ''),
       handler: (_request, _response, next) => {
         next(new Refusal('too-many', 'Too many requests in a short time. Wait a minute.'));
       },

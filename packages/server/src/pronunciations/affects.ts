@@ -1,5 +1,5 @@
 import type { Affects, AffectsRequest, Scope } from '@aurelfield/api';
-import { and, count, eq, inArray, isNull } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { handouts, readings } from '../db/schema/index.ts';
 import type { TextStore } from '../texts/textStore.ts';
@@ -8,7 +8,7 @@ import type { PronunciationStore } from './pronunciationStore.ts';
 
 /** The narrower a list, the earlier it counts. */
 const PRECEDENCE: readonly Scope[] = ['pupil', 'class', 'subject', 'school'];
-/** Handouts whose texts are looked through; of more the latest. */
+/** Handouts whose texts are searched: the latest. */
 const HANDOUTS_AT_MOST = 400;
 /** Characters around a place that are shown. */
 const AROUND = 35;
@@ -20,7 +20,11 @@ export class AffectsFinder {
   readonly #threads: TextThreads;
   readonly #pronunciations: PronunciationStore;
 
-  constructor(db: Database, texts: TextStore, threads: TextThreads, pronunciations: PronunciationStore) {
+  readonly #limit: number;
+
+  /** @param limit handouts whose texts are searched, the latest first. */
+  constructor(db: Database, texts: TextStore, threads: TextThreads, pronunciations: PronunciationStore, limit = HANDOUTS_AT_MOST) {
+    this.#limit = limit;
     this.#db = db;
     this.#texts = texts;
     this.#threads = threads;
@@ -42,8 +46,8 @@ export class AffectsFinder {
           scope === 'subject' ? eq(handouts.subject, scopeValue) : undefined,
         ),
       )
-      .orderBy(handouts.createdAt)
-      .limit(HANDOUTS_AT_MOST);
+      .orderBy(desc(handouts.createdAt))
+      .limit(this.#limit);
     const found: Affects['handouts'] = [];
     for (const { id, title, textHash } of rows) {
       const text = await this.#texts.get(schoolId, textHash);

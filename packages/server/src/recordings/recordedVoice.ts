@@ -82,11 +82,11 @@ export class RecordedVoice implements SpeechEngine {
         }
       : undefined;
 
-  /** Speaks a recorded sentence, to the school whose recording it is: that is read off the request's name, which begins with the school. */
-  async speak(plan: SpeechPlan, { requestId = '' }: SpeakOptions = {}): Promise<SpokenClip> {
+  /** Speaks a recorded sentence, to the school whose recording it is. @throws SpeechError for any other one. */
+  async speak(plan: SpeechPlan, { schoolId }: SpeakOptions = {}): Promise<SpokenClip> {
     const [, id = '', content = '', nth = ''] = VOICE.exec(plan.voice) ?? [];
     const { row, timeline } = await this.#recording(id, content);
-    if (!requestId.startsWith(`${row.schoolId}/`)) throw gone();
+    if (schoolId !== row.schoolId) throw gone();
     const stretch = stretchOfSentence(timeline, Number(nth));
     const sentence = row.sentences[Number(nth)];
     if (!stretch || !sentence)

@@ -63,10 +63,9 @@ export class RecordingService {
 
   async get(schoolId: string, id: string): Promise<RecordingView> {
     const { recordings } = this.#parts;
-    const [row, summary] = await Promise.all([
-      recordings.get(schoolId, id),
-      recordings.summary(schoolId, id),
-    ]);
+    // Read once: of two reads one could be from before the words were found.
+    const row = await recordings.get(schoolId, id);
+    const summary = await recordings.summaryOf(row);
     return {
       ...summary,
       text: [...row.sentences],
@@ -142,7 +141,7 @@ export class RecordingService {
     return recordings.summary(schoolId, row.id);
   }
 
-  /** Aligns it anew: after the text was put right, or after it was stopped. Edits and words that were set are lost. */
+  /** Aligns it again: after the text was corrected, or after it was stopped. Edits stay, and so do words that a teacher has set. */
   async alignAgain(schoolId: string, id: string, scope?: RecordingScope): Promise<RecordingSummary> {
     const { recordings } = this.#parts;
     const row = await recordings.get(schoolId, id);
@@ -190,7 +189,7 @@ export class RecordingService {
       const isOut = from === null || to === null;
       if (!isOut && (from >= to || to > row.samples))
         throw new Refusal('invalid', 'A word must end after it begins, and inside the recording.');
-      own[word] = { ...found, from: isOut ? null : from, to: isOut ? null : to, confidence: 1 };
+      own[word] = { ...found, from: isOut ? null : from, to: isOut ? null : to, confidence: 1, isSet: true };
     }
     return this.#parts.recordings.save(row, revision, { sentences });
   }

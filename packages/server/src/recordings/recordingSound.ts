@@ -4,7 +4,7 @@ import { LRUCache } from 'lru-cache';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 
 /** All that belongs to recordings lies below this. */
-export const RECORDINGS = 'recordings/';
+const RECORDINGS = 'recordings/';
 /** Samples of a part of a finished recording: ten seconds. */
 const PART = 10 * RECORDING_RATE;
 const KEPT_BYTES = 48 * 1024 * 1024;
@@ -131,6 +131,11 @@ function peaksOf(pcm: Int16Array): Uint8Array {
     peaks[2 * i + 1] = Math.floor(most / 256);
   }
   return new Uint8Array(peaks.buffer);
+}
+
+/** Beginning of the names of all that is stored of a recording. */
+export function recordingFolder(schoolId: string, id: string): string {
+  return `${folderOf(schoolId, id)}/`;
 }
 
 function folderOf(schoolId: string, id: string): string {

@@ -75,7 +75,11 @@ export class RecordingStore {
   }
 
   async summary(schoolId: string, id: string): Promise<RecordingSummary> {
-    const row = await this.get(schoolId, id);
+    return this.summaryOf(await this.get(schoolId, id));
+  }
+
+  /** The summary of a row that was read before. */
+  async summaryOf(row: RecordingRow): Promise<RecordingSummary> {
     const [job] = row.jobId ? await this.#db.select().from(jobs).where(eq(jobs.id, row.jobId)) : [];
     return toSummary(row, job);
   }
@@ -128,11 +132,22 @@ export class RecordingStore {
       .where(eq(recordings.id, id));
   }
 
-  async setAligned(id: string, sentences: readonly RecordedSentence[]): Promise<void> {
-    await this.#db
-      .update(recordings)
-      .set({ state: 'ready', sentences, edits: [], revision: 0, content: contentOf([], sentences) })
-      .where(eq(recordings.id, id));
+  /** Stores what aligning found. Edits, and words that a teacher has set, stay; the revision rises, so that an open window cannot save over it. */
+  async setAligned(id: string, found: readonly RecordedSentence[]): Promise<void> {
+    await this.#db.transaction(async (tx) => {
+      const [row] = await tx.select().from(recordings).where(eq(recordings.id, id)).for('update');
+      if (!row) return;
+      const sentences = withSetWords(found, row.sentences);
+      await tx
+        .update(recordings)
+        .set({
+          state: 'ready',
+          sentences,
+          revision: row.sentences.length === 0 ? row.revision : row.revision + 1,
+          content: contentOf(row.edits, sentences),
+        })
+        .where(eq(recordings.id, id));
+    });
   }
 
   async setFailed(id: string, problem: string, error: string): Promise<void> {
@@ -178,6 +193,24 @@ export class RecordingStore {
       .returning({ id: recordings.id });
     if (back.length === 0) throw notFound('This recording');
   }
+}
+
+/** The sentences that were found, with the words that a teacher has set in sentences that still read the same. */
+function withSetWords(
+  found: readonly RecordedSentence[],
+  before: readonly RecordedSentence[],
+): readonly RecordedSentence[] {
+  const written = ({ words }: RecordedSentence) => JSON.stringify(words.map(({ spoken }) => spoken));
+  const known = new Map(before.map((sentence) => [`${sentence.block} ${written(sentence)}`, sentence]));
+  return found.map((sentence) => {
+    const same = known.get(`${sentence.block} ${written(sentence)}`);
+    if (!same) return sentence;
+    const words = sentence.words.map((word, nth) => {
+      const old = same.words[nth];
+      return old?.isSet ? { ...word, from: old.from, to: old.to, confidence: old.confidence, isSet: true } : word;
+    });
+    return { ...sentence, words };
+  });
 }
 
 function contentOf(edits: readonly Edit[], sentences: readonly RecordedSentence[]): string {

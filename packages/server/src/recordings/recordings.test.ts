@@ -580,7 +580,7 @@ describe('a recording', () => {
     expect((await client.send('POST', `/recordings/${id}/restore`)).status).toBe(204);
     expect((await client.get(`/recordings/${id}`)).status).toBe(200);
     await client.send('DELETE', `/recordings/${id}`);
-    const { database, store, jobStore, log } = server.running.house;
+    const { database, store, jobStore, limits, log } = server.running.house;
     const files = () =>
       readdirSync(server.dataFolder, { recursive: true })
         .map(String)
@@ -598,7 +598,7 @@ describe('a recording', () => {
       read: store.read.bind(store),
       stream: store.stream.bind(store),
     };
-    await sweep({ db: database.db, store: old, jobs: jobStore, log, schoolBytes: 1e12 });
+    await sweep({ limits, db: database.db, store: old, jobs: jobStore, log, schoolBytes: 1e12 });
     expect(files().filter((name) => !name.endsWith(id))).toEqual([]);
   });
 });

@@ -7,12 +7,15 @@ import {
   type PupilNote,
 } from '@aurelfield/api';
 import { Router } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import Papa from 'papaparse';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
+import { sent } from '../http/sent.ts';
 import type { TextStore } from '../texts/textStore.ts';
-import type { RecordStore } from './recordStore.ts';
+import type { EventRow, RecordStore } from './recordStore.ts';
 
 export interface RecordRouteParts {
   readonly records: RecordStore;
@@ -66,16 +69,8 @@ export function recordRoutes({ records, texts }: RecordRouteParts): Router {
       'Content-Type': 'text/csv; charset=utf-8',
       'Content-Disposition': attachment('Listening records.csv'),
     });
-    // A table program reads it as UTF-8 only with this sign at its beginning.
-    response.write(
-      `\ufeff${Papa.unparse([['at', 'pupil', 'handout', 'what', 'sentence', 'amount', 'text']])}\r\n`,
-    );
-    for await (const { at, pupil, title, kind, sentence, amount, text } of records.rows(schoolId, query)) {
-      const row = [at.toISOString(), pupil, title, kind, sentence === null ? '' : sentence + 1, amount, text];
-      // What begins like a formula is not to be one.
-      response.write(`${Papa.unparse([row], { escapeFormulae: true })}\r\n`);
-    }
-    response.end();
+    const header = ['at', 'pupil', 'handout', 'what', 'sentence', 'amount', 'text'];
+    await sent(pipeline(Readable.from(csvOf(header, records.rows(schoolId, query))), response), response);
   });
 
   router.delete('/records', async (request, response) => {
@@ -120,4 +115,15 @@ export function recordRoutes({ records, texts }: RecordRouteParts): Router {
   });
 
   return router;
+}
+
+/** Records as lines of a table, one by one: a slow client makes the server wait, not hold all of them. */
+async function* csvOf(header: readonly string[], rows: AsyncIterable<EventRow>): AsyncGenerator<string> {
+  // A spreadsheet reads it as UTF-8 only with this sign at its beginning.
+  yield `\ufeff${Papa.unparse([[...header]])}\r\n`;
+  for await (const { at, pupil, title, kind, sentence, amount, text } of rows) {
+    const row = [at.toISOString(), pupil, title, kind, sentence === null ? '' : sentence + 1, amount, text];
+    // What begins like a formula must not become one.
+    yield `${Papa.unparse([row], { escapeFormulae: true })}\r\n`;
+  }
 }

@@ -23,8 +23,10 @@ export class FolderStore implements ObjectStore {
     // Written beside the target and renamed, so that a half-written file never bears the name.
     const draft = `${file}.${randomUUID()}${DRAFT}`;
     try {
-      await writeFile(draft, content);
+      // On the disk before anybody is told so: a browser drops its own copy of a recording then.
+      await writeFile(draft, content, { flush: true });
       await rename(draft, file);
+      await flushFolder(path.dirname(file));
     } catch (error) {
       await unlink(draft).catch(() => undefined);
       // Somebody has emptied the folder: the next attempt makes it anew.
@@ -77,6 +79,16 @@ export class FolderStore implements ObjectStore {
 
   #fileOf(name: string): string {
     return path.join(this.#folder, checkName(name));
+  }
+}
+
+/** Has the disk keep which names a folder holds. */
+async function flushFolder(folder: string): Promise<void> {
+  const handle = await open(folder, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
   }
 }
 

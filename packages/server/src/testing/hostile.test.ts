@@ -16,7 +16,7 @@ beforeAll(async () => {
   routes = routesOf(
     apiRoutes({
       ...server.running.house, allowedOrigins: [], heardPages: server.running.house.heardPagesFrom([]),
-      secret: 'a secret for tests only', hosts: [], webFolder: undefined, pageFolder: undefined,
+      secret: 'a secret for tests only', hosts: [], trustedProxies: [], publicAddress: undefined, webFolder: undefined, pageFolder: undefined,
     }), // prettier-ignore
   );
 });

@@ -36,7 +36,7 @@ beforeAll(async () => {
       allowedOrigins: [],
       heardPages: house.heardPagesFrom([]),
       secret: 'a secret for tests only',
-      hosts: [],
+      hosts: [], trustedProxies: [], publicAddress: undefined,
       webFolder: undefined,
       pageFolder: undefined,
     }),

@@ -10,6 +10,8 @@ export function testConfig(databaseUrl: string, dataFolder: string, more: Partia
     host: '127.0.0.1',
     port: 0,
     hosts: ['127.0.0.1', 'localhost'],
+    publicAddress: undefined,
+    trustedProxies: [],
     demo: false,
     demoPhoto: false,
     standIns: true,

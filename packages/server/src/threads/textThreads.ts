@@ -1,5 +1,6 @@
 import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
-import { RunnerPool, threadRunner } from '@aurelfield/voices';
+import { RunnerPool, threadRunner, type PoolFailure } from '@aurelfield/voices';
+import { Refusal } from '../refusal.ts';
 import { TEXT_TASKS, type TextTaskName, type TextTasks } from './textTasks.ts';
 import type { TextRequest } from './textWorker.ts';
 
@@ -19,6 +20,13 @@ export interface TextThreadOptions {
 const TIMEOUT = 120_000;
 const PLANNING: ReadonlySet<TextTaskName> = new Set(['planBeginning', 'planBlocks']);
 
+/** A text that takes too long is the only failure that somebody can do something about. */
+function toError(failure: PoolFailure): Error {
+  return failure.kind === 'timeout'
+    ? new Refusal('busy', 'Working on this text took too long. Try again in a minute, or split it into two handouts.')
+    : failure;
+}
+
 /** Threads that carry tasks out; started when the first task comes. */
 export class TextThreadPool {
   readonly #planners: RunnerPool<TextRequest, unknown>;
@@ -29,8 +37,8 @@ export class TextThreadPool {
 
   constructor({ script, checkers }: TextThreadOptions) {
     const spawn = threadRunner<TextRequest, unknown>(script ?? new URL('./textWorker.ts', import.meta.url));
-    this.#planners = new RunnerPool(spawn, { size: 1 });
-    this.#checkers = new RunnerPool(spawn, { size: checkers });
+    this.#planners = new RunnerPool(spawn, { size: 1, toError });
+    this.#checkers = new RunnerPool(spawn, { size: checkers, toError });
     this.tasks = tasksBy((task, args) => this.#run(task, args));
   }
 

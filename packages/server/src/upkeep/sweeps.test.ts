@@ -3,6 +3,7 @@ import { eq, isNull, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import {
   clips,
+  handOuts,
   handouts,
   jobs,
   pupils,
@@ -28,8 +29,8 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const parts = (more: Partial<SweepParts> = {}): SweepParts => {
-  const { database, store, jobStore, log } = server.running.house;
-  return { db: database.db, store, jobs: jobStore, log, schoolBytes: 1e9, ...more };
+  const { database, store, jobStore, limits, log } = server.running.house;
+  return { limits, db: database.db, store, jobs: jobStore, log, schoolBytes: 1e9, ...more };
 };
 const made = async (text: string): Promise<{ handout: Handout; reading: Reading }> => {
   const handout = (await client.upload<Handout>('/handouts', { title: 'T', language: 'en-GB', subject: '', className: '', format: 'text', text })).body; // prettier-ignore
@@ -146,7 +147,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
   expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
 });
 
-test('frozen readings go a day after they were renewed or taken back, and not before', async () => {
+test('the files of a hand-out go a day after it was renewed or taken back, and not before', async () => {
   const { store } = server.running.house;
   const packages = async () => {
     const found = new Set<string>();
@@ -184,6 +185,10 @@ test('frozen readings go a day after they were renewed or taken back, and not be
   expect((await packages()).size).toBe(3);
   await sweep(parts());
   expect((await packages()).size).toBe(3);
+  // An open page goes on with the version before for a day.
+  await sweep(parts({ store: later }));
+  expect((await packages()).size).toBe(3);
+  await server.running.house.database.db.update(handOuts).set({ formerPackages: sql`replace(${handOuts.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
   await sweep(parts({ store: later }));
   const kept = await packages();
   expect(kept.size).toBe(2);

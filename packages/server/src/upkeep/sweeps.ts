@@ -1,14 +1,18 @@
 import { DELETED_DAYS } from '@aurelfield/api';
-import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, lt, sql, type SQL } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.ts';
 import {
+  boards,
+  boardSayings,
   classSets,
   clipClaims,
   clips,
   handouts,
   handOuts,
+  objectDeletions,
   pageEvents,
+  pronunciations,
   pupils,
   readings,
   recordings,
@@ -23,10 +27,12 @@ import { FROZEN } from '../handingOut/handOutWork.ts';
 import { HeardPageStore } from '../heardPages/heardPageStore.ts';
 import { TRAY } from '../intake/sourceTray.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
-import { RECORDINGS } from '../recordings/recordingSound.ts';
+import { recordingFolder } from '../recordings/recordingSound.ts';
+import type { SharedLimits } from '../http/sharedLimits.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 
 export interface SweepParts {
+  readonly limits: SharedLimits;
   readonly db: Database;
   readonly store: ObjectStore;
   readonly jobs: JobStore;
@@ -64,8 +70,10 @@ export async function sweep(parts: SweepParts): Promise<void> {
     ['lost objects', () => sweepLostObjects(parts)],
     ['frozen readings', () => sweepFrozen(parts)],
     ['recordings', () => sweepRecordings(parts)],
+    ['deleted objects', () => sweepObjects(parts)],
     ['heard pages', () => new HeardPageStore(parts.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
     ['records', () => sweepRecords(parts.db)],
+    ['rate limits', () => parts.limits.cleanUp()],
   ];
   for (const [name, step] of steps)
     await step().catch((error: unknown) => parts.log.error({ err: error }, `the sweep of ${name} failed`));
@@ -80,8 +88,20 @@ async function sweepOld(store: ObjectStore, prefix: string, kept: number): Promi
 /** Handouts and pupils that were deleted long enough ago to be gone for good, with all that is theirs. */
 async function sweepDeleted(db: Database): Promise<void> {
   const before = new Date(Date.now() - DELETED_DAYS * DAY);
+  const deleted = db.select({ id: handouts.id }).from(handouts).where(lt(handouts.deletedAt, before));
+  await deleteRecordings(db, inArray(recordings.handoutId, deleted));
   await db.delete(handouts).where(lt(handouts.deletedAt, before));
-  await db.delete(pupils).where(lt(pupils.archivedAt, before));
+  await db.transaction(async (tx) => {
+    const gone = tx.select({ id: pupils.id }).from(pupils).where(lt(pupils.archivedAt, before));
+    // A board and its phrases stay for others; what this pupil typed on it does not.
+    await tx
+      .delete(boardSayings)
+      .where(inArray(boardSayings.boardId, tx.select({ id: boards.id }).from(boards).where(inArray(boards.pupilId, gone))));
+    await tx
+      .delete(pronunciations)
+      .where(and(eq(pronunciations.scope, 'pupil'), sql`${pronunciations.scopeValue} in (select ${pupils.id}::text from ${pupils} where ${pupils.archivedAt} < ${before.toISOString()}::timestamptz)`));
+    await tx.delete(pupils).where(lt(pupils.archivedAt, before));
+  });
 }
 
 /** Texts that nothing points to; every rest in typing stores one, and most are passed over. */
@@ -162,13 +182,15 @@ async function sweepLostObjects({ db, store }: SweepParts): Promise<void> {
 
 /** Frozen readings that are out no more: taken back, renewed, or left by a process that died; a page that is open may still ask for them for a day. */
 async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
+  const rows = await db
+    .select({ name: handOuts.package, former: handOuts.formerPackages })
+    .from(handOuts)
+    .where(and(isNotNull(handOuts.package), isNull(handOuts.takenBackAt)));
   const inUse = new Set(
-    (
-      await db
-        .select({ name: handOuts.package })
-        .from(handOuts)
-        .where(and(isNotNull(handOuts.package), isNull(handOuts.takenBackAt)))
-    ).map(({ name }) => name),
+    rows.flatMap(({ name, former }) => [
+      name,
+      ...former.filter(({ until }) => Date.parse(until) > Date.now()).map((one) => one.package),
+    ]),
   );
   for await (const { name, changedAt } of store.list(FROZEN)) {
     const packageName = name.split('/').at(-2) ?? '';
@@ -176,21 +198,42 @@ async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
   }
 }
 
-/** Sound of recordings that are gone: deleted long enough ago, or with their handout. */
-async function sweepRecordings({ db, store }: SweepParts): Promise<void> {
-  await db.delete(recordings).where(lt(recordings.deletedAt, new Date(Date.now() - DELETED_DAYS * DAY)));
-  const known = new Set((await db.select({ id: recordings.id }).from(recordings)).map(({ id }) => id));
-  for await (const { name, changedAt } of store.list(RECORDINGS)) {
-    const id = name.split('/').at(-2) ?? '';
-    if (!known.has(id) && Date.now() - changedAt.getTime() > DAY) await store.delete(name);
+/** Recordings that were deleted long enough ago, with their sound. */
+async function sweepRecordings({ db }: SweepParts): Promise<void> {
+  await deleteRecordings(db, lt(recordings.deletedAt, new Date(Date.now() - DELETED_DAYS * DAY)));
+}
+
+/**
+ * Deletes recordings and notes their sound for deletion. Sound without a row is left alone: after a database was restored
+ * from an older backup it is the only copy of a newer recording.
+ */
+async function deleteRecordings(db: Database, which: SQL): Promise<void> {
+  await db.transaction(async (tx) => {
+    const gone = await tx
+      .delete(recordings)
+      .where(which)
+      .returning({ id: recordings.id, schoolId: recordings.schoolId });
+    if (gone.length === 0) return;
+    await tx
+      .insert(objectDeletions)
+      .values(gone.map(({ id, schoolId }) => ({ prefix: recordingFolder(schoolId, id) })))
+      .onConflictDoNothing();
+  });
+}
+
+/** Deletes the stored objects whose rows were deleted before. */
+async function sweepObjects({ db, store }: SweepParts): Promise<void> {
+  for (const { prefix } of await db.select().from(objectDeletions)) {
+    for await (const { name } of store.list(prefix)) await store.delete(name);
+    await db.delete(objectDeletions).where(eq(objectDeletions.prefix, prefix));
   }
 }
 
-/** Listening records go after the time that their school sets. */
+/** Listening records go after the time that their school sets, by the server's clock: a device's may be years off. */
 async function sweepRecords(db: Database): Promise<void> {
   await db
     .delete(pageEvents)
     .where(
-      sql`${pageEvents.at} < now() - make_interval(days => (select ${schools.recordDays} from ${schools} where ${schools.id} = ${pageEvents.schoolId}))`,
+      sql`${pageEvents.receivedAt} < now() - make_interval(days => (select ${schools.recordDays} from ${schools} where ${schools.id} = ${pageEvents.schoolId}))`,
     );
 }

@@ -1,6 +1,7 @@
 import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
+import { speechFailure } from '../pool/poolFailure.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
 import { threadRunner } from '../pool/threadRunner.ts';
 import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
@@ -27,7 +28,7 @@ export class EspeakEngine implements SpeechEngine {
   constructor(options: EspeakOptions = {}) {
     this.#pool = new RunnerPool(
       threadRunner(options.workerScript ?? new URL('./worker.ts', import.meta.url)),
-      { size: options.workers ?? Math.min(4, availableParallelism()) },
+      { size: options.workers ?? Math.min(4, availableParallelism()), toError: speechFailure },
     );
   }
 

@@ -3,6 +3,7 @@ import { gainOf } from '../calibration/calibration.ts';
 import { gapBetweenWords } from '../calibration/wordGap.ts';
 import { shapeClip } from '../clip/shapeClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
+import { speechFailure } from '../pool/poolFailure.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
 import {
   FESTIVAL,
@@ -71,7 +72,7 @@ export class FestivalEngine implements SpeechEngine {
       missing.length === 0
         ? undefined
         : `Natural English voices are missing. To add them: sudo apt-get install ${missing.join(' ')}`;
-    this.#pool = new RunnerPool(festivalRunner(program), { size: processes });
+    this.#pool = new RunnerPool(festivalRunner(program), { size: processes, toError: speechFailure });
   }
 
   /** The program's release and the voice's own data, then the version of our way of telling it words and cutting its audio. */

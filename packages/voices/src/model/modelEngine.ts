@@ -18,6 +18,7 @@ import { resampleClip } from '../clip/resampleClip.ts';
 import { shapeClip, type WordTime } from '../clip/shapeClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
 import { forkRunner } from '../pool/forkRunner.ts';
+import { speechFailure } from '../pool/poolFailure.ts';
 import { RunnerPool } from '../pool/runnerPool.ts';
 import { packageVersion, versionOfFiles } from '../version.ts';
 import { findModels, type ModelFolder } from './modelFolder.ts';
@@ -210,7 +211,7 @@ export class ModelEngine implements SpeechEngine {
   async #started(model: ModelFolder): Promise<RunnerPool<ModelRequest, ModelResponse>> {
     const pool = new RunnerPool<ModelRequest, ModelResponse>(
       forkRunner(this.#script, [JSON.stringify(model)]),
-      { size: 1, startTimeout: 60_000 },
+      { size: 1, startTimeout: 60_000, toError: speechFailure },
     );
     try {
       await pool.start();

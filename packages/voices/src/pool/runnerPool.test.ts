@@ -1,6 +1,6 @@
 import { SHARE_ENV } from 'node:worker_threads';
 import { afterEach, describe, expect, test } from 'vitest';
-import { SpeechError } from '../engine.ts';
+import { PoolFailure, speechFailure } from './poolFailure.ts';
 import type { TestRequest } from './testWorker.ts';
 import { RunnerPool } from './runnerPool.ts';
 import { threadRunner } from './threadRunner.ts';
@@ -55,8 +55,8 @@ describe('RunnerPool', () => {
     const error: unknown = await pool
       .run({ say: 'bad', crash: 'always' }, TIME)
       .catch((failure: unknown) => failure);
-    expect(error).toBeInstanceOf(SpeechError);
-    expect((error as SpeechError).kind).toBe('crash');
+    expect(error).toBeInstanceOf(PoolFailure);
+    expect((error as PoolFailure).kind).toBe('crash');
     await expect(pool.run({ say: 'good' }, TIME)).resolves.toBe('good');
   });
 
@@ -89,6 +89,18 @@ describe('RunnerPool', () => {
     await pool.stop();
     await running;
     await expect(pool.run({ say: 'y' }, TIME)).rejects.toMatchObject({ kind: 'stopped' });
+  });
+});
+
+test('says nothing about speech of its own accord, and what its owner says where it is told to', async () => {
+  await started();
+  const slow = () => pool.run({ say: 'x', wait: 30_000 }, { timeout: 50 });
+  await expect(slow()).rejects.toThrow('No answer within 0 seconds.');
+  await expect(slow()).rejects.toBeInstanceOf(PoolFailure);
+  expect(speechFailure(new PoolFailure('timeout', 'No answer within 20 seconds.'))).toMatchObject({
+    name: 'SpeechError',
+    kind: 'timeout',
+    message: 'The voice took too long to answer. Try again.',
   });
 });
 

@@ -1,10 +1,12 @@
-import { SpeechError } from '../engine.ts';
+import { PoolFailure } from './poolFailure.ts';
 import type { Runner, RunnerAnswer, SpawnRunner } from './runner.ts';
 
 export interface PoolOptions {
   readonly size: number;
   /** Milliseconds a runner may take to become ready; 30,000 by default. */
   readonly startTimeout?: number;
+  /** Turns a failure of the pool into the error that callers get; they get the {@link PoolFailure} itself by default. */
+  readonly toError?: (failure: PoolFailure) => Error;
 }
 
 export interface TaskOptions {
@@ -61,7 +63,7 @@ export class RunnerPool<Request, Response> {
   /** Ends all runners; tasks that wait or run fail with "stopped". */
   async stop(): Promise<void> {
     this.#running = false;
-    const stopped = new SpeechError('stopped', 'The speech engine was stopped.');
+    const stopped = this.#error('stopped', 'The pool was stopped.');
     for (const task of this.#queue.splice(0)) task.reject(stopped);
     const slots = this.#slots.splice(0);
     for (const slot of slots) {
@@ -75,7 +77,7 @@ export class RunnerPool<Request, Response> {
   /** Runs a request on the next free runner. Rejects with the signal's reason when cancelled before it is done. */
   run(request: Request, options: TaskOptions): Promise<Response> {
     if (!this.#running)
-      return Promise.reject(new SpeechError('stopped', 'The speech engine is not running.'));
+      return Promise.reject(this.#error('stopped', 'The pool is not running.'));
     return new Promise<Response>((resolve, reject) => {
       const { signal } = options;
       if (signal?.aborted) {
@@ -103,6 +105,11 @@ export class RunnerPool<Request, Response> {
     });
   }
 
+  #error(kind: PoolFailure['kind'], message: string): Error {
+    const failure = new PoolFailure(kind, message);
+    return this.#options.toError?.(failure) ?? failure;
+  }
+
   #addSlot(): Promise<void> {
     const slot: Slot<Request, Response> = {
       runner: undefined,
@@ -123,7 +130,7 @@ export class RunnerPool<Request, Response> {
         },
         answer: (answer) => this.#finish(slot, answer),
         ended: (reason) => {
-          reject(new SpeechError('crash', reason));
+          reject(this.#error('crash', reason));
           this.#replace(slot, reason);
         },
       });
@@ -147,7 +154,7 @@ export class RunnerPool<Request, Response> {
     const task = slot.task;
     slot.task = undefined;
     if (message.type === 'done') task?.resolve(message.response);
-    else task?.reject(new SpeechError('failed', message.message));
+    else task?.reject(this.#error('failed', message.message));
     this.#dispatch();
   }
 
@@ -162,10 +169,7 @@ export class RunnerPool<Request, Response> {
     const task = slot.task;
     slot.task = undefined;
     task?.reject(
-      new SpeechError(
-        'timeout',
-        `The voice did not answer within ${Math.round((task.timeout ?? 0) / 1000)} seconds.`,
-      ),
+      this.#error('timeout', `No answer within ${Math.round((task.timeout ?? 0) / 1000)} seconds.`),
     );
     void slot.runner?.end();
   }
@@ -182,12 +186,12 @@ export class RunnerPool<Request, Response> {
       if (task.attempts < MAX_ATTEMPTS) this.#queue.unshift(task);
       else
         task.reject(
-          new SpeechError('crash', `The speech engine stopped while saying this sentence. (${reason})`),
+          this.#error('crash', reason),
         );
     }
     if (!slot.ready) this.#failedStarts += 1;
     if (this.#running && this.#failedStarts < MAX_FAILED_STARTS) this.#addSlot().catch(() => undefined);
     else if (this.#slots.length === 0)
-      for (const queued of this.#queue.splice(0)) queued.reject(new SpeechError('crash', reason));
+      for (const queued of this.#queue.splice(0)) queued.reject(this.#error('crash', reason));
   }
 }

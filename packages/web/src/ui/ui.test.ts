@@ -79,7 +79,7 @@ describe('asking the server', () => {
   test('carries the session’s token and the body', async () => {
     const fetch = answer({});
     vi.stubGlobal('fetch', fetch);
-    rememberSession({ teacher: null, needsSetup: false, csrfToken: 't0', demo: false });
+    rememberSession({ teacher: null, needsSetup: false, csrfToken: 't0', demo: false, publicAddress: null });
     await request('/x', { method: 'POST', json: { a: 1 } });
     expect(fetch).toHaveBeenCalledWith('/api/x', {
       method: 'POST',

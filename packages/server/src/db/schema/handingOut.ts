@@ -18,6 +18,12 @@ import { jobs } from './jobs.ts';
 import { pupils } from './people.ts';
 import { readings } from './readings.ts';
 
+/** Files of an earlier version, and until when they may be fetched. */
+export interface FormerPackage {
+  readonly package: string;
+  readonly until: string;
+}
+
 /** Frozen readings given to pupils. */
 export const handOuts = pgTable(
   'hand_outs',
@@ -34,6 +40,8 @@ export const handOuts = pgTable(
     readingId: uuid('reading_id').references(() => readings.id, { onDelete: 'set null' }),
     /** Names its files in the store; a new name at every freezing, none before the first. */
     package: uuid('package'),
+    /** Earlier packages that open pages may still fetch, each until a moment (ISO). */
+    formerPackages: jsonb('former_packages').$type<readonly FormerPackage[]>().notNull().default([]),
     title: text('title').notNull(),
     /** BCP 47, of the reading that was frozen. */
     language: text('language').notNull().default('en-GB'),
@@ -115,5 +123,6 @@ export const pageEvents = pgTable(
     primaryKey({ columns: [table.pupilId, table.id] }),
     index('page_events_hand_out').on(table.handOutId),
     index('page_events_school').on(table.schoolId, table.at),
+    index('page_events_received').on(table.schoolId, table.receivedAt),
   ],
 );

@@ -14,3 +14,5 @@ export * from './listening.ts';
 export * from './handingOut.ts';
 export * from './heardPages.ts';
 export * from './recordings.ts';
+export * from './rateLimits.ts';
+export * from './objectDeletions.ts';
