@@ -1,9 +1,18 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+/** The oldest browsers that pupils have: iPads that stay at iPadOS 15. */
+const BROWSERS = ['safari15.4', 'firefox115', 'chrome107'];
+
 export default defineConfig({
   base: '/page/',
   plugins: [react({ compiler: true })],
-  build: { outDir: '../../dist/page', emptyOutDir: true, modulePreload: { polyfill: false } },
+  build: {
+    outDir: '../../dist/page',
+    emptyOutDir: true,
+    modulePreload: { polyfill: false },
+    target: BROWSERS,
+    cssTarget: BROWSERS,
+  },
   server: { port: 4682, proxy: { '/api': 'http://127.0.0.1:4680' } },
 });

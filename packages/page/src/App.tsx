@@ -1,122 +1,98 @@
-import type { FrozenReading, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
-import { useEffect, useMemo, useState } from 'react';
-import { Door } from './door/Door.tsx';
-import { List } from './list/List.tsx';
-import { Outbox } from './records/outbox.ts';
-import { Reading } from './reading/Reading.tsx';
-import { keepOnly } from './kept.ts';
-import { fetchReading } from './reading/fetchReading.ts';
-import { Refused } from './server.ts';
+import type { Opened } from '@aurelfield/api/pupilPage';
+import { useEffect, useState } from 'react';
+import { CodeDoor } from './door/CodeDoor.tsx';
+import { PinDoor } from './door/PinDoor.tsx';
+import { Inside } from './Inside.tsx';
+import { forgetPage, recallPage, rememberPage } from './rememberedPages.ts';
+import { Refused, resume, type Start } from './server.ts';
 
 export interface AppProps {
-  /** What its link opens. */
-  readonly given: Opened | undefined;
-  /** The secret in its address. */
-  readonly secret: string | undefined;
-  /** Whether the server could not tell. */
-  readonly hasTrouble: boolean;
+  readonly start: Start;
+  /** The secret in the page's address; empty where a code is typed. */
+  readonly secret: string;
 }
 
-/** The page from its door to a reading. */
-export function App({ given, secret, hasTrouble }: AppProps) {
-  const [opened, setOpened] = useState(given);
-  if (opened) return <Inside opened={opened} />;
-  return hasTrouble ? <Trouble /> : <Door secret={secret} onOpened={setOpened} />;
+/** Milliseconds after which a page that this device knows is shown without the server's answer. */
+const PATIENCE = 4000;
+
+/** The page from its address to a reading. */
+export function App({ start, secret }: AppProps) {
+  const [opened, setOpened] = useState(start.state === 'open' ? start.opened : undefined);
+  const [state, setState] = useState<Start['state'] | 'pin-asked'>(start.state);
+  const known = state === 'pin' ? recallPage(secret) : undefined;
+  useEffect(() => {
+    if (opened) rememberPage(opened);
+  }, [opened]);
+  useEffect(() => {
+    if (start.state === 'withdrawn') void forgetPage(secret);
+    const remembered = start.state === 'pin' ? recallPage(secret) : undefined;
+    if (!remembered) return undefined;
+    // Opened with its PIN on this device before: it opens again, also without a network.
+    let isOver = false;
+    const show = (page: Opened) => {
+      if (isOver) return;
+      isOver = true;
+      setOpened(page);
+    };
+    const timer = setTimeout(() => show(remembered), PATIENCE);
+    resume(remembered.pass).then(show, (error: unknown) => {
+      if (!(error instanceof Refused)) {
+        show(remembered);
+        return;
+      }
+      isOver = true;
+      void forgetPage(secret).then(() => setState(error.problem === 'withdrawn' ? 'withdrawn' : 'pin-asked'));
+    });
+    return () => {
+      isOver = true;
+      clearTimeout(timer);
+    };
+  }, [start, secret]);
+
+  if (opened) return <Inside opened={opened} onRefreshed={setOpened} />;
+  switch (state) {
+    case 'trouble':
+      return <Message title="Not now" text="The school can’t open this at the moment. Wait a minute, then try again." action="Try again" />; // prettier-ignore
+    case 'withdrawn':
+      return <Message title="This has ended" text="Your teacher has ended this link. Ask for a new one." />;
+    case 'unknown':
+      return <Message title="This link isn’t working" text="Check the address. If it is right, ask your teacher for a new link." />; // prettier-ignore
+    case 'pin':
+    case 'pin-asked':
+      return known ? (
+        <main className="door" aria-busy="true">
+          <p>Opening …</p>
+        </main>
+      ) : (
+        <PinDoor secret={secret} onOpened={setOpened} />
+      );
+    default:
+      return <CodeDoor />;
+  }
 }
 
-function Trouble() {
+function Message({
+  title,
+  text,
+  action,
+}: {
+  readonly title: string;
+  readonly text: string;
+  readonly action?: string;
+}) {
   return (
     <main className="door">
-      <h1>Not now</h1>
-      <p role="alert">The school’s server cannot open this at the moment. Wait a minute, and try again.</p>
-      <button type="button" className="play" onClick={() => location.reload()}>
-        Try again
-      </button>
+      <h1>{title}</h1>
+      <p role="alert">{text}</p>
+      {action !== undefined ? (
+        <button type="button" className="play" onClick={() => location.reload()}>
+          {action}
+        </button>
+      ) : (
+        <p>
+          <a href="/p/">I have a card with a code</a>
+        </p>
+      )}
     </main>
-  );
-}
-
-interface Shown {
-  readonly item: OpenedItem;
-  readonly reading: FrozenReading;
-}
-
-function Inside({ opened }: { readonly opened: Opened }) {
-  const { pass, school, items, records } = opened;
-  const [only, ...others] = items;
-  const isOne = only !== undefined && others.length === 0;
-  const [wanted, setWanted] = useState(isOne ? only : undefined);
-  const [shown, setShown] = useState<Shown>();
-  const [trouble, setTrouble] = useState('');
-  const outbox = useMemo(() => new Outbox(pass, records), [pass, records]);
-  useEffect(() => {
-    outbox.start();
-    return () => outbox.stop();
-  }, [outbox]);
-  useEffect(
-    () =>
-      void keepOnly(
-        pass,
-        items.map((item) => item.package),
-      ),
-    [pass, items],
-  );
-  useEffect(() => {
-    if (!wanted) return undefined;
-    let left = false;
-    fetchReading(pass, wanted)
-      .then((reading) => {
-        if (left) return;
-        setShown({ item: wanted, reading });
-        scrollTo(0, 0);
-      })
-      .catch((error: unknown) => {
-        if (left) return;
-        setWanted(undefined);
-        setTrouble(
-          error instanceof Refused
-            ? error.message
-            : 'The school’s server is out of reach. Check the network and try again.',
-        );
-      });
-    return () => {
-      left = true;
-    };
-  }, [pass, wanted]);
-
-  const open = (item: OpenedItem) => {
-    setTrouble('');
-    setWanted(item);
-  };
-  const back = () => {
-    setWanted(undefined);
-    setShown(undefined);
-  };
-  if (shown && shown.item === wanted)
-    return (
-      <Reading
-        key={shown.item.package}
-        {...shown}
-        pass={pass}
-        school={school}
-        records={records}
-        outbox={outbox}
-        onBack={isOne ? undefined : back}
-      />
-    );
-  if (wanted && isOne)
-    return (
-      <main className="list" aria-busy="true">
-        <h1>{wanted.title}</h1>
-        <p>Opening …</p>
-      </main>
-    );
-  return (
-    <>
-      <List items={items} school={school} onOpen={open} />
-      <p className="trouble" role="alert">
-        {trouble}
-      </p>
-    </>
   );
 }

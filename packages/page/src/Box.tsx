@@ -25,7 +25,7 @@ export function Box({
       onClick={(event) => event.target === box.current && onClose()}
     >
       <div className="box">
-        <div className="boxhead">
+        <div className="boxhead" data-scan-row>
           <h2 id={heading}>{title}</h2>
           <button type="button" onClick={onClose}>
             Close

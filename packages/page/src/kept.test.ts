@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { countKept, keepOnly, keptFile, letGo } from './kept.ts';
+import { canKeep, countKept, dropPackage, isKept, keepOnly, keptFile } from './kept.ts';
 import { Refused } from './server.ts';
 
 /** Caches that live in memory, as far as they are used here. */
@@ -24,9 +24,11 @@ const address = (pass: string, file = 'sound-0.opus') => `/api/open/${pass}/file
 let asked: string[];
 let answer: () => Response;
 
-beforeEach(() => {
+beforeEach(async () => {
   asked = [];
   answer = () => new Response('sound');
+  // The response is Node's own, and knows no other class of these.
+  vi.stubGlobal('Blob', (await new Response('').blob()).constructor);
   vi.stubGlobal('caches', new FakeCaches());
   vi.stubGlobal('fetch', (url: string) => {
     asked.push(url);
@@ -41,15 +43,15 @@ test('a file is fetched once and kept, also for a visit with another pass', asyn
   expect(asked).toEqual([address(ONE)]);
 });
 
-test('sound alone is counted, and let go', async () => {
+test('sound alone is counted, and removed', async () => {
   await keptFile(ONE, item, address(ONE));
   await keptFile(ONE, item, address(ONE, 'page.json'));
   expect(await countKept(ONE, 'p1')).toBe(1);
-  await letGo(ONE, 'p1');
+  await dropPackage(ONE, 'p1');
   expect(await countKept(ONE, 'p1')).toBe(0);
 });
 
-test('what was renewed or taken back goes, but never what another link has kept on the same machine', async () => {
+test('what was renewed or withdrawn goes, but never what another link has kept on the same machine', async () => {
   await keptFile(ONE, item, address(ONE));
   await keptFile(OTHER, item, address(OTHER));
   await keepOnly(OTHER, ['p2']);
@@ -70,5 +72,7 @@ test('a browser that keeps nothing fetches every time', async () => {
   await keptFile(ONE, item, address(ONE));
   await keptFile(ONE, item, address(ONE));
   expect(asked).toHaveLength(2);
+  expect([canKeep(), await isKept(ONE, 'p1', address(ONE))]).toEqual([false, false]);
+  await keepOnly(ONE, []);
   expect(await countKept(ONE, 'p1')).toBe(0);
 });

@@ -1,49 +1,65 @@
 import type { OpenedItem } from '@aurelfield/api/pupilPage';
-import { Refused } from './server.ts';
+import { Download } from './download.ts';
+import { linkIdOf } from './linkId.ts';
 
-/** A fetch that brings nothing for so long is given up. Milliseconds. */
-const PATIENCE = 20_000;
-const CLOSED = 'This is not handed out to you any more. Ask your teacher.';
-
-/** Each link has a shelf of its own on this device: who opens another one on the same machine takes nothing away. */
-const shelfOf = (pass: string) => `aurelfield-kept-${pass.split('.')[0] ?? ''}-`;
-const cacheName = (pass: string, packageName: string) => `${shelfOf(pass)}${packageName}`;
+/** Each link keeps its files apart: who opens another one on the same device takes nothing away. */
+const prefixOf = (pass: string) => `aurelfield-kept-${linkIdOf(pass)}-`;
+const cacheName = (pass: string, packageName: string) => `${prefixOf(pass)}${packageName}`;
 const isSound = ({ url }: Request) => url.includes('/sound-');
 
-/** A pass changes from visit to visit; what is kept goes by the rest of the address. */
+/** A pass changes from visit to visit; files are kept by the rest of their address. */
 function keptName(address: string, pass: string): string {
   return address.replace(`/open/${pass}/`, '/open/-/');
 }
 
+/** The browser's cache; undefined on plain http and wherever it is not allowed: nothing is kept there. */
+function cacheStorage(): CacheStorage | undefined {
+  try {
+    return (globalThis as { caches?: CacheStorage }).caches;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Whether this browser can keep files at this address at all. */
+export function canKeep(): boolean {
+  return cacheStorage() !== undefined;
+}
+
 async function openCache(pass: string, packageName: string): Promise<Cache | undefined> {
   try {
-    return await caches.open(cacheName(pass, packageName));
+    return await cacheStorage()?.open(cacheName(pass, packageName));
   } catch {
-    // Not allowed here, or no safe connection: nothing is kept.
     return undefined;
   }
 }
 
 /**
- * A file of a hand-out, which never changes under its address: from this device if it is kept here, from the server otherwise, and then kept.
- * @throws Refused when it is not handed out any more; whatever `fetch` throws when the server is out of reach.
+ * A file of a hand-out, which never changes under its address: from this device if it is kept here, from the server otherwise,
+ * and then kept.
+ * @param download goes on with what earlier attempts brought.
+ * @throws Refused when the server does not give it out any more; any other error when the line broke.
  */
 export async function keptFile(
   pass: string,
   { package: packageName }: Pick<OpenedItem, 'package'>,
   address: string,
-): Promise<Response> {
+  download = new Download(address),
+): Promise<Blob> {
   const cache = await openCache(pass, packageName);
   const kept = await cache?.match(keptName(address, pass));
-  if (kept) return kept;
-  const response = await fetch(address, { signal: AbortSignal.timeout(PATIENCE) });
-  if (response.status === 404) throw new Refused(404, CLOSED);
-  if (!response.ok) throw new Error(`the server answered ${response.status}`);
-  // All of it is here before any is kept: half a file is never found later.
-  const content = await response.blob();
-  const whole = () => new Response(content, { headers: { 'content-type': content.type } });
-  await cache?.put(keptName(address, pass), whole()).catch(() => undefined);
-  return whole();
+  if (kept) return kept.blob();
+  // All of it has arrived before any is kept: half a file is never found later.
+  const content = await download.attempt();
+  const response = new Response(content, { headers: { 'content-type': content.type } });
+  await cache?.put(keptName(address, pass), response).catch(() => undefined);
+  return content;
+}
+
+/** Whether a file is kept on this device. */
+export async function isKept(pass: string, packageName: string, address: string): Promise<boolean> {
+  const cache = await openCache(pass, packageName);
+  return (await cache?.match(keptName(address, pass))) !== undefined;
 }
 
 /** Pieces of sound of a hand-out that are kept on this device. */
@@ -52,18 +68,24 @@ export async function countKept(pass: string, packageName: string): Promise<numb
   return cache ? (await cache.keys()).filter(isSound).length : 0;
 }
 
-/** Lets go of a hand-out's sound on this device. */
-export async function letGo(pass: string, packageName: string): Promise<void> {
-  await caches.delete(cacheName(pass, packageName)).catch(() => false);
-}
-
-/** Lets go of what this link has kept of hand-outs other than these: what was renewed or taken back. */
+/** Removes what this link has kept of hand-outs other than these: what was renewed or withdrawn. */
 export async function keepOnly(pass: string, packageNames: readonly string[]): Promise<void> {
   const wanted = new Set(packageNames.map((name) => cacheName(pass, name)));
-  const all = await caches.keys().catch(() => []);
-  await Promise.all(
-    all
-      .filter((name) => name.startsWith(shelfOf(pass)) && !wanted.has(name))
-      .map((name) => caches.delete(name)),
-  );
+  await deleteCaches((name) => name.startsWith(prefixOf(pass)) && !wanted.has(name));
+}
+
+/** Removes all that this link has kept. */
+export async function dropLink(pass: string): Promise<void> {
+  await deleteCaches((name) => name.startsWith(prefixOf(pass)));
+}
+
+/** Removes a hand-out's sound and text from this device. */
+export async function dropPackage(pass: string, packageName: string): Promise<void> {
+  await deleteCaches((name) => name === cacheName(pass, packageName));
+}
+
+async function deleteCaches(which: (name: string) => boolean): Promise<void> {
+  const storage = cacheStorage();
+  const names = (await storage?.keys().catch(() => [])) ?? [];
+  for (const name of names.filter(which)) await storage?.delete(name).catch(() => false);
 }

@@ -5,24 +5,44 @@ import {
   type PageEvent,
   type WordWay,
 } from '@aurelfield/api/pupilPage';
+import * as z from 'zod/mini';
 
 /** The server refuses: trying again changes nothing. */
 export class Refused extends Error {
   readonly status: number;
+  /** What is wrong, in the server's word for programs. */
+  readonly problem: string;
 
-  constructor(status: number, message: string) {
+  constructor(status: number, message: string, problem = '') {
     super(message);
     this.status = status;
+    this.problem = problem;
   }
 }
 
-const CLOSED = 'This is not handed out to you any more. Ask your teacher.';
+const CLOSED = 'Your teacher has withdrawn this. Ask for it again.';
+export const OUT_OF_REACH = 'Can’t reach the school. Check the network, then try again.';
 
-/** What the page opened with, where the server put it into the page itself. */
-export function openedInPage(): Opened | undefined {
-  const text = document.getElementById('opened')?.textContent;
-  if (text === undefined) return undefined;
-  return openedSchema.safeParse(JSON.parse(text)).data;
+/** How the page starts: with what it opened, or with what it has to ask or say first. */
+export type Start =
+  | { readonly state: 'open'; readonly opened: Opened }
+  | { readonly state: 'code' | 'pin' | 'unknown' | 'withdrawn' | 'trouble' };
+
+const stateSchema = z.enum(['code', 'pin', 'unknown', 'withdrawn', 'trouble']);
+
+/** What the server put into the page itself. */
+export function startInPage(): Start {
+  const json = (id: string): unknown => JSON.parse(document.getElementById(id)?.textContent ?? 'null');
+  const { data: opened } = openedSchema.safeParse(json('opened'));
+  if (opened) return { state: 'open', opened };
+  return { state: stateSchema.safeParse(json('state')).data ?? 'code' };
+}
+
+/** Opens again what this device opened before. @throws Refused when it opens no more; any other error without a network. */
+export async function resume(pass: string): Promise<Opened> {
+  const response = await fetch(`/api/open/${pass}`);
+  if (!response.ok) throw await refusedBy(response);
+  return openedSchema.parse(await response.json());
 }
 
 /** Opens by the secret of a link or by a short code. @throws Refused for what opens nothing. */
@@ -32,7 +52,7 @@ export async function enter(key: string, pin: string): Promise<Opened> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ key, pin }),
   });
-  if (!response.ok) throw new Refused(response.status, await messageOf(response));
+  if (!response.ok) throw await refusedBy(response);
   return openedSchema.parse(await response.json());
 }
 
@@ -69,14 +89,12 @@ export async function sendEvents(pass: string, events: readonly PageEvent[]): Pr
     body: JSON.stringify({ events }),
     keepalive: true,
   });
-  if (!response.ok) throw new Refused(response.status, await messageOf(response));
+  if (!response.ok) throw await refusedBy(response);
 }
 
-async function messageOf(response: Response): Promise<string> {
-  try {
-    const { message } = (await response.json()) as { message?: unknown };
-    return typeof message === 'string' ? message : CLOSED;
-  } catch {
-    return CLOSED;
-  }
+const problemSchema = z.object({ problem: z.string(), message: z.string() });
+
+async function refusedBy(response: Response): Promise<Refused> {
+  const { data } = problemSchema.safeParse(await response.json().catch(() => null));
+  return new Refused(response.status, data?.message ?? CLOSED, data?.problem);
 }

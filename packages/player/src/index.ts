@@ -7,4 +7,5 @@ export {
   type PlayerState,
   type PlayerStatus,
 } from './readingPlayer.ts';
-export { AT_REST, scanStep, type Scan, type ScanEvent, type ScanStep } from './scanning.ts';
+export { PlaybackError } from './playbackError.ts';
+export { SwitchScanner, type SwitchScannerOptions, type SwitchSettings } from './switchScanner.ts';

@@ -5,14 +5,39 @@ import { Track } from '@aurelfield/core';
 
 /** An audio element without sound, whose clock the test turns. */
 class FakeAudio extends EventTarget {
-  currentTime = 0;
   playbackRate = 1;
   defaultPlaybackRate = 1;
   preload = '';
   ended = false;
   playing = false;
-  src = '';
+  readyState = 4;
+  refusal: string | undefined;
+  /** What `currentTime` was set to while the sound's length was unknown. */
+  early: number[] = [];
+  #time = 0;
+  #src = '';
+  get src(): string {
+    return this.#src;
+  }
+  set src(address: string) {
+    this.#src = address;
+    this.#time = 0;
+    if (address.includes('slow')) this.readyState = 0;
+  }
+  get currentTime(): number {
+    return this.#time;
+  }
+  set currentTime(seconds: number) {
+    if (this.readyState < 1) this.early.push(seconds);
+    this.#time = seconds;
+  }
+  know(): void {
+    this.readyState = 4;
+    this.dispatchEvent(new Event('loadedmetadata'));
+  }
   play(): Promise<void> {
+    if (this.refusal !== undefined)
+      return Promise.reject(new DOMException('an engine’s own words', this.refusal));
     this.playing = true;
     this.ended = false;
     return Promise.resolve();
@@ -101,6 +126,70 @@ function setUp({
   const active = () => elements.find((element) => element.playing);
   return { player, asked, elements, active };
 }
+
+describe('an element that does not know its sound yet', () => {
+  const slowly = () => {
+    const track = new Track(
+      RATE,
+      Array.from({ length: 6 }, (_, i) => sentence(i, true)),
+    );
+    const elements: FakeAudio[] = [];
+    const player = new ReadingPlayer(
+      {
+        make: () => Promise.reject(new Error('made already')),
+        audioUrl: (from) => Promise.resolve(`blob:slow-${from}`),
+        stretchOf: (nth) => ({ from: nth - (nth % 3), to: nth - (nth % 3) + 3 }),
+      },
+      track,
+      { sentence: 0, word: 0 },
+      () => {
+        const element = new FakeAudio();
+        elements.push(element);
+        return element as unknown as HTMLAudioElement;
+      },
+    );
+    return { player, element: () => elements.find(({ src }) => src !== '') as FakeAudio, elements };
+  };
+
+  test('has its clock set, and plays, only when it does', async () => {
+    const { player, element, elements } = slowly();
+    const jump = player.seek({ sentence: 4, word: 2 }, true);
+    await settle();
+    expect([element().playing, player.state.sentence]).toEqual([false, 4]);
+    element().know();
+    await jump;
+    expect(element().playing).toBe(true);
+    expect(element().currentTime).toBeCloseTo(10.6, 5);
+    expect(elements.flatMap(({ early }) => early)).toEqual([]);
+  });
+
+  test('begins at once where nothing is to be set', async () => {
+    const { player, element } = slowly();
+    await player.play();
+    expect(element().playing).toBe(true);
+  });
+
+  test('obeys the last of several jumps', async () => {
+    const { player, element } = slowly();
+    const jumps = [player.seek({ sentence: 4, word: 2 }, true), player.seek({ sentence: 5, word: 1 }, true)];
+    await settle();
+    element().know();
+    await Promise.all(jumps);
+    expect(player.state).toMatchObject({ status: 'playing', sentence: 5 });
+    expect(element().currentTime).toBeCloseTo(20.3, 5);
+  });
+
+  test.each([
+    ['NotAllowedError', 'blocked', 'Press Play to hear it.'],
+    ['NotSupportedError', 'unplayable', 'This device can’t play the sound.'],
+  ])('says %s in our words', async (name, kind, message) => {
+    const { player, elements } = slowly();
+    for (const one of elements) one.refusal = name;
+    await player.play();
+    expect(player.state).toMatchObject({ status: 'failed', error: { kind } });
+    expect(player.state.error?.message).toContain(message);
+  });
+});
 
 describe('ReadingPlayer', () => {
   test('sounds with the first sentence alone and fetches the rest while it plays', async () => {

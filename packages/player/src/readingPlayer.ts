@@ -1,4 +1,5 @@
 import type { ReadingSentence } from '@aurelfield/api';
+import { PlaybackError, playbackError } from './playbackError.ts';
 import type { Track, TrackSentence } from '@aurelfield/core';
 
 /** What the player knows of a sentence. */
@@ -27,6 +28,11 @@ export interface Place {
   readonly sentence: number;
   readonly word: number;
 }
+
+/** `readyState` of a media element that knows the length of its sound (HTML, 4.8.11.7). */
+const HAVE_METADATA = 1;
+/** Events that end the wait for it. */
+const ENDS = ['loadedmetadata', 'error'] as const;
 
 /** Seconds within which a sentence has hardly begun. */
 const HARDLY_BEGUN = 1.2;
@@ -217,8 +223,9 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     });
     if (stretch && target.sentence >= stretch.from && target.sentence < stretch.to) {
       const command = ++this.#command;
-      this.#putClock(stretch, target);
       this.#emit({ sentence: target.sentence, word: target.word, ...(play ? {} : { status: 'paused' }) });
+      await this.#putClock(stretch, target);
+      if (command !== this.#command || this.#current !== stretch) return;
       this.#tellPosition();
       if (play) await this.#start(stretch, command);
       return;
@@ -325,7 +332,8 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
       const stretch = this.#attach(sounds, this.#elements[0]);
       this.#next = undefined;
       this.#current = stretch;
-      this.#putClock(stretch, place);
+      await this.#putClock(stretch, place);
+      if (command !== this.#command || this.#current !== stretch) return;
       this.#tellPosition();
       if (play) await this.#start(stretch, command);
     } catch (error) {
@@ -356,7 +364,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     } catch (error) {
       // A pause or jump while it was starting is no failure.
       if (command === this.#command && !(error instanceof DOMException && error.name === 'AbortError'))
-        this.#fail(error);
+        this.#fail(playbackError(error, isHere(stretch.element)));
       return;
     }
     if (this.#current !== stretch) return;
@@ -434,11 +442,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   #onElementError(element: HTMLAudioElement): void {
     if (this.#current?.element !== element || !element.getAttribute('src')) return;
     this.#current = undefined;
-    this.#fail(
-      new Error(
-        'The sound could not be fetched from the server. Check that it is running, then press play again.',
-      ),
-    );
+    this.#fail(new PlaybackError(isHere(element) ? 'unplayable' : 'not-loaded'));
   }
 
   #follow(): void {
@@ -532,10 +536,17 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     return this.#track.secondOf(place.sentence, place.word);
   }
 
-  /** Puts a stretch's clock to where a place is heard. */
-  #putClock(stretch: Stretch, place: Place): void {
-    this.#begunAt = this.#secondsOf(place) - this.#track.secondOf(stretch.from);
-    stretch.element.currentTime = this.#begunAt;
+  /**
+   * Puts a stretch's clock to where a place is heard, once the element knows its sound: WebKit never plays an element whose
+   * clock was set before that (7 of 12 jumps hung).
+   */
+  async #putClock({ from, element }: Stretch, place: Place): Promise<void> {
+    this.#begunAt = this.#secondsOf(place) - this.#track.secondOf(from);
+    // A new sound begins at its beginning by itself.
+    if (this.#begunAt === 0 && element.readyState < HAVE_METADATA) return;
+    const asked = element.src;
+    await metadataOf(element);
+    if (element.src === asked) element.currentTime = this.#begunAt;
   }
 
   #fail(error: unknown): void {
@@ -552,6 +563,23 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     const seconds = this.position;
     for (const listener of this.#frameListeners) listener(seconds);
   }
+}
+
+/** Whether an element's sound has arrived already: where it fails then, the device cannot play it. */
+function isHere({ src }: HTMLAudioElement): boolean {
+  return src.startsWith('blob:');
+}
+
+/** Waits until an element knows how long its sound is; an error ends the wait, and is told by the element's own event. */
+function metadataOf(element: HTMLAudioElement): Promise<void> {
+  if (!(element.readyState < HAVE_METADATA)) return Promise.resolve();
+  return new Promise((resolve) => {
+    const end = () => {
+      for (const event of ENDS) element.removeEventListener(event, end);
+      resolve();
+    };
+    for (const event of ENDS) element.addEventListener(event, end);
+  });
 }
 
 /** Whether one place comes after another in the text. */

@@ -105,9 +105,16 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     role: env.AUREL_ROLE,
     host: env.AUREL_HOST,
     port: env.AUREL_PORT,
-    hosts: [...LOOPBACK, env.AUREL_HOST, ...words(env.AUREL_HOSTS), ...(publicUrl ? [publicUrl.hostname] : [])].map((name) => name.toLowerCase()),
+    hosts: [
+      ...LOOPBACK,
+      env.AUREL_HOST,
+      ...words(env.AUREL_HOSTS),
+      ...(publicUrl ? [publicUrl.hostname] : []),
+    ].map((name) => name.toLowerCase()),
     publicAddress: publicUrl?.origin,
-    trustedProxies: env.AUREL_TRUSTED_PROXIES.split(',').map((one) => one.trim()).filter((one) => one !== ''),
+    trustedProxies: env.AUREL_TRUSTED_PROXIES.split(',')
+      .map((one) => one.trim())
+      .filter((one) => one !== ''),
     demo: env.AUREL_DEMO === 'yes',
     demoPhoto: (env.AUREL_DEMO_PHOTO ?? env.AUREL_DEMO) === 'yes',
     standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',

@@ -1,31 +1,40 @@
-// Keeps a phrase board on the device: the page, its scripts and fonts, the board and its sounds. What is fetched once is there without a network.
+// Keeps a phrase board on the device: the page, its scripts and fonts, the board, its pictures and sounds.
 const CACHE = 'aurelfield-board-1';
+const AT_ONCE = 6;
 
 self.addEventListener('install', () => self.skipWaiting());
-self.addEventListener('activate', (event) => event.waitUntil(takeOver()));
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener('message', (event) => event.waitUntil(keepBoard(event)));
 
-async function takeOver() {
-  await self.clients.claim();
-  // What the page had fetched before this worker was there is fetched once more, so that it is kept.
-  for (const client of await self.clients.matchAll()) {
-    const cache = await caches.open(CACHE);
-    const response = await fetch(client.url).catch(() => undefined);
-    if (!response || !response.ok) continue;
-    const page = await response.clone().text();
-    await cache.put(client.url, response);
-    const parts = [...page.matchAll(/(?:src|href)="(\/[^"]+\.(?:js|css|svg|png|woff2))"/g)].map(
-      ([, address]) => address,
-    );
-    await Promise.all(parts.map((address) => cache.add(address).catch(() => undefined)));
-    client.postMessage('kept');
-  }
+/** Keeps a page and all that it names; says so when all of it is here. */
+async function keepBoard({ data: { page, keep }, source }) {
+  const cache = await caches.open(CACHE);
+  const response = await fetch(page);
+  if (!response.ok) return;
+  await cache.put(page, response.clone());
+  const html = await response.text();
+  const named = [...html.matchAll(/(?:src|href)="(\/[^"]+\.(?:js|css|svg|png|woff2))"/g)].map(
+    ([, one]) => one,
+  );
+  const waiting = [...new Set([...named, ...keep])];
+  let isWhole = true;
+  const fetchSome = async () => {
+    for (let address = waiting.shift(); address !== undefined; address = waiting.shift()) {
+      if (await cache.match(address)) continue;
+      await cache.add(address).catch(() => {
+        isWhole = false;
+      });
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, fetchSome));
+  if (isWhole) source.postMessage({ kept: page });
 }
 
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const { pathname, origin } = new URL(request.url);
   if (request.method !== 'GET' || origin !== self.location.origin) return;
-  // Files that carry their content's name never change; all else is fetched anew while that is possible.
+  // Files that carry their content's name never change; everything else is fetched again while that is possible.
   if (pathname.startsWith('/assets/')) event.respondWith(keptFirst(request));
   else if (pathname.startsWith('/board/') || pathname.startsWith('/api/open-boards/'))
     event.respondWith(netFirst(request));
@@ -45,8 +54,9 @@ async function netFirst(request) {
   try {
     const response = await fetch(request);
     if (response.ok) await cache.put(request, response.clone());
-    // A board whose link was taken back is not shown from memory.
-    if (response.status === 404) await cache.delete(request);
+    // A board whose link was ended is not shown from memory; whatever else is wrong takes nothing away.
+    else if (response.status === 404 || response.status === 410) await cache.delete(request);
+    else return (await cache.match(request)) ?? response;
     return response;
   } catch (error) {
     const kept = await cache.match(request);

@@ -5,10 +5,15 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { z } from 'zod';
 import { ApiError } from './api/client.ts';
 import { App } from './App.tsx';
 import { GlobalStyle } from './theme/GlobalStyle.tsx';
+import { Opening, RouteError } from './ui/RouteError.tsx';
 import { UndoProvider } from './ui/Undo.tsx';
+
+// Its compiler asks whether it may run text as a program, which our content policy refuses and Firefox reports.
+z.config({ jitless: true });
 
 const client = new QueryClient({
   defaultOptions: {
@@ -24,9 +29,11 @@ const client = new QueryClient({
 const router = createBrowserRouter([
   {
     path: '/board/:token',
+    HydrateFallback: Opening,
+    errorElement: <RouteError />,
     lazy: async () => ({ Component: (await import('./board/BoardPage.tsx')).BoardPage }),
   },
-  { path: '*', element: <App /> },
+  { path: '*', element: <App />, errorElement: <RouteError /> },
 ]);
 
 const root = document.getElementById('root');

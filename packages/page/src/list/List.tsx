@@ -1,15 +1,18 @@
 import type { OpenedItem } from '@aurelfield/api/pupilPage';
 import { clock, size } from '../reading/clock.ts';
 
-/** All that is handed to a pupil, the newest first. */
+/** All handouts of a pupil, the newest first. */
 export function List({
   items,
   school,
   onOpen,
+  onStopSwitches,
 }: {
   readonly items: readonly OpenedItem[];
   readonly school: string;
   readonly onOpen: (item: OpenedItem) => void;
+  /** Ends scanning; there is none where no switch is used. */
+  readonly onStopSwitches: (() => void) | undefined;
 }) {
   return (
     <>
@@ -17,9 +20,9 @@ export function List({
         <span>{school}</span>
       </header>
       <main className="list">
-        <h1>Handed to you</h1>
-        {items.length === 0 && <p>Nothing is here now. Come back later, or ask your teacher.</p>}
-        <ul>
+        <h1>Your handouts</h1>
+        {items.length === 0 && <p>There is nothing here yet. Come back later, or ask your teacher.</p>}
+        <ul data-scan-row>
           {items.map((item) => (
             <li key={item.id}>
               <button type="button" onClick={() => onOpen(item)}>
@@ -31,6 +34,13 @@ export function List({
             </li>
           ))}
         </ul>
+        {onStopSwitches && (
+          <p data-scan-row>
+            <button type="button" onClick={onStopSwitches}>
+              Stop scanning
+            </button>
+          </p>
+        )}
       </main>
     </>
   );

@@ -14,6 +14,10 @@ export interface MoreProps {
   readonly save: string | undefined;
   readonly onChange: (change: Partial<Settings>) => void;
   readonly onSection: (sentence: number) => void;
+  /** Opens what can be done about the sentence; there is nothing where that is not allowed. */
+  readonly onSentence: (() => void) | undefined;
+  readonly onRepeat: () => void;
+  readonly isRepeating: boolean;
   readonly onClose: () => void;
 }
 
@@ -27,15 +31,31 @@ export function More({
   save,
   onChange,
   onSection,
+  onSentence,
+  onRepeat,
+  isRepeating,
   onClose,
 }: MoreProps) {
   const { slowest, fastest } = allows;
   return (
     <Box title="More" onClose={onClose}>
+      <section className="only-low">
+        <h3>Sentence</h3>
+        <div className="chips" data-scan-row>
+          <button type="button" aria-pressed={isRepeating} onClick={onRepeat}>
+            Repeat
+          </button>
+          {onSentence && (
+            <button type="button" onClick={onSentence}>
+              This sentence …
+            </button>
+          )}
+        </div>
+      </section>
       {reading.sections.length > 1 && (
         <section>
           <h3>Contents</h3>
-          <ol>
+          <ol data-scan-row>
             {reading.sections.map(({ title, sentence }) => (
               <li key={sentence}>
                 <button type="button" className="link" onClick={() => onSection(sentence)}>
@@ -47,7 +67,7 @@ export function More({
         </section>
       )}
       {slowest < fastest && (
-        <section>
+        <section data-scan-row>
           <h3>Pace</h3>
           <label>
             {Math.round(reading.pace * settings.rate)} words a minute
@@ -61,11 +81,11 @@ export function More({
             />
           </label>
           <button type="button" onClick={() => onChange({ rate: 1 })}>
-            As made for you: {Math.round(reading.pace)}
+            Reset ({Math.round(reading.pace)})
           </button>
         </section>
       )}
-      <section>
+      <section data-scan-row>
         <h3>Page</h3>
         <label>
           Letters
@@ -108,14 +128,21 @@ export function More({
       </section>
       <Keeping {...keeping} />
       {save !== undefined && (
-        <a className="button" href={save} download>
-          Save it as an MP3 file
-        </a>
+        <p data-scan-row>
+          <a className="button" href={save} download>
+            Save as an MP3 file
+          </a>
+        </p>
       )}
-      <section>
+      <section data-scan-row>
         <h3>Switches</h3>
-        <label>
-          Buttons light up in turn
+        {settings.switches !== 'none' && (
+          <button type="button" onClick={() => onChange({ switches: 'none' })}>
+            Stop scanning
+          </button>
+        )}
+        <label data-scan-skip>
+          Scanning
           <select
             value={settings.switches}
             onChange={({ target }) =>
@@ -125,13 +152,13 @@ export function More({
             }
           >
             <option value="none">No switch</option>
-            <option value="one">One switch: any key or touch chooses</option>
-            <option value="two">Two switches: Space goes on, Enter chooses</option>
+            <option value="one">One switch: any key, mouse button or touch chooses</option>
+            <option value="two">Two switches: Space moves on, Enter chooses</option>
           </select>
         </label>
         {settings.switches === 'one' && (
           <label>
-            {settings.scanSeconds} seconds a button
+            {settings.scanSeconds} seconds for each button
             <input
               type="range"
               min={0.5}

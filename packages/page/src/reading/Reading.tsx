@@ -1,69 +1,77 @@
-import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
-import { useEffect, useRef, useState } from 'react';
+import type { FrozenReading, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
+import { useEffect, useState } from 'react';
+import { canKeep } from '../kept.ts';
 import type { Outbox } from '../records/outbox.ts';
-import { useScanning } from '../switches/useScanning.ts';
+import { fileAddress, saveAddress } from '../server.ts';
 import { More } from './More.tsx';
 import { SentenceBox } from './SentenceBox.tsx';
-import { recallSettings, rememberSettings, type Settings } from './settings.ts';
+import type { Settings } from './settings.ts';
 import { Strip } from './Strip.tsx';
 import { Text } from './Text.tsx';
+import { useFetchAhead } from './useFetchAhead.ts';
 import { useKeys } from './useKeys.ts';
+import { useLasting } from './useLasting.ts';
 import { useLook } from './useLook.ts';
 import { useMarks } from './useMarks.ts';
 import { useMediaKeys } from './useMediaKeys.ts';
 import { usePlayerState, usePlaying } from './usePlayer.ts';
 import { useRecords } from './useRecords.ts';
-import { fileAddress, saveAddress } from '../server.ts';
+
+/** Milliseconds of waiting for sound that nobody notices. */
+const NOTICED = 500;
 
 export interface ReadingProps {
   readonly item: OpenedItem;
   readonly reading: FrozenReading;
-  readonly pass: string;
-  readonly school: string;
-  readonly records: boolean;
+  readonly opened: Opened;
   readonly outbox: Outbox;
-  /** Back to the list; there is none where this is all that was handed out. */
+  readonly settings: Settings;
+  readonly onSettings: (change: Partial<Settings>) => void;
+  /** Back to the list; there is none where this is the only handout. */
   readonly onBack: (() => void) | undefined;
+  /** Called when the server does not give this version out any more. */
+  readonly onGone: () => void;
+  /** Removes the page from this device. */
+  readonly onForget: () => void;
 }
 
 const PACE_STEP = 0.1;
-/** Milliseconds between two pieces of sound that are fetched ahead. */
-const AHEAD = 700;
 
-/** A reading: the text with what is heard lit in it, and the bar to go about. */
-export function Reading({ item, reading, pass, school, records, outbox, onBack }: ReadingProps) {
-  const { player, files, isWaiting } = usePlaying(item, reading, pass);
+/** A reading: the text with what is heard highlighted in it, and the bar to control it. */
+export function Reading({
+  item,
+  reading,
+  opened,
+  outbox,
+  settings,
+  onSettings,
+  onBack,
+  onGone,
+  onForget,
+}: ReadingProps) {
+  const { pass, school, records } = opened;
+  const { player, files, isWaiting } = usePlaying(item, reading, pass, onGone);
   const state = usePlayerState(player);
-  const [settings, setSettings] = useState(recallSettings);
   const [open, setOpen] = useState<'more' | 'sentence'>();
-  const bar = useRef<HTMLElement>(null);
   const marks = useMarks(item);
   const { allows } = item;
   const rate = Math.min(allows.fastest, Math.max(allows.slowest, settings.rate));
   const isGoing = state.status === 'playing' || state.status === 'loading';
   const isLooping = state.passage?.repeat === true;
+  const ahead = useFetchAhead(files, reading.stretches.length, state);
+  const isSlow = useLasting(state.status === 'loading', NOTICED);
 
   useEffect(() => player.setRate(rate), [player, rate]);
   useLook(reading, settings);
   useRecords(player, item, outbox);
-  useMediaKeys(player, reading.title, school);
+  useMediaKeys(player, { title: reading.title, school, key: opened.key });
   useKeys(player, settings.switches === 'none');
-  useScanning(bar, settings);
   useEffect(() => {
     document.title = reading.title;
   }, [reading]);
-  // While it plays, the rest is fetched ahead, so that it goes on when the line breaks.
-  useEffect(() => {
-    if (state.status === 'playing')
-      void files.fetchAll(files.stretchOf(state.sentence), { rest: AHEAD }).catch(() => undefined);
-    // Begun once a play, not at every sentence.
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the sentence at which it began is what counts
-  }, [files, state.status]);
 
   const change = (wanted: Partial<Settings>) => {
-    const next = { ...settings, ...wanted };
-    setSettings(next);
-    rememberSettings(next);
+    onSettings(wanted);
     if (wanted.rate !== undefined)
       outbox.note(item, { kind: 'pace', amount: wanted.rate, sentence: state.sentence });
   };
@@ -77,15 +85,27 @@ export function Reading({ item, reading, pass, school, records, outbox, onBack }
     if (isLooping) player.leavePassage();
     else void player.playPassage({ from: { sentence: state.sentence, word: 0 }, to: { sentence: state.sentence, word: Infinity }, repeat: true }); // prettier-ignore
   };
+  const status = isWaiting
+    ? 'Waiting for the network. It goes on by itself.'
+    : isSlow
+      ? 'Loading the sound …'
+      : state.status === 'failed'
+        ? state.error?.message
+        : '';
   return (
     <>
-      <header>
+      <header data-scan-row data-scan-order={1}>
         {onBack && (
           <button type="button" className="link" onClick={onBack}>
-            All that is handed to you
+            All your handouts
           </button>
         )}
-        <span>{school}</span>
+        <span>
+          {school}
+          <span role="status">
+            {ahead.done >= ahead.total && canKeep() ? ' · All of it is on this device' : ''}
+          </span>
+        </span>
       </header>
       <main>
         <Text
@@ -96,16 +116,12 @@ export function Reading({ item, reading, pass, school, records, outbox, onBack }
           onWord={(place) => void player.seek(place, true)}
         />
       </main>
-      <section className="bar" aria-label="Player" ref={bar}>
+      <section className="bar" aria-label="Player" data-scan-hand>
         <Strip player={player} position={allows.position} />
-        <p className="told" role="status">
-          {isWaiting
-            ? 'Waiting for the network. It goes on by itself.'
-            : state.status === 'failed'
-              ? state.error?.message
-              : ''}
+        <p className="status" role="status">
+          {status}
         </p>
-        <div data-row className="row">
+        <div data-scan-row className="row">
           <button type="button" className="play" onClick={player.toggle}>
             {isGoing ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
           </button>
@@ -116,12 +132,15 @@ export function Reading({ item, reading, pass, school, records, outbox, onBack }
             Again
           </button>
           <button type="button" onClick={() => void player.nextSentence()}>
-            On
+            Next
+          </button>
+          <button type="button" className="only-low" onClick={() => setOpen('more')}>
+            More …
           </button>
         </div>
-        <div data-row className="row small">
+        <div data-scan-row className="row small">
           <button type="button" aria-pressed={isLooping} onClick={loop}>
-            Over and over
+            Repeat
           </button>
           {allows.slowest < allows.fastest && (
             <>
@@ -163,19 +182,16 @@ export function Reading({ item, reading, pass, school, records, outbox, onBack }
           allows={allows}
           settings={{ ...settings, rate }}
           records={records}
-          keeping={{
-            files,
-            pass,
-            name: item.package,
-            stretches: reading.stretches.length,
-            bytes: item.bytes.opus,
-          }}
+          keeping={{ ahead, bytes: item.bytes.opus, onKeep: ahead.fetchNow, onForget }}
           save={allows.save.includes('mp3') ? saveAddress(pass, item) : undefined}
           onChange={change}
           onSection={(sentence) => {
             setOpen(undefined);
             void player.seek({ sentence, word: 0 });
           }}
+          onSentence={allows.comment || allows.mark ? askAbout : undefined}
+          onRepeat={loop}
+          isRepeating={isLooping}
           onClose={() => setOpen(undefined)}
         />
       )}
@@ -192,10 +208,7 @@ export function Reading({ item, reading, pass, school, records, outbox, onBack }
           }}
           allows={allows}
           isMarked={marks.marks.has(state.sentence)}
-          onSend={(event) => {
-            outbox.note(item, event);
-            outbox.flush();
-          }}
+          onSend={(event) => outbox.send(item, event)}
           onMark={(isMarked) => {
             marks.setMarked(state.sentence, isMarked);
             if (isMarked) outbox.note(item, { kind: 'mark', sentence: state.sentence });

@@ -5,7 +5,7 @@ import { WordPart, type WordPartProps } from './WordPart.tsx';
 import type { NewEvent } from '../records/outbox.ts';
 
 /** Phrases that say at a tap what many want to say. */
-const PHRASES = ['Too fast for me', 'Please explain this', 'I like this', 'A word is said wrongly'];
+const PHRASES = ['Too fast for me', 'Please explain this', 'I like this', 'A word sounds wrong'];
 
 export interface SentenceBoxProps {
   readonly sentence: number;
@@ -13,7 +13,8 @@ export interface SentenceBoxProps {
   readonly allows: Allows;
   readonly word: WordPartProps;
   readonly isMarked: boolean;
-  readonly onSend: (event: NewEvent) => void;
+  /** Sends an event. @returns whether the server has it already. */
+  readonly onSend: (event: NewEvent) => Promise<boolean>;
   readonly onMark: (isMarked: boolean) => void;
   readonly onClose: () => void;
 }
@@ -30,36 +31,39 @@ export function SentenceBox({
   onClose,
 }: SentenceBoxProps) {
   const [words, setWords] = useState('');
-  const [told, setTold] = useState('');
-  const send = (event: NewEvent, answer: string) => {
-    onSend({ sentence, ...event });
-    setTold(answer);
+  const [message, setMessage] = useState('');
+  const send = async (event: NewEvent, answer: string) => {
+    setMessage('Sending …');
+    const isSent = await onSend({ sentence, ...event });
+    setMessage(isSent ? answer : 'Saved on this device. It will be sent when you are online.');
   };
   return (
     <Box title="This sentence" onClose={onClose}>
       <blockquote>{text}</blockquote>
       {word.words.length > 0 && <WordPart {...word} />}
-      <p role="status">{told}</p>
+      <p role="status">{message}</p>
       {allows.comment && (
         <section>
-          <button
-            type="button"
-            onClick={() =>
-              send(
-                { kind: 'comment', text: 'I don’t understand this.' },
-                'Your teacher will see that you do not understand this.',
-              )
-            }
-          >
-            I don’t understand this
-          </button>
+          <div data-scan-row>
+            <button
+              type="button"
+              onClick={() =>
+                void send(
+                  { kind: 'comment', text: 'I don’t understand this.' },
+                  'Sent. Your teacher will see that you don’t understand this.',
+                )
+              }
+            >
+              I don’t understand this
+            </button>
+          </div>
           <h3>Tell your teacher</h3>
-          <div className="chips">
+          <div className="chips" data-scan-row>
             {PHRASES.map((phrase) => (
               <button
                 key={phrase}
                 type="button"
-                onClick={() => send({ kind: 'comment', text: phrase }, `Sent: “${phrase}”`)}
+                onClick={() => void send({ kind: 'comment', text: phrase }, `Sent: “${phrase}”`)}
               >
                 {phrase}
               </button>
@@ -69,7 +73,7 @@ export function SentenceBox({
             onSubmit={(event) => {
               event.preventDefault();
               if (words.trim() === '') return;
-              send({ kind: 'comment', text: words.trim() }, 'Sent to your teacher.');
+              void send({ kind: 'comment', text: words.trim() }, 'Sent to your teacher.');
               setWords('');
             }}
           >
@@ -82,17 +86,17 @@ export function SentenceBox({
                 onChange={({ target }) => setWords(target.value)}
               />
             </label>
-            <button type="submit" disabled={words.trim() === ''}>
+            <button type="submit" data-scan-skip disabled={words.trim() === ''}>
               Send
             </button>
           </form>
         </section>
       )}
       {allows.mark && (
-        <section>
+        <section data-scan-row>
           <h3>For yourself</h3>
           <button type="button" aria-pressed={isMarked} onClick={() => onMark(!isMarked)}>
-            {isMarked ? 'Take the mark away' : 'Mark this sentence'}
+            {isMarked ? 'Remove the mark' : 'Mark this sentence'}
           </button>
         </section>
       )}

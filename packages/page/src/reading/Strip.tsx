@@ -16,21 +16,26 @@ export function Strip({
 }) {
   const strip = useRef<HTMLDivElement>(null);
   const [now, setNow] = useState(() => Math.floor(player.position));
+  const [announced, setAnnounced] = useState(now);
   const { track } = player;
   const whole = track.duration;
   useEffect(() => {
     const show = (seconds: number) => {
       strip.current?.style.setProperty('--at', `${(100 * seconds) / whole}%`);
       setNow(Math.floor(seconds));
+      // While it plays, a screen reader on the slider would read every second aloud.
+      if (player.state.status !== 'playing') setAnnounced(Math.floor(seconds));
     };
     show(player.position);
-    return player.onFrame(show);
+    const stops = [player.onFrame(show), player.subscribe(() => show(player.position))];
+    return () => stops.forEach((stop) => stop());
   }, [player, whole]);
   if (position === 'hidden') return null;
 
   const isFree = position === 'free';
   const toSecond = (seconds: number) => {
     const sentence = track.sentenceAt(Math.max(0, Math.min(whole - 0.01, seconds)));
+    setAnnounced(Math.floor(Math.max(0, seconds)));
     void player.seek({ sentence, word: track.wordBefore(sentence, seconds) });
   };
   const point = (event: PointerEvent) => {
@@ -46,16 +51,17 @@ export function Strip({
     event.stopPropagation();
     toSecond(player.position + by);
   };
-  const told = `${clock(now)} of ${clock(whole)}`;
+  const text = `${clock(now)} of ${clock(whole)}`;
+  const announcedText = `${clock(announced)} of ${clock(whole)}`;
   return (
     <div className="where">
       <div
         ref={strip}
         className="strip"
         role={isFree ? 'slider' : 'img'}
-        aria-label={isFree ? 'Position' : `Position: ${told}`}
+        aria-label={isFree ? 'Position' : `Position: ${announcedText}`}
         {...(isFree
-          ? { tabIndex: 0, 'aria-valuemin': 0, 'aria-valuemax': Math.floor(whole), 'aria-valuenow': now, 'aria-valuetext': told, onKeyDown: press, onPointerDown: point }
+          ? { tabIndex: 0, 'aria-valuemin': 0, 'aria-valuemax': Math.floor(whole), 'aria-valuenow': announced, 'aria-valuetext': announcedText, onKeyDown: press, onPointerDown: point }
           : {})} // prettier-ignore
       >
         {track.sentences.length <= MOST_DRAWN &&
@@ -67,7 +73,7 @@ export function Strip({
           ))}
         <i />
       </div>
-      <span aria-hidden="true">{told}</span>
+      <span aria-hidden="true">{text}</span>
     </div>
   );
 }

@@ -13,7 +13,7 @@ export interface WordPartProps {
   readonly first: number;
 }
 
-const AWAY = 'This needs the network. Try again when it is back.';
+const OFFLINE = 'You need to be online for this.';
 
 /** One word of the sentence: heard slowly and in syllables, and what it means, read aloud. */
 export function WordPart({ item, pass, sentence, words, first }: WordPartProps) {
@@ -23,8 +23,8 @@ export function WordPart({ item, pass, sentence, words, first }: WordPartProps) 
   useEffect(() => {
     let left = false;
     keptFile(pass, item, wordAddress(pass, item, sentence, word))
-      .then(async (response) => {
-        const found = pageWordSchema.parse(await response.json());
+      .then(async (file) => {
+        const found = pageWordSchema.parse(JSON.parse(await file.text()));
         if (!left) setFacts(found);
       })
       // Without it the word can still be asked for.
@@ -42,16 +42,16 @@ export function WordPart({ item, pass, sentence, words, first }: WordPartProps) 
   const hear = async (way: WordWay) => {
     setTold('');
     try {
-      const response = await keptFile(pass, item, wordAddress(pass, item, sentence, word, way));
-      await new Audio(URL.createObjectURL(await response.blob())).play();
+      const sound = await keptFile(pass, item, wordAddress(pass, item, sentence, word, way));
+      await new Audio(URL.createObjectURL(sound)).play();
     } catch (error) {
-      setTold(error instanceof Refused ? 'This cannot be heard here.' : AWAY);
+      setTold(error instanceof Refused ? 'This cannot be heard here.' : OFFLINE);
     }
   };
   return (
     <section>
-      <h3 id="words">A word of it</h3>
-      <div className="chips" role="group" aria-labelledby="words">
+      <h3 id="words">Choose a word</h3>
+      <div className="chips" data-scan-row role="group" aria-labelledby="words">
         {words.map((text, nth) => (
           <button key={nth} type="button" aria-pressed={nth === word} onClick={() => choose(nth)}>
             {text}
@@ -64,7 +64,7 @@ export function WordPart({ item, pass, sentence, words, first }: WordPartProps) 
           {facts.meaning}
         </p>
       )}
-      <div className="chips">
+      <div className="chips" data-scan-row>
         <button type="button" onClick={() => void hear('slowly')}>
           Hear it slowly
         </button>

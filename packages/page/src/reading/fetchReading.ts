@@ -4,6 +4,6 @@ import { fileAddress } from '../server.ts';
 
 /** The text and times of a hand-out. @throws Refused when it is not handed out any more. */
 export async function fetchReading(pass: string, item: OpenedItem): Promise<FrozenReading> {
-  const response = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
-  return frozenReadingSchema.parse(await response.json());
+  const file = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
+  return frozenReadingSchema.parse(JSON.parse(await file.text()));
 }

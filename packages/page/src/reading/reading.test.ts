@@ -1,4 +1,5 @@
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
+import { addStyles, rulesOf } from './addStyles.ts';
 import { clock, size } from './clock.ts';
 import { DEFAULT_SETTINGS, recallSettings, rememberSettings } from './settings.ts';
 import { trackOf } from './track.ts';
@@ -30,11 +31,35 @@ test.each([
   [1_165_469, '1.2 MB'],
 ])('%d bytes are %s', (bytes, told) => expect(size(bytes)).toBe(told));
 
-test('settings are kept, and what is no settings is passed over', () => {
-  rememberSettings({ ...DEFAULT_SETTINGS, letters: 1.4, colours: 'cream' });
-  expect(recallSettings()).toMatchObject({ letters: 1.4, colours: 'cream' });
+test('settings are kept for each link apart, and anything else that was kept is ignored', () => {
+  const [one, again, other] = ['one.1.seal', 'one.2.seal', 'other.1.seal'];
+  rememberSettings(one, { ...DEFAULT_SETTINGS, letters: 1.4, colours: 'cream', switches: 'one' });
+  expect(recallSettings(again)).toMatchObject({ letters: 1.4, colours: 'cream', switches: 'one' });
+  expect(recallSettings(other)).toEqual(DEFAULT_SETTINGS);
   for (const wrong of ['{', 'null', '{"letters":99}']) {
-    localStorage.setItem('aurelfield:settings', wrong);
-    expect(recallSettings()).toEqual(DEFAULT_SETTINGS);
+    localStorage.setItem('aurelfield:settings:one', wrong);
+    expect(recallSettings(one)).toEqual(DEFAULT_SETTINGS);
   }
+});
+
+const RULES =
+  '@font-face{font-family:"A";src:url(/page/fonts/a.woff2)}\n.text{color:#123}@media (min-width:1px){.text p{margin:0}}';
+test('a sheet is divided into whole rules', () => {
+  expect(rulesOf(RULES)).toEqual([
+    '@font-face{font-family:"A";src:url(/page/fonts/a.woff2)}',
+    '.text{color:#123}',
+    '@media (min-width:1px){.text p{margin:0}}',
+  ]);
+});
+
+test('a browser without constructed sheets gets the rules one by one, and loses them again', () => {
+  const style = document.createElement('style');
+  style.textContent = 'body{margin:0}';
+  document.head.append(style);
+  vi.stubGlobal('CSSStyleSheet', { prototype: {} });
+  const remove = addStyles(RULES);
+  expect(style.sheet?.cssRules).toHaveLength(4);
+  remove();
+  expect(style.sheet?.cssRules).toHaveLength(1);
+  vi.unstubAllGlobals();
 });

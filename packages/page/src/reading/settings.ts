@@ -1,7 +1,8 @@
 import * as z from 'zod/mini';
-import { recall, remember } from '../memory.ts';
+import { linkIdOf } from '../linkId.ts';
+import { recall, remember } from '../storage.ts';
 
-/** What a pupil has set on this device. */
+/** What a pupil has set on this device. It belongs to the pupil's link: several may share a tablet. */
 const settingsSchema = z.object({
   /** Size of the letters as a share of the look's. */
   letters: z.number().check(z.minimum(0.5), z.maximum(4)),
@@ -34,10 +35,14 @@ export const COLOURS: readonly { readonly id: Settings['colours']; readonly labe
   { id: 'rose', label: 'Rose' },
 ];
 
-export function recallSettings(): Settings {
-  return settingsSchema.safeParse(recall('settings')).data ?? DEFAULT_SETTINGS;
+export function recallSettings(pass: string): Settings {
+  return settingsSchema.safeParse(recall(keyOf(pass))).data ?? DEFAULT_SETTINGS;
 }
 
-export function rememberSettings(settings: Settings): void {
-  remember('settings', settings);
+export function rememberSettings(pass: string, settings: Settings): void {
+  remember(keyOf(pass), settings);
+}
+
+function keyOf(pass: string): string {
+  return `settings:${linkIdOf(pass)}`;
 }

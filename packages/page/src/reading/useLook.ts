@@ -1,16 +1,12 @@
 import type { FrozenReading } from '@aurelfield/api/pupilPage';
 import { useEffect } from 'react';
+import { addStyles } from './addStyles.ts';
 import type { Settings } from './settings.ts';
 
 /** Puts the pupil's look on the page, and over it what was set on this device. */
 export function useLook({ css }: FrozenReading, { letters, colours, switches }: Settings): void {
   useEffect(() => {
-    const sheet = new CSSStyleSheet();
-    sheet.replaceSync(css);
-    document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
-    return () => {
-      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
-    };
+    return addStyles(css);
   }, [css]);
   useEffect(() => {
     const { dataset, style } = document.documentElement;

@@ -1,7 +1,7 @@
 import type { OpenedItem } from '@aurelfield/api/pupilPage';
 import { useEffect, useState } from 'react';
 import * as z from 'zod/mini';
-import { recall, remember } from '../memory.ts';
+import { recall, remember } from '../storage.ts';
 
 const marksSchema = z.object({ version: z.int(), sentences: z.array(z.int()) });
 

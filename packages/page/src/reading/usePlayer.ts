@@ -2,7 +2,7 @@ import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
 import { ReadingPlayer, type PlayerSentence, type PlayerState } from '@aurelfield/player';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import * as z from 'zod/mini';
-import { recall, remember } from '../memory.ts';
+import { recall, remember } from '../storage.ts';
 import { SoundFiles, soundForm } from '../sound/soundFiles.ts';
 import { trackOf } from './track.ts';
 
@@ -17,10 +17,21 @@ export interface Playing {
 }
 
 /** A player of a frozen reading, at the place where this browser stopped the last time. */
-export function usePlaying(item: OpenedItem, reading: FrozenReading, pass: string): Playing {
+export function usePlaying(
+  item: OpenedItem,
+  reading: FrozenReading,
+  pass: string,
+  onGone: () => void,
+): Playing {
   const [isWaiting, setWaiting] = useState(false);
   const { player, files } = useMemo(() => {
-    const files = new SoundFiles({ item, reading, pass, form: soundForm(), onWaiting: setWaiting });
+    const files = new SoundFiles({
+      item,
+      reading,
+      pass,
+      form: soundForm(),
+      onWaiting: setWaiting,
+    });
     const kept = placeSchema.safeParse(recall(placeKey(item))).data;
     const player = new ReadingPlayer<PlayerSentence>(
       {
@@ -29,11 +40,15 @@ export function usePlaying(item: OpenedItem, reading: FrozenReading, pass: strin
         stretchOf: (sentence) => reading.stretches[files.stretchOf(sentence)] ?? { from: 0, to: 0 },
       },
       trackOf(reading),
-      kept?.version === item.version ? kept : { sentence: 0, word: 0 },
+      // In another version the words may have moved; the sentence is near enough.
+      kept
+        ? { sentence: kept.sentence, word: kept.version === item.version ? kept.word : 0 }
+        : { sentence: 0, word: 0 },
     );
     return { player, files };
   }, [item, reading, pass]);
 
+  useEffect(() => files.whenGone(onGone), [files, onGone]);
   useEffect(() => {
     void player.prepare();
     const keep = () => {

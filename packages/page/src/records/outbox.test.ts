@@ -103,3 +103,19 @@ test.each([['garbage', '{'], ['something else', '[{"id":1}]'], ['nothing', 'null
   localStorage.setItem('aurelfield:outbox:pass', kept);
   expect(open().waiting).toBe(0);
 }); // prettier-ignore
+
+test('tells whether what was said has been sent, or waits for the network', async () => {
+  const box = open();
+  expect(await box.send(HAND_OUT, { kind: 'comment', text: 'Why?' })).toBe(true);
+  answer = () => Promise.reject(new TypeError('Failed to fetch'));
+  expect(await box.send(HAND_OUT, { kind: 'comment', text: 'And this?' })).toBe(false);
+  expect(box.waiting).toBe(1);
+});
+
+test('names events on an address without https, where the browser makes no names', () => {
+  vi.stubGlobal('crypto', { getRandomValues: (bytes: Uint8Array) => bytes.fill(255) });
+  const box = open();
+  box.note(HAND_OUT, { kind: 'opened' });
+  expect(localStorage.getItem('aurelfield:outbox:pass')).toContain('ffffffff-ffff-4fff-bfff-ffffffffffff');
+  vi.unstubAllGlobals();
+});

@@ -1,6 +1,8 @@
 import { MOST_EVENTS, pageEventSchema, type OpenedItem, type PageEvent } from '@aurelfield/api/pupilPage';
 import * as z from 'zod/mini';
-import { recall, remember } from '../memory.ts';
+import { linkIdOf } from '../linkId.ts';
+import { randomUuid } from '../randomUuid.ts';
+import { recall, remember } from '../storage.ts';
 import { Refused, sendEvents } from '../server.ts';
 
 /** Events that are kept while there is no network; beyond them the oldest go. */
@@ -21,11 +23,11 @@ export class Outbox {
   readonly #records: boolean;
   #events: PageEvent[];
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #isSending = false;
+  #sending: Promise<void> | undefined;
 
   constructor(pass: string, records: boolean, send: typeof sendEvents = sendEvents) {
     this.#pass = pass;
-    this.#key = `outbox:${pass.split('.')[0] ?? ''}`;
+    this.#key = `outbox:${linkIdOf(pass)}`;
     this.#records = records;
     this.#send = send;
     this.#events = z.array(pageEventSchema).safeParse(recall(this.#key)).data ?? [];
@@ -51,7 +53,7 @@ export class Outbox {
   ): void {
     if (!this.#records && kind !== 'comment') return;
     const event = {
-      id: crypto.randomUUID(),
+      id: randomUuid(),
       handOut,
       version,
       kind,
@@ -67,6 +69,15 @@ export class Outbox {
   /** Sends what waits. */
   readonly flush = (): void => void this.#flush();
 
+  /** Notes an event and sends it. @returns whether the server has it; otherwise it is sent when the network is back. */
+  async send(item: Pick<OpenedItem, 'id' | 'version'>, event: NewEvent): Promise<boolean> {
+    this.note(item, event);
+    const last = this.#events[this.#events.length - 1];
+    await this.#sending;
+    await this.#flush();
+    return !this.#events.some(({ id }) => id === last?.id);
+  }
+
   /** Stops; what waits is kept. */
   stop(): void {
     clearTimeout(this.#timer);
@@ -75,9 +86,15 @@ export class Outbox {
     document.removeEventListener('visibilitychange', this.flush);
   }
 
-  async #flush(): Promise<void> {
-    if (this.#isSending || this.#events.length === 0) return;
-    this.#isSending = true;
+  #flush(): Promise<void> {
+    this.#sending ??= this.#sendWaiting().finally(() => {
+      this.#sending = undefined;
+    });
+    return this.#sending;
+  }
+
+  async #sendWaiting(): Promise<void> {
+    if (this.#events.length === 0) return;
     clearTimeout(this.#timer);
     this.#timer = undefined;
     const sent = this.#events.slice(0, MOST_EVENTS);
@@ -87,9 +104,6 @@ export class Outbox {
     } catch (error) {
       // What the server will never take is not sent for ever; a page that is shut takes none either.
       if (error instanceof Refused && error.status === 400) this.#forget(sent);
-      else this.#later(AGAIN);
-    } finally {
-      this.#isSending = false;
     }
     if (this.#events.length > 0) this.#later(AGAIN);
   }

@@ -1,8 +1,9 @@
 import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
-import { keptFile } from '../kept.ts';
+import { Download } from '../download.ts';
+import { canKeep, isKept, keptFile } from '../kept.ts';
 import { fileAddress, Refused } from '../server.ts';
 
-/** Milliseconds before a fetch that broke is tried again; the last goes for all that follow. */
+/** Milliseconds before an attempt that failed is followed by another; the last goes for all that follow. */
 const WAITS = [400, 1000, 2500, 5000];
 
 /** The form of the sound that this browser plays, Opus if it can. */
@@ -15,94 +16,149 @@ export interface SoundFilesOptions {
   readonly reading: FrozenReading;
   readonly pass: string;
   readonly form: 'opus' | 'm4a';
-  /** Told whenever it begins or stops to wait for the network. */
+  /** Called whenever it begins or stops to wait for the network with sound that is to be heard now. */
   readonly onWaiting: (isWaiting: boolean) => void;
 }
 
+/** What is fetched ahead. */
+export interface FetchAheadOptions {
+  /** Milliseconds before each piece: the line is left to what is heard now, and the server to those who are just opening their pages. */
+  readonly pause?: number;
+  /** Called with how many pieces are here. */
+  readonly progress?: (done: number, total: number) => void;
+}
+
 /**
- * The stretches of a reading's sound as addresses of what lies in memory. Each is fetched once, from what is kept on the device if it is there; on a line that breaks it tries again until it has it, and
- * at once when the network comes back.
+ * The pieces of a reading's sound. Each is fetched once, from this device if it is kept here; on a line that breaks it tries
+ * until it has it, at once when the network comes back, and goes on where an attempt stopped.
  */
 export class SoundFiles {
   readonly #options: SoundFilesOptions;
-  readonly #found = new Map<number, Promise<string>>();
-  #waiting = 0;
+  /** Addresses of pieces in memory, for the player. */
+  readonly #addresses = new Map<number, Promise<string>>();
+  /** Pieces that are being fetched, for the player or ahead. */
+  readonly #fetching = new Map<number, Promise<Blob>>();
+  readonly #downloads = new Map<number, Download>();
+  /** Pieces that the player waits for. */
+  readonly #wanted = new Set<number>();
+  readonly #goneListeners = new Set<() => void>();
+  #isWaiting = false;
   #isClosed = false;
 
   constructor(options: SoundFilesOptions) {
     this.#options = options;
   }
 
-  /** Number of the stretch that holds a sentence. */
+  /** Calls when the server does not give these files out any more. @returns the way to stop. */
+  whenGone(listener: () => void): () => void {
+    this.#goneListeners.add(listener);
+    return () => this.#goneListeners.delete(listener);
+  }
+
+  /** Number of the piece that holds a sentence. */
   stretchOf(sentence: number): number {
     const { stretches } = this.#options.reading;
     const nth = stretches.findIndex(({ to }) => sentence < to);
     return nth < 0 ? stretches.length - 1 : nth;
   }
 
-  /** Address of a stretch's sound. @throws Refused when it is not handed out any more. */
+  /** Address of a piece for the player. @throws Refused when it is not given out any more. */
   addressOf(nth: number): Promise<string> {
-    const known = this.#found.get(nth);
+    const known = this.#addresses.get(nth);
     if (known) return known;
-    const fetched = this.#fetch(nth).then((content) => URL.createObjectURL(content));
-    this.#found.set(nth, fetched);
-    // What failed may be asked for again.
-    fetched.catch(() => this.#found.delete(nth));
-    return fetched;
+    this.#wanted.add(nth);
+    const address = this.#blob(nth).then((content) => URL.createObjectURL(content));
+    this.#addresses.set(nth, address);
+    void address
+      .catch(() => this.#addresses.delete(nth))
+      .finally(() => {
+        this.#wanted.delete(nth);
+        this.#tellWaiting(false);
+      });
+    return address;
   }
 
   /**
-   * Fetches all that is not here yet, one after the other, from a stretch on and then from the beginning.
-   * @param rest milliseconds before each: who fetches ahead leaves the line to what is heard now, and the server to those who are just opening their pages.
+   * Fetches all that is not here yet, one piece after the other, from a piece on and then from the beginning. Where the
+   * browser keeps nothing, the pieces lie in memory until the page is closed.
    */
-  async fetchAll(
-    from: number,
-    { rest = 0, progress }: { rest?: number; progress?: (done: number, total: number) => void } = {},
-  ): Promise<void> {
-    const total = this.#options.reading.stretches.length;
+  async fetchAhead(from: number, { pause = 0, progress }: FetchAheadOptions = {}): Promise<void> {
+    const { pass, item, reading } = this.#options;
+    const total = reading.stretches.length;
     for (let i = 0; i < total && !this.#isClosed; i++) {
       const nth = (from + i) % total;
-      if (rest > 0 && !this.#found.has(nth)) await new Promise((resolve) => setTimeout(resolve, rest));
-      await this.addressOf(nth);
+      if (!(await isKept(pass, item.package, this.#addressOf(nth))) && !this.#addresses.has(nth)) {
+        if (pause > 0) await new Promise((resolve) => setTimeout(resolve, pause));
+        if (this.#isClosed) return;
+        if (canKeep()) await this.#blob(nth);
+        else await this.addressOf(nth);
+      }
       progress?.(i + 1, total);
     }
   }
 
-  /** Lets go of what lies in memory. */
+  /** Frees the memory of all pieces. */
   close(): void {
     this.#isClosed = true;
-    for (const address of this.#found.values())
+    for (const address of this.#addresses.values())
       void address.then((one) => URL.revokeObjectURL(one)).catch(() => undefined);
-    this.#found.clear();
+    this.#addresses.clear();
+  }
+
+  #addressOf(nth: number): string {
+    const { item, pass, form } = this.#options;
+    return fileAddress(pass, item, `sound-${nth}.${form}`);
+  }
+
+  /** A piece; those who ask for it at the same time wait for the same. */
+  #blob(nth: number): Promise<Blob> {
+    const known = this.#fetching.get(nth);
+    if (known) return known;
+    const content = this.#fetch(nth);
+    this.#fetching.set(nth, content);
+    void content.catch(() => undefined).finally(() => this.#fetching.delete(nth));
+    return content;
   }
 
   async #fetch(nth: number): Promise<Blob> {
-    const { item, pass, form } = this.#options;
-    const address = fileAddress(pass, item, `sound-${nth}.${form}`);
-    for (let tries = 0; ; tries++) {
+    const { item, pass } = this.#options;
+    const address = this.#addressOf(nth);
+    const download = this.#downloads.get(nth) ?? new Download(address);
+    this.#downloads.set(nth, download);
+    for (let attempts = 0, received = 0; ; attempts++) {
       try {
-        return await (await keptFile(pass, item, address)).blob();
+        const content = await keptFile(pass, item, address, download);
+        this.#downloads.delete(nth);
+        return content;
       } catch (error) {
+        if (error instanceof Refused) for (const listener of this.#goneListeners) listener();
         if (error instanceof Refused || this.#isClosed) throw error;
-        await this.#rest(WAITS[Math.min(tries, WAITS.length - 1)] ?? 0);
+        // A line that brought something is tried again soon, however slow it is.
+        if (download.received > received) attempts = 0;
+        received = download.received;
+        this.#tellWaiting(this.#wanted.has(nth));
+        await untilOnline(WAITS[Math.min(attempts, WAITS.length - 1)] ?? 0);
+        if (this.#wanted.has(nth)) this.#tellWaiting(false);
       }
     }
   }
 
-  /** Waits, but not longer than until the network is back. */
-  async #rest(milliseconds: number): Promise<void> {
-    this.#waiting += 1;
-    if (this.#waiting === 1) this.#options.onWaiting(true);
-    await new Promise<void>((resolve) => {
-      const end = () => {
-        clearTimeout(timer);
-        window.removeEventListener('online', end);
-        resolve();
-      };
-      const timer = setTimeout(end, milliseconds);
-      window.addEventListener('online', end);
-    });
-    this.#waiting -= 1;
-    if (this.#waiting === 0) this.#options.onWaiting(false);
+  #tellWaiting(isWaiting: boolean): void {
+    if (this.#isWaiting === isWaiting) return;
+    this.#isWaiting = isWaiting;
+    this.#options.onWaiting(isWaiting);
   }
+}
+
+/** Waits, but not longer than until the network is back. @param milliseconds at most. */
+function untilOnline(milliseconds: number): Promise<void> {
+  return new Promise((resolve) => {
+    const end = () => {
+      clearTimeout(timer);
+      window.removeEventListener('online', end);
+      resolve();
+    };
+    const timer = setTimeout(end, milliseconds);
+    window.addEventListener('online', end);
+  });
 }

@@ -163,7 +163,8 @@ describe('handing out', () => {
     expect(second?.version).toBe(2);
     // A page that was open goes on with what it began: its files stay for a day.
     const { pass } = (await enter(link.secret)).body;
-    const former = async (name: string) => (await file({ pass }, { package: first?.package ?? '' }, name)).status;
+    const former = async (name: string) =>
+      (await file({ pass }, { package: first?.package ?? '' }, name)).status;
     expect([await former('page.json'), await former('sound-0.opus')]).toEqual([200, 200]);
     const { house } = server.running;
     const sweepNow = () => sweep({ limits: house.limits, db: house.database.db, store: laidDown(house.store), jobs: house.jobStore, log: house.log, schoolBytes: 1e12 }); // prettier-ignore
@@ -448,7 +449,9 @@ describe('what opens nothing', () => {
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: null });
     await client.send('DELETE', `/pupil-links/${link.id}`);
     expect((await resume()).status).toBe(410);
-    expect((await ask(`/open/${opened.pass.replace(/.$/u, (sign) => (sign === 'x' ? 'y' : 'x'))}`)).status).toBe(404);
+    expect(
+      (await ask(`/open/${opened.pass.replace(/.$/u, (sign) => (sign === 'x' ? 'y' : 'x'))}`)).status,
+    ).toBe(404);
     await given([handout], [pupil]);
   });
 

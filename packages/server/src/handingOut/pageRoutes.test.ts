@@ -80,7 +80,7 @@ describe('the pupil’s page', () => {
     expect([wrong.status, other.status, code.status]).toEqual([404, 404, 200]);
     expect(await wrong.text()).toBe(await other.text());
     expect(await code.text()).toContain('id="state">"code"');
-    const typed = await fetch(`${server.base.replace(/\/api$/u, "")}/p`, { redirect: 'manual' });
+    const typed = await fetch(`${server.base.replace(/\/api$/u, '')}/p`, { redirect: 'manual' });
     expect([typed.status, typed.headers.get('location')]).toEqual([308, '/p/']);
   });
 
@@ -116,10 +116,7 @@ describe('the pupil’s page', () => {
     handOuts.opened = () => Promise.reject(new Error('the database is away'));
     try {
       const response = await get(`/p/${secret}`);
-      expect([response.status, await response.text()]).toEqual([
-        503,
-        expect.stringContaining('"trouble"'),
-      ]);
+      expect([response.status, await response.text()]).toEqual([503, expect.stringContaining('"trouble"')]);
     } finally {
       handOuts.opened = opened;
     }

@@ -109,7 +109,8 @@ function dataOf(answer: PageAnswer, request: Request): string {
 /** Safari before 18.4 plays no Ogg; every other browser that runs the page does (MDN, “Web audio codec guide”). */
 function soundFormOf(request: Request): 'opus' | 'm4a' {
   const agent = request.get('user-agent') ?? '';
-  const [, version = ''] = /^(?!.*(?:Chrome|Chromium|Android)).*Version\/(\d+(?:\.\d+)?).*Safari/u.exec(agent) ?? [];
+  const [, version = ''] =
+    /^(?!.*(?:Chrome|Chromium|Android)).*Version\/(\d+(?:\.\d+)?).*Safari/u.exec(agent) ?? [];
   return version !== '' && Number(version) < 18.4 ? 'm4a' : 'opus';
 }
 

@@ -102,8 +102,9 @@ export class PupilDoor {
     const { keys, failedAttempts } = this.#parts;
     if (pinHash === null) return;
     if (pin === '') throw pinNeeded();
-    await failedAttempts.pin(id, async () => {
+    await failedAttempts.pin(id, () => {
       if (!keys.isPin(id, pin, pinHash)) throw new Refusal('wrong-pin', 'PIN not recognised. Try again, or ask your teacher.'); // prettier-ignore
+      return Promise.resolve();
     });
   }
 

@@ -59,7 +59,9 @@ export class SharedLimits {
       },
       get: async (key) => ({ totalHits: await this.count(`${name} ${key}`), resetTime: undefined }),
       increment: (key) => this.add(`${name} ${key}`, windowMs),
-      decrement: async (key) => void (await this.add(`${name} ${key}`, windowMs, -1)),
+      decrement: async (key) => {
+        await this.add(`${name} ${key}`, windowMs, -1);
+      },
       resetKey: (key) => this.reset(`${name} ${key}`),
     };
   }

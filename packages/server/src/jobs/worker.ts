@@ -156,7 +156,8 @@ export class JobWorker {
       await this.#queue.complete(queued);
       return;
     }
-    const isForPeople = reason instanceof Refusal || (reason instanceof SpeechError && reason.kind !== 'stopped');
+    const isForPeople =
+      reason instanceof Refusal || (reason instanceof SpeechError && reason.kind !== 'stopped');
     if (isForPeople) {
       await this.#database.transaction(async (tx) => {
         const problem = reason instanceof Refusal ? reason.problem : 'speech';

@@ -31,7 +31,8 @@ export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBo
       limit: REQUESTS,
       store: limits.store('board'),
       // A link, not an address: a class opens its boards behind one.
-      keyGenerator: (request) => tokenSchema.safeParse(request.path.split('/')[1]).data ?? ipKeyGenerator(request.ip ?? ''),
+      keyGenerator: (request) =>
+        tokenSchema.safeParse(request.path.split('/')[1]).data ?? ipKeyGenerator(request.ip ?? ''),
       handler: (_request, _response, next) => {
         next(new Refusal('too-many', 'Too many requests in a short time. Wait a minute.'));
       },

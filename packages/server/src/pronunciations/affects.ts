@@ -23,7 +23,13 @@ export class AffectsFinder {
   readonly #limit: number;
 
   /** @param limit handouts whose texts are searched, the latest first. */
-  constructor(db: Database, texts: TextStore, threads: TextThreads, pronunciations: PronunciationStore, limit = HANDOUTS_AT_MOST) {
+  constructor(
+    db: Database,
+    texts: TextStore,
+    threads: TextThreads,
+    pronunciations: PronunciationStore,
+    limit = HANDOUTS_AT_MOST,
+  ) {
     this.#limit = limit;
     this.#db = db;
     this.#texts = texts;

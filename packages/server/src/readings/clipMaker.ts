@@ -158,7 +158,11 @@ export class ClipMaker {
       options.signal.throwIfAborted();
       isAsked = true;
       this.#synthesised += 1;
-      const clip = await this.#parts.voices.speak(plan, { ...options, schoolId, requestId: `${schoolId}/${key}` });
+      const clip = await this.#parts.voices.speak(plan, {
+        ...options,
+        schoolId,
+        requestId: `${schoolId}/${key}`,
+      });
       characters = chargedCharacters(plan);
       const bytes = Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength);
       const object = `clips/${schoolId}/${key.slice(0, 2)}/${key}.${randomUUID().slice(0, 8)}`;

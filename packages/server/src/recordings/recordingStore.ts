@@ -207,7 +207,9 @@ function withSetWords(
     if (!same) return sentence;
     const words = sentence.words.map((word, nth) => {
       const old = same.words[nth];
-      return old?.isSet ? { ...word, from: old.from, to: old.to, confidence: old.confidence, isSet: true } : word;
+      return old?.isSet
+        ? { ...word, from: old.from, to: old.to, confidence: old.confidence, isSet: true }
+        : word;
     });
     return { ...sentence, words };
   });

@@ -216,7 +216,8 @@ export class RecordStore {
         .where(
           and(
             wanted(schoolId, query),
-            last && sql`(${pageEvents.at}, ${pageEvents.id}) > (${last.at.toISOString()}::timestamptz, ${last.id}::uuid)`,
+            last &&
+              sql`(${pageEvents.at}, ${pageEvents.id}) > (${last.at.toISOString()}::timestamptz, ${last.id}::uuid)`,
           ),
         )
         .orderBy(asc(pageEvents.at), asc(pageEvents.id))

@@ -23,7 +23,10 @@ const PLANNING: ReadonlySet<TextTaskName> = new Set(['planBeginning', 'planBlock
 /** A text that takes too long is the only failure that somebody can do something about. */
 function toError(failure: PoolFailure): Error {
   return failure.kind === 'timeout'
-    ? new Refusal('busy', 'Working on this text took too long. Try again in a minute, or split it into two handouts.')
+    ? new Refusal(
+        'busy',
+        'Working on this text took too long. Try again in a minute, or split it into two handouts.',
+      )
     : failure;
 }
 

@@ -56,9 +56,9 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
   const pupil = (
     await client.send<Pupil>('POST', '/pupils', { ...like, name: NAME, note: `${NAME} tires soon` })
   ).body;
-  const handout = (
-    await client.upload<Handout>('/handouts', { title: 'Eels', language: 'en-GB', text: 'The eel turns.', format: 'text' }) // prettier-ignore
-  ).body;
+  const handout =
+    (await client.upload<Handout>('/handouts', { title: 'Eels', language: 'en-GB', text: 'The eel turns.', format: 'text' })) // prettier-ignore
+    .body;
   await client.send('PUT', '/records/settings/pupils/' + pupil.id, { keeps: true });
   await client.send('POST', '/hand-outs', { handoutIds: [handout.id], pupilIds: [pupil.id] });
   await until(
@@ -84,7 +84,13 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
     scope: 'pupil', scopeValue: pupil.id, written: 'zzyzx', kind: 'respelling', said: 'ZIZ-iks', caseSensitive: false, partOfSpeech: 'any',
   }); // prettier-ignore
   const board = (
-    await client.send<Board>('POST', '/boards', { name: 'To say', pupilId: pupil.id, columns: 3, scanning: DEFAULT_SCANNING, phrases: [] })
+    await client.send<Board>('POST', '/boards', {
+      name: 'To say',
+      pupilId: pupil.id,
+      columns: 3,
+      scanning: DEFAULT_SCANNING,
+      phrases: [],
+    })
   ).body;
   const { token } = (await client.send<{ token: string }>('POST', `/boards/${board.id}/link`)).body;
   const open = await (await fetch(`${server.base}/open-boards/${token}`)).json() as { voice: object }; // prettier-ignore
@@ -110,7 +116,9 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
 
   await client.send('DELETE', `/pupils/${pupil.id}`);
   // Thirty-one days later, and the week for which jobs and their files stay.
-  await database.query(`update pupils set archived_at = now() - interval '31 days' where id = $1`, [pupil.id]);
+  await database.query(`update pupils set archived_at = now() - interval '31 days' where id = $1`, [
+    pupil.id,
+  ]);
   for (const [table, column] of [['jobs', 'updated_at'], ['class_sets', 'started_at']] as const)
     await database.query(`update ${table} set ${column} = ${column} - interval '31 days'`); // prettier-ignore
   const { database: open_, store, jobStore, limits, log } = server.running.house;
@@ -120,7 +128,8 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
     stream: store.stream.bind(store),
     delete: store.delete.bind(store),
     list: async function* (prefix: string) {
-      for await (const one of store.list(prefix)) yield { ...one, changedAt: new Date(Date.now() - 31 * 864e5) };
+      for await (const one of store.list(prefix))
+        yield { ...one, changedAt: new Date(Date.now() - 31 * 864e5) };
     },
   };
   await sweep({ limits, db: open_.db, store: aged, jobs: jobStore, log, schoolBytes: 1e12 });

@@ -96,10 +96,20 @@ async function sweepDeleted(db: Database): Promise<void> {
     // A board and its phrases stay for others; what this pupil typed on it does not.
     await tx
       .delete(boardSayings)
-      .where(inArray(boardSayings.boardId, tx.select({ id: boards.id }).from(boards).where(inArray(boards.pupilId, gone))));
+      .where(
+        inArray(
+          boardSayings.boardId,
+          tx.select({ id: boards.id }).from(boards).where(inArray(boards.pupilId, gone)),
+        ),
+      );
     await tx
       .delete(pronunciations)
-      .where(and(eq(pronunciations.scope, 'pupil'), sql`${pronunciations.scopeValue} in (select ${pupils.id}::text from ${pupils} where ${pupils.archivedAt} < ${before.toISOString()}::timestamptz)`));
+      .where(
+        and(
+          eq(pronunciations.scope, 'pupil'),
+          sql`${pronunciations.scopeValue} in (select ${pupils.id}::text from ${pupils} where ${pupils.archivedAt} < ${before.toISOString()}::timestamptz)`,
+        ),
+      );
     await tx.delete(pupils).where(lt(pupils.archivedAt, before));
   });
 }

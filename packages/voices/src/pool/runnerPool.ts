@@ -76,8 +76,7 @@ export class RunnerPool<Request, Response> {
 
   /** Runs a request on the next free runner. Rejects with the signal's reason when cancelled before it is done. */
   run(request: Request, options: TaskOptions): Promise<Response> {
-    if (!this.#running)
-      return Promise.reject(this.#error('stopped', 'The pool is not running.'));
+    if (!this.#running) return Promise.reject(this.#error('stopped', 'The pool is not running.'));
     return new Promise<Response>((resolve, reject) => {
       const { signal } = options;
       if (signal?.aborted) {
@@ -184,10 +183,7 @@ export class RunnerPool<Request, Response> {
     slot.task = undefined;
     if (task !== undefined) {
       if (task.attempts < MAX_ATTEMPTS) this.#queue.unshift(task);
-      else
-        task.reject(
-          this.#error('crash', reason),
-        );
+      else task.reject(this.#error('crash', reason));
     }
     if (!slot.ready) this.#failedStarts += 1;
     if (this.#running && this.#failedStarts < MAX_FAILED_STARTS) this.#addSlot().catch(() => undefined);

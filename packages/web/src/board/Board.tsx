@@ -1,13 +1,14 @@
 import type { OpenBoard, Phrase, PhraseVoice } from '@aurelfield/api';
-import { completed, Completion, PACE_RANGE } from '@aurelfield/core';
+import { Completion, PACE_RANGE } from '@aurelfield/core';
 import { Maximize2, Pause, Play, RotateCcw, Square, Volume2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { messageOf, Notice } from '../ui/Notice.tsx';
 import { BoardSounds, type Speaking } from './boardSounds.ts';
 import type { BoardSource } from './boardSource.ts';
 import { PhraseButton } from './PhraseButton.tsx';
-import { AT_REST, scanStep, type Scan } from '@aurelfield/player';
+import { Typing } from './Typing.tsx';
+import { useBoardSwitches } from './useBoardSwitches.ts';
 
 const Screen = styled.main`
   display: flex;
@@ -52,6 +53,27 @@ const Screen = styled.main`
     background: var(--accent);
     border-color: var(--accent);
     color: var(--on-accent);
+  }
+
+  [data-scan='button'] {
+    outline: 5px solid var(--ink);
+    outline-offset: 2px;
+  }
+
+  [data-scan='row'] {
+    outline: 4px dashed var(--ink);
+    outline-offset: 1px;
+  }
+
+  .kept {
+    margin: 0;
+    color: var(--quiet);
+    font-size: 0.9rem;
+  }
+
+  .letters {
+    display: grid;
+    gap: 0.4rem;
   }
 
   .plain:disabled {
@@ -110,12 +132,13 @@ const Large = styled.div`
 `;
 
 const ALL = '';
-const SUGGESTIONS = 5;
 const SLOWER_STEP = 0.75;
 
 interface BoardProps {
   readonly board: OpenBoard;
   readonly source: BoardSource;
+  /** Whether all of it is on this device, so that it speaks without a network. */
+  readonly isKept?: boolean;
 }
 
 /** Something that can be pressed by a switch: a phrase, a variant of one, or the way back. */
@@ -126,7 +149,7 @@ interface Target {
 }
 
 /** A board of buttons that speak at a tap, with typing, and scanning for one switch or two. */
-export function Board({ board, source }: BoardProps) {
+export function Board({ board, source, isKept = false }: BoardProps) {
   const { phrases, columns, scanning } = board;
   const [speaking, setSpeaking] = useState<Speaking>('silent');
   const [sounds] = useState(() => new BoardSounds(setSpeaking));
@@ -211,7 +234,7 @@ export function Board({ board, source }: BoardProps) {
           if (phrase.variants.length > 0) setOpen(phrase);
         },
       }));
-  const scan = useScanning(targets, width, scanning, sounds);
+  useBoardSwitches(scanning, sounds);
   const completion = useMemo(
     () =>
       new Completion(
@@ -231,12 +254,19 @@ export function Board({ board, source }: BoardProps) {
     <Screen>
       <div className="top">
         <h1>{board.name}</h1>
-        <div className="categories" role="toolbar" aria-label="Speaking">
+        <div
+          className="categories"
+          role="toolbar"
+          aria-label="Speaking"
+          data-scan-row
+          data-scan-order={2}
+          data-scan-hand
+        >
           {speaking === 'speaking' || speaking === 'paused' ? (
             <>
               <button type="button" className="plain" onClick={() => void sounds.togglePause()}>
                 {speaking === 'paused' ? <Play aria-hidden size={20} /> : <Pause aria-hidden size={20} />}
-                {speaking === 'paused' ? 'Go on' : 'Pause'}
+                {speaking === 'paused' ? 'Continue' : 'Pause'}
               </button>
               <button type="button" className="plain" onClick={() => sounds.stop()}>
                 <Square aria-hidden size={18} /> Stop
@@ -282,9 +312,17 @@ export function Board({ board, source }: BoardProps) {
         onSay={() => say(typed)}
         completion={completion}
         spelling={source.spelling}
+        hasLetters={scanning.switches !== 'none'}
       />
       {categories.length > 0 && !open && (
-        <div className="categories" role="toolbar" aria-label="Categories">
+        <div
+          className="categories"
+          role="toolbar"
+          aria-label="Categories"
+          data-scan-row
+          data-scan-order={1}
+          data-scan-hand
+        >
           {[ALL, ...categories].map((name) => (
             <button
               key={name}
@@ -301,22 +339,32 @@ export function Board({ board, source }: BoardProps) {
       {targets.length === 0 && <p>There are no phrases on this board yet.</p>}
       <Grid
         $columns={columns}
+        data-scan-row={width}
         role="group"
         aria-label={open ? `Ways to say ${open.label || open.text}` : 'Phrases'}
       >
-        {targets.map(({ key, phrase, press }, i) => (
+        {targets.map(({ key, phrase, press }) => (
           <PhraseButton
             key={key}
             phrase={phrase}
             pictureUrl={source.pictureUrl}
-            lit={litAt(scan, i, width)}
             isSpeaking={isSpeaking(phrase.id, phrase.text, phrase.voice)}
             onPress={press}
           />
         ))}
       </Grid>
+      <p className="kept" role="status">
+        {isKept ? 'All of this board is on this device.' : ''}
+      </p>
       {isLarge && last && (
-        <Large role="dialog" aria-label="Shown large" onClick={() => setLarge(false)}>
+        <Large
+          role="dialog"
+          aria-modal="true"
+          aria-label="Shown large"
+          data-scan-row
+          onClick={() => setLarge(false)}
+          onKeyDown={({ key }) => key === 'Escape' && setLarge(false)}
+        >
           {last.text}
           <button type="button" className="plain" autoFocus onClick={() => setLarge(false)}>
             Close
@@ -324,97 +372,6 @@ export function Board({ board, source }: BoardProps) {
         </Large>
       )}
     </Screen>
-  );
-}
-
-/** Type, complete words by a tap, say it. */
-function Typing({
-  typed,
-  onTyped,
-  onSay,
-  completion,
-  spelling,
-}: {
-  readonly typed: string;
-  readonly onTyped: (typed: string) => void;
-  readonly onSay: () => void;
-  readonly completion: Completion;
-  readonly spelling: BoardSource['spelling'];
-}) {
-  const field = useRef<HTMLTextAreaElement>(null);
-  const [meant, setMeant] = useState<{ readonly word: string; readonly ways: readonly string[] }>();
-  const lastWord = /([\p{L}'’-]+)[\s.,!?]*$/u.exec(typed)?.[1] ?? '';
-  const take = (text: string) => {
-    onTyped(text);
-    field.current?.focus();
-  };
-  return (
-    <form
-      className="speak"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSay();
-      }}
-    >
-      <textarea
-        ref={field}
-        aria-label="Type what you want to say"
-        placeholder="Type to speak"
-        rows={1}
-        spellCheck
-        value={typed}
-        onChange={(event) => onTyped(event.currentTarget.value)}
-        onKeyDown={(event) => {
-          if (event.key !== 'Enter' || event.shiftKey) return;
-          event.preventDefault();
-          onSay();
-        }}
-      />
-      <button type="submit" className="plain" disabled={typed.trim() === ''}>
-        Say it
-      </button>
-      <button type="button" className="plain" disabled={typed === ''} onClick={() => take('')}>
-        Clear
-      </button>
-      <button
-        type="button"
-        className="plain"
-        disabled={lastWord === ''}
-        onClick={() => {
-          spelling(lastWord).then(
-            (ways) => setMeant({ word: lastWord, ways }),
-            () => setMeant({ word: lastWord, ways: [] }),
-          );
-        }}
-      >
-        Spelling
-      </button>
-      <div className="categories" role="group" aria-label="Words that may come next">
-        {completion.suggest(typed, SUGGESTIONS).map((word) => (
-          <button key={word} type="button" className="plain" onClick={() => take(completed(typed, word))}>
-            {word}
-          </button>
-        ))}
-      </div>
-      {meant && meant.word === lastWord && (
-        <div className="categories" role="group" aria-label={`Spellings of ${meant.word}`}>
-          {meant.ways.length === 0 ? <span>“{meant.word}” has no other spelling here.</span> : null}
-          {meant.ways.map((way) => (
-            <button
-              key={way}
-              type="button"
-              className="plain"
-              onClick={() => {
-                take(typed.replace(/([\p{L}'’-]+)([\s.,!?]*)$/u, `${way}$2`));
-                setMeant(undefined);
-              }}
-            >
-              {way}
-            </button>
-          ))}
-        </div>
-      )}
-    </form>
   );
 }
 
@@ -428,89 +385,6 @@ function useColumns(columns: number): number {
     return () => media.removeEventListener('change', tell);
   }, []);
   return isNarrow ? Math.min(2, columns) : columns;
-}
-
-/** Lights rows and buttons in turn and presses the one that is chosen. One switch: any key or touch chooses, time steps. Two: Space steps, Enter chooses. */
-function useScanning(
-  targets: readonly Target[],
-  columns: number,
-  scanning: OpenBoard['scanning'],
-  sounds: BoardSounds,
-): Scan {
-  const [scan, setScan] = useState<Scan>(AT_REST);
-  const rows = useMemo(
-    () =>
-      Array.from({ length: Math.ceil(targets.length / columns) }, (_, row) =>
-        Math.min(columns, targets.length - row * columns),
-      ),
-    [targets.length, columns],
-  );
-  const isOn = scanning.switches !== 'none';
-  const now = useRef({ scan, targets, rows });
-  useEffect(() => {
-    now.current = { scan, targets, rows };
-  });
-  const act = useCallback(
-    (event: 'step' | 'choose') => {
-      const step = scanStep(now.current.scan, event, now.current.rows, scanning);
-      now.current.scan = step.scan;
-      setScan(step.scan);
-      if (scanning.sound && step.scan.at !== 'rest') sounds.click();
-      if (step.pressed) now.current.targets[step.pressed.row * columns + step.pressed.column]?.press();
-    },
-    [scanning, sounds, columns],
-  );
-  useEffect(() => {
-    if (scanning.switches !== 'one' || scan.at === 'rest') return;
-    const timer = setTimeout(() => act('step'), scanning.seconds * 1000);
-    return () => clearTimeout(timer);
-  }, [scan, scanning, act]);
-  useEffect(() => {
-    if (!isOn) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        event.repeat ||
-        (event.target instanceof Element && event.target.closest('textarea, input, [role="dialog"]'))
-      )
-        return;
-      if (event.key !== ' ' && event.key !== 'Enter') return;
-      event.preventDefault();
-      act(scanning.switches === 'two' && event.key === ' ' ? 'step' : 'choose');
-    };
-    const onPointer = (event: PointerEvent) => {
-      // A switch that is plugged in as a mouse clicks wherever the pointer happens to be; fields and bars are left to the hand.
-      if (
-        event.target instanceof Element &&
-        event.target.closest('textarea, [role="toolbar"], form, [role="dialog"]')
-      )
-        return;
-      event.preventDefault();
-      act('choose');
-    };
-    const noClick = (event: MouseEvent) => {
-      if (
-        event.target instanceof Element &&
-        event.target.closest('[role="group"][aria-label]') &&
-        !event.target.closest('form')
-      )
-        event.stopPropagation();
-    };
-    document.addEventListener('keydown', onKey, true);
-    document.addEventListener('pointerdown', onPointer, true);
-    document.addEventListener('click', noClick, true);
-    return () => {
-      document.removeEventListener('keydown', onKey, true);
-      document.removeEventListener('pointerdown', onPointer, true);
-      document.removeEventListener('click', noClick, true);
-    };
-  }, [isOn, scanning.switches, act]);
-  return isOn ? scan : AT_REST;
-}
-
-function litAt(scan: Scan, index: number, columns: number): 'true' | 'row' | 'false' {
-  const [row, column] = [Math.floor(index / columns), index % columns];
-  if (scan.at === 'row') return scan.row === row ? 'row' : 'false';
-  return scan.at === 'button' && scan.row === row && scan.column === column ? 'true' : 'false';
 }
 
 function keyOf(id: string, text: string, voice: PhraseVoice): string {

@@ -7,6 +7,7 @@ import { Centre } from '../ui/layout.tsx';
 import { messageOf, Notice } from '../ui/Notice.tsx';
 import { Board } from './Board.tsx';
 import { fetchOpenBoard, openBoardSource } from './boardSource.ts';
+import { useKept } from './useKept.ts';
 
 const keptKey = (token: string) => `aurelfield:board:${token}`;
 
@@ -28,11 +29,8 @@ export function BoardPage() {
   useEffect(() => {
     document.title = board.data ? `${board.data.name} · Aurelfield` : 'Aurelfield';
   }, [board.data]);
-  useEffect(() => {
-    // Keeps the page and its sounds on this device. A browser that does not allow it still has the board while it is online.
-    navigator.serviceWorker?.register('/board-worker.js', { scope: '/board/' }).catch(() => undefined);
-  }, []);
-  if (board.data) return <Board board={board.data} source={source} />;
+  const isKept = useKept(token, board.data);
+  if (board.data) return <Board board={board.data} source={source} isKept={isKept} />;
   if (board.isError)
     return (
       <Centre>

@@ -23,7 +23,7 @@ const Face = styled.button<{ $tint: PhraseTint }>`
   padding: 0.7rem;
   border: 2px solid color-mix(in srgb, var(--ink) 35%, transparent);
   border-radius: 16px;
-  background: light-dark(${({ $tint }) => TINTS[$tint][0]}, ${({ $tint }) => TINTS[$tint][1]});
+  background: ${({ $tint }) => TINTS[$tint][0]};
   color: var(--ink);
   font: inherit;
   font-size: clamp(1rem, 1.6vw + 0.6rem, 1.6rem);
@@ -42,12 +42,16 @@ const Face = styled.button<{ $tint: PhraseTint }>`
     object-fit: contain;
   }
 
-  &[data-lit='true'] {
+  @media (prefers-color-scheme: dark) {
+    background: ${({ $tint }) => TINTS[$tint][1]};
+  }
+
+  &[data-scan='button'] {
     outline: 7px solid var(--ink);
     outline-offset: 3px;
   }
 
-  &[data-lit='row'] {
+  &[data-scan='row'] {
     outline: 5px dashed var(--ink);
     outline-offset: 2px;
   }
@@ -61,20 +65,18 @@ const Face = styled.button<{ $tint: PhraseTint }>`
 interface PhraseButtonProps {
   readonly phrase: Phrase;
   readonly pictureUrl: (picture: string) => string;
-  readonly lit: 'true' | 'row' | 'false';
   readonly isSpeaking: boolean;
   readonly onPress: () => void;
 }
 
 /** A button that speaks. It answers when it is touched, not when the finger is lifted. */
-export function PhraseButton({ phrase, pictureUrl, lit, isSpeaking, onPress }: PhraseButtonProps) {
+export function PhraseButton({ phrase, pictureUrl, isSpeaking, onPress }: PhraseButtonProps) {
   const { text, label, tint, icon, picture, variants } = phrase;
   const Icon = icon === null ? undefined : ICONS[icon];
   return (
     <Face
       type="button"
       $tint={tint}
-      data-lit={lit}
       data-speaking={isSpeaking}
       aria-label={label === '' ? undefined : text}
       onClick={onPress}

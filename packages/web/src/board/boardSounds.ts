@@ -38,7 +38,8 @@ export class BoardSounds {
     this.#tell('fetching');
     try {
       const context = this.#audio();
-      if (context.state === 'suspended') await context.resume();
+      // iOS calls it `interrupted` after a phone call or another app's sound.
+      if (context.state !== 'running') await context.resume();
       const buffer = await this.prepare(key, fetchSound);
       if (asked !== this.#asked) return;
       const source = context.createBufferSource();

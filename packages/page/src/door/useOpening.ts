@@ -1,0 +1,30 @@
+import type { Opened } from '@aurelfield/api/pupilPage';
+import { useState } from 'react';
+import { enter, OUT_OF_REACH, Refused } from '../server.ts';
+
+export interface Opening {
+  readonly isBusy: boolean;
+  /** What went wrong the last time; empty where nothing did. */
+  readonly trouble: string;
+  /** What went wrong, in the server's word for programs. */
+  readonly problem: string;
+  readonly open: (key: string, pin: string, then: (opened: Opened) => void) => Promise<void>;
+}
+
+/** Asks the server to open a link or a code. */
+export function useOpening(): Opening {
+  const [state, setState] = useState({ isBusy: false, trouble: '', problem: '' });
+  const open = async (key: string, pin: string, then: (opened: Opened) => void) => {
+    setState({ isBusy: true, trouble: '', problem: '' });
+    try {
+      then(await enter(key, pin));
+    } catch (error) {
+      setState({
+        isBusy: false,
+        trouble: error instanceof Refused ? error.message : OUT_OF_REACH,
+        problem: error instanceof Refused ? error.problem : 'offline',
+      });
+    }
+  };
+  return { ...state, open };
+}
