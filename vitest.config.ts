@@ -53,6 +53,19 @@ export default defineConfig({
           ...database,
         },
       },
+      // Three engines: `npm run test:browsers` alone.
+      ...(process.env.AUREL_BROWSERS === 'yes'
+        ? [
+            {
+              test: {
+                name: 'browsers',
+                include: ['e2e/browsers/*.test.ts'],
+                environment: 'node' as const,
+                ...database,
+              },
+            },
+          ]
+        : []),
       {
         test: {
           name: 'listening',

@@ -31,6 +31,8 @@ export async function startApp(
     photo?: boolean;
     /** Lays something into the data folder before the server starts. */
     prepare?: (folder: string) => Promise<void>;
+    /** Settings besides. */
+    environment?: NodeJS.ProcessEnv;
   } = {},
 ): Promise<RunningApp> {
   const template = options.photo === true ? 'none' : options.demo === false ? 'empty' : 'demo';
@@ -53,6 +55,7 @@ export async function startApp(
     AUREL_DEMO: options.demo === false ? 'no' : 'yes',
     AUREL_DEMO_PHOTO: options.photo === true ? 'yes' : 'no',
     NODE_ENV: 'production',
+    ...options.environment,
   };
   let child: ChildProcess | undefined;
   let site = '';

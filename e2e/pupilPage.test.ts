@@ -77,7 +77,16 @@ const isPlaying = () =>
   });
 const state = () => page.evaluate(() => ({ ...window.aurelfieldPlayer?.state }));
 const place = () => page.evaluate(() => window.aurelfieldPlayer?.place);
-/** Opens the page anew, and waits until it can be played. */
+/** What the pupil has set for this link on this device. */
+const set = (change: object) =>
+  page.evaluate((wanted) => {
+    const opened = JSON.parse(document.getElementById('opened')?.textContent ?? '{}') as { pass?: string };
+    const key = `aurelfield:settings:${opened.pass?.split('.')[0] ?? ''}`;
+    const usual = { letters: 1, colours: 'made', clearLines: 0, rate: 1, switches: 'none', scanSeconds: 1.5 };
+    const kept = JSON.parse(localStorage.getItem(key) ?? '{}') as object;
+    localStorage.setItem(key, JSON.stringify({ ...usual, ...kept, ...wanted }));
+  }, change);
+/** Opens the page again, and waits until it can be played. */
 const visit = async () => {
   await page.goto(address);
   await page.waitForSelector('.text h1');
@@ -280,13 +289,7 @@ describe('the pupil’s page, whoever uses it', () => {
   });
 
   test('by one switch: the bar is gone through, and a press plays', async () => {
-    await page.evaluate(() => {
-      const kept = JSON.parse(localStorage.getItem('aurelfield:settings') ?? '{}') as object;
-      localStorage.setItem(
-        'aurelfield:settings',
-        JSON.stringify({ ...kept, switches: 'one', scanSeconds: 2.5 }),
-      );
-    });
+    await set({ switches: 'one', scanSeconds: 2.5 });
     await visit();
     const litAre = (names: readonly string[]) =>
       page.waitForFunction(
@@ -298,7 +301,7 @@ describe('the pupil’s page, whoever uses it', () => {
       );
     // The switch wakes the light, then chooses the row, then the button.
     await page.keyboard.press('F');
-    await litAre(['Play', 'Back', 'Again', 'On']);
+    await litAre(['Play', 'Back', 'Again', 'Next']);
     await page.keyboard.press('F');
     await litAre(['Play']);
     await page.keyboard.press('F');
@@ -314,16 +317,13 @@ describe('the pupil’s page, whoever uses it', () => {
   });
 
   test('by two switches: Space goes on, Enter chooses, and time does nothing', async () => {
-    await page.evaluate(() => {
-      const kept = JSON.parse(localStorage.getItem('aurelfield:settings') ?? '{}') as object;
-      localStorage.setItem('aurelfield:settings', JSON.stringify({ ...kept, switches: 'two' }));
-    });
+    await set({ switches: 'two' });
     await visit();
     const lit = () => page.$$eval('[data-scan]', (all) => all.map((one) => one.textContent.trim()));
     await page.keyboard.press('Space');
-    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'On']);
+    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'Next']);
     await new Promise((resolve) => setTimeout(resolve, 1500));
-    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'On']);
+    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'Next']);
     expect(await violationsOn(page)).toEqual([]);
     await page.keyboard.press('Enter');
     await page.keyboard.press('Space');
@@ -331,8 +331,131 @@ describe('the pupil’s page, whoever uses it', () => {
     expect(await lit()).toEqual(['Again']);
     await page.keyboard.press('Enter');
     await isPlaying();
-    await page.evaluate(() => localStorage.removeItem('aurelfield:settings'));
+    await set({ switches: 'none', clearLines: 0 });
   });
+
+  test('by one switch alone: another handout, play, a message, contents, another pace, back to the list, and no more switch', async () => {
+    // A second handout for the same pupil, so that there is a list.
+    await teacher.goto(app.base, { waitUntil: 'networkidle0' });
+    await teacher.evaluate(async () => {
+      const ask = async (path: string, init?: RequestInit) =>
+        (await fetch(`/api${path}`, init)).json() as Promise<unknown>;
+      const { csrfToken } = (await ask('/session')) as { csrfToken: string };
+      const pupils = (await ask('/pupils')) as { id: string; name: string }[];
+      const handouts = (await ask('/handouts')) as { id: string; title: string }[];
+      const pupil = pupils.find(({ name }) => name === 'Ines');
+      const handout = handouts.find(({ title }) => title === 'The lamplighters of Tarn Bridge');
+      await fetch('/api/hand-outs', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-aurelfield-token': csrfToken },
+        body: JSON.stringify({ handoutIds: [handout?.id], pupilIds: [pupil?.id] }),
+      });
+      for (;;) {
+        const out = (await ask('/hand-outs')) as { state: string }[];
+        if (out.every(({ state }) => state === 'out')) return;
+        await new Promise((resolve) => setTimeout(resolve, 300));
+      }
+    });
+    await page.setViewport({ width: 1000, height: 800 });
+    await set({ switches: 'one', scanSeconds: 0.5 });
+    await page.goto(address);
+    await seeText(page, 'Your handouts');
+    /** Presses the switch whenever what is wanted is highlighted: first its row, then itself. */
+    const choose = async (name: string) => {
+      const isHighlighted = (kind: 'row' | 'button') =>
+        page.waitForFunction(
+          (wanted, how) =>
+            [...document.querySelectorAll<HTMLElement>(`[data-scan="${how}"]`)].some((one) =>
+              one.textContent.trim().startsWith(wanted),
+            ),
+          { polling: 20 },
+          name,
+          kind,
+        );
+      if (!(await page.$('[data-scan]'))) await page.keyboard.press('F13');
+      await isHighlighted('row');
+      await page.keyboard.press('F13');
+      await isHighlighted('button');
+      await page.keyboard.press('F13');
+    };
+    await choose('How a peat bog keeps time');
+    await page.waitForSelector('.text h1');
+    expect(await violationsOn(page)).toEqual([]);
+    await choose('Play');
+    await isPlaying();
+    const comments = await events('comment');
+    await choose('This sentence');
+    await page.waitForSelector('dialog[open]');
+    await choose('I don’t understand this');
+    await seeText(page, 'Sent.');
+    expect(await events('comment')).toBe(comments + 1);
+    await choose('Close');
+    await page.waitForSelector('dialog[open]', { hidden: true });
+    await choose('More');
+    const sections = await page.$$eval('dialog ol button', (all) => all.map((one) => one.textContent.trim()));
+    await choose(sections[1] ?? '');
+    await page.waitForSelector('dialog[open]', { hidden: true });
+    expect((await place())?.sentence).toBeGreaterThan(1);
+    const rate = (await state()).rate ?? 1;
+    await choose('Slower');
+    await page.waitForFunction((before) => (window.aurelfieldPlayer?.state.rate ?? 9) < before, {}, rate);
+    await choose('All your handouts');
+    await seeText(page, 'Your handouts');
+    await choose('Stop scanning');
+    await page.waitForFunction(
+      () => !document.querySelector('[data-scan]') && !document.body.innerText.includes('Stop scanning'),
+    );
+    await page.keyboard.press('F13');
+    expect(await page.$('[data-scan]')).toBeNull();
+    await teacher.evaluate(async () => {
+      const ask = async (path: string) => (await fetch(`/api${path}`)).json() as Promise<unknown>;
+      const { csrfToken } = (await ask('/session')) as { csrfToken: string };
+      const out = (await ask('/hand-outs')) as { id: string; title: string; pupil: string }[];
+      const second = out.find(
+        ({ title, pupil }) => title !== 'How a peat bog keeps time' && pupil === 'Ines',
+      );
+      await fetch(`/api/hand-outs/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
+    });
+  });
+
+  test('a switch that is a mouse button chooses what is highlighted, never what lies under the pointer', async () => {
+    await set({ switches: 'one', scanSeconds: 3 });
+    await visit();
+    const before = await place();
+    const box = await (await page.$('.text p .w'))?.boundingBox();
+    await page.mouse.click((box?.x ?? 0) + 5, (box?.y ?? 0) + 5);
+    await page.mouse.click((box?.x ?? 0) + 5, (box?.y ?? 0) + 5);
+    expect(await page.$$eval('[data-scan="button"]', (all) => all.map((one) => one.textContent))).toEqual([
+      'Play',
+    ]);
+    expect(await place()).toEqual(before);
+    await set({ switches: 'none', rate: 1 });
+  });
+
+  test.each([
+    ['a phone on its side', 844, 390],
+    ['400 % of 1280 × 1024', 320, 256],
+    ['200 % of 1366 × 768', 683, 384],
+  ])(
+    '%s: the player is on the screen, in one row, on at most a quarter of it',
+    async (_name, width, height) => {
+      await page.setViewport({ width, height });
+      await visit();
+      const bar = await page.evaluate(() => {
+      const { top, bottom, height: tall } = document.querySelector('.bar')?.getBoundingClientRect() ?? new DOMRect();
+      const shown = [...document.querySelectorAll('.bar button')].map((one) => ({ name: one.textContent.trim(), box: one.getBoundingClientRect() })).filter(({ box }) => box.width > 0); // prettier-ignore
+      return { share: tall / innerHeight, isOn: top >= 0 && bottom <= innerHeight + 1, rows: new Set(shown.map(({ box }) => Math.round(box.top))).size, names: shown.map(({ name }) => name), inside: shown.every(({ box }) => box.left >= 0 && box.right <= innerWidth) };
+    }); // prettier-ignore
+      expect(bar).toMatchObject({ isOn: true, rows: 1, inside: true });
+      expect(bar.names).toEqual(['Play', 'Back', 'Again', 'Next', 'More …']);
+      expect(bar.share).toBeLessThanOrEqual(0.25);
+      expect(await overflow()).toBeLessThanOrEqual(0);
+      await press(page, 'More …');
+      await seeText(page, 'This sentence …');
+      expect(await violationsOn(page)).toEqual([]);
+      await page.keyboard.press('Escape');
+    },
+  );
 
   test.each([
     ['320 px wide', { width: 320, height: 640 }, 1],
@@ -351,9 +474,7 @@ describe('the pupil’s page, whoever uses it', () => {
 
   test('the reading window leaves lines clear and dims the rest', async () => {
     await page.setViewport({ width: 1000, height: 800 });
-    await page.evaluate(() =>
-      localStorage.setItem('aurelfield:settings', JSON.stringify({ letters: 1, colours: 'made', clearLines: 2, rate: 1, switches: 'none', scanSeconds: 1.5 })),
-    ); // prettier-ignore
+    await set({ clearLines: 2 });
     await visit();
     await page.keyboard.press('Home');
     await page.keyboard.press('ArrowRight');
@@ -366,7 +487,7 @@ describe('the pupil’s page, whoever uses it', () => {
     expect(clear.word).toBeLessThan(clear.bottom);
     expect(clear.bottom - clear.top).toBeGreaterThan(40);
     expect(clear.bottom - clear.top).toBeLessThan(220);
-    await page.evaluate(() => localStorage.removeItem('aurelfield:settings'));
+    await set({ switches: 'none', clearLines: 0 });
   });
 });
 
@@ -461,28 +582,41 @@ describe('a door that is shut', () => {
   test('a link with a PIN asks for it, and a code opens from the short address', async () => {
     await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
     await press(teacher, 'Link and code for Ines');
-    await seeText(teacher, 'PIN, four to eight figures');
+    await seeText(teacher, 'PIN (4–8 digits)');
     await teacher.type('[role="dialog"] input:not([readonly])', '2468');
-    await press(teacher, 'Ask for this PIN');
-    await seeText(teacher, 'A PIN is asked for');
+    await press(teacher, 'Set PIN');
+    await seeText(teacher, 'A PIN is set');
     const code = await teacher.$eval('.code', (one) => one.textContent);
     await page.goto(address);
-    await seeText(page, 'This link opens nothing as it is');
+    await seeText(page, 'Type your PIN');
     expect(await violationsOn(page)).toEqual([]);
     await page.type('input[inputmode="numeric"]', '1111');
     await press(page, 'Open');
-    await seeText(page, 'This opens nothing now');
+    await seeText(page, 'PIN not recognised');
     expect(await violationsOn(page)).toEqual([]);
     await page.$eval('input[inputmode="numeric"]', (input) => input.select());
     await page.type('input[inputmode="numeric"]', '2468');
     await press(page, 'Open');
     await page.waitForSelector('.text h1');
-    await page.goto(`${app.base}/p/`);
-    await seeText(page, 'Type the code from your card');
-    await page.type('input:not([inputmode])', code.toUpperCase());
-    await page.type('input[inputmode="numeric"]', '2468');
-    await page.keyboard.press('Enter');
+    // This device knows the page now: a reload opens it again.
+    await page.reload();
     await page.waitForSelector('.text h1');
+    // Another device types the code, is asked for the PIN, and ends at the page's own address.
+    const context = await browser.createBrowserContext();
+    const other = await newPage(context);
+    await other.goto(`${app.base}/p`);
+    await seeText(other, 'Type the code from your card');
+    expect(await violationsOn(other)).toEqual([]);
+    await other.type('input', code.toUpperCase());
+    await other.keyboard.press('Enter');
+    await other.waitForSelector('input[inputmode="numeric"]');
+    await other.type('input[inputmode="numeric"]', '2468');
+    await other.keyboard.press('Enter');
+    await other.waitForSelector('.text h1');
+    expect(other.url()).toBe(address);
+    await other.reload();
+    await other.waitForSelector('.text h1');
+    await context.close();
   });
 
   test('what is taken back opens nothing, and undone it is out again', async () => {
@@ -490,9 +624,7 @@ describe('a door that is shut', () => {
     await press(teacher, 'Take back: “How a peat bog keeps time” from Ines');
     await seeText(teacher, 'was taken back from Ines');
     await page.goto(address);
-    await page.type('input[inputmode="numeric"]', '2468');
-    await press(page, 'Open');
-    await seeText(page, 'Nothing is here now');
+    await seeText(page, 'There is nothing here yet');
     expect(await violationsOn(page)).toEqual([]);
     await press(teacher, 'Undo');
     await seeText(teacher, 'Out since');

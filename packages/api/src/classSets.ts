@@ -95,6 +95,8 @@ export type SetItem = z.infer<typeof setItemSchema>;
 export const classSetSchema = z.object({
   id,
   title: z.string(),
+  /** Whether files carry pupils' initials in place of their names. */
+  initials: z.boolean(),
   createdAt: z.string(),
   state: z.enum(['running', 'paused', 'cancelled', 'failed', 'done']),
   /** Sentences over all items. */

@@ -56,6 +56,10 @@ export interface EditionFacts {
   readonly className: string;
   /** ISO date on which it was made. */
   readonly date: string;
+  /** ISO moment at which it was made, to the second; midnight of its date by default. */
+  readonly madeAt?: string;
+  /** Of one file of several: the title of all of them, and which it is. Players order by the number. */
+  readonly part?: { readonly of: string; readonly number: number; readonly total: number };
   /** Spoken words a minute. */
   readonly pace: number;
   readonly look: Look;

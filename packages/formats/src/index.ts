@@ -21,7 +21,7 @@ export {
   type SampleRate,
   type WriteOptions,
 } from './format.ts';
-export { ARTWORK_SIDES, artworkProblem, artworkType, drawnArtwork } from './feed/artwork.ts';
+export { ARTWORK_SIDES, artworkProblem, artworkType, asPng, drawnArtwork } from './feed/artwork.ts';
 export { chaptersJson, podcastFeed, type Episode, type PodcastFeed } from './feed/podcastFeed.ts';
 export {
   FROZEN_SOUNDS,

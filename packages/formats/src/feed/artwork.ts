@@ -31,6 +31,11 @@ export function artworkType(content: Uint8Array): 'image/png' | 'image/jpeg' {
   return content[0] === 0x89 ? 'image/png' : 'image/jpeg';
 }
 
+/** A picture as PNG, whatever it was. */
+export async function asPng(content: Uint8Array): Promise<Uint8Array> {
+  return artworkType(content) === 'image/png' ? content : sharp(content).png().toBuffer();
+}
+
 /** Artwork drawn from a title and a school's name, as PNG. */
 export function drawnArtwork(title: string, school: string): Promise<Buffer> {
   return drawnSquare({ title, below: school, ground: '#1f3d36', ink: '#ffffff', bar: '#f0b46a' });

@@ -4,6 +4,7 @@ import { zipped, type Entry } from '../tools/archive.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
 import { bookParts, overlayClips, type BookPart } from '../tools/bookParts.ts';
 import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { authorOf } from '../tools/tags.ts';
 import { firstOfPlace } from '../tools/markedBlock.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { direction, xml } from '../tools/xml.ts';
@@ -49,26 +50,9 @@ async function* entries(edition: Edition, folder: string, options: WriteOptions)
 /** The navigation control centre: metadata, and a heading for each section that points into the SMIL files. */
 function controlCentre(edition: Edition, parts: readonly BookPart[]): string {
   const { facts, timeline } = edition;
-  const meta = {
-    'dc:title': facts.title,
-    'dc:identifier': facts.identifier,
-    'dc:language': facts.language,
-    'dc:publisher': facts.school,
-    'dc:date': facts.date,
-    'dc:format': 'Daisy 2.02',
-    'ncc:narrator': facts.voice,
-    'ncc:totalTime': clock(timeline.samples / timeline.sampleRate),
-    'ncc:tocItems': String(parts.reduce((sum, { sections }) => sum + Math.max(1, sections.length), 0)),
-    'ncc:pageFront': '0', 'ncc:pageNormal': '0', 'ncc:pageSpecial': '0',
-    'ncc:charset': 'utf-8',
-    'ncc:multimediaType': 'audioFullText',
-    'ncc:depth': '6',
-    'ncc:files': String(2 + parts.length * 2),
-    'ncc:setInfo': '1 of 1',
-  }; // prettier-ignore
   const headings = parts.flatMap((part, nth) => {
     const name = `part${nth + 1}`;
-    const clips = overlayClips(edition, part);
+    const clips = sentenceClips(edition, part);
     // A part that goes on where the one before was too long has a heading of its own, so that players find it.
     const shown =
       part.sections.length > 0
@@ -77,12 +61,32 @@ function controlCentre(edition: Edition, parts: readonly BookPart[]): string {
     return shown.map(({ title, level, firstBlock }, i) => {
       const clip =
         clips.find(({ sentence }) => (edition.sentences[sentence]?.block ?? 0) >= firstBlock) ?? clips[0];
-      const target = clip ? `#p${clip.sentence}w${clip.word}` : '';
+      const target = clip ? `#p${clip.sentence}` : '';
       const depth = nth === 0 && i === 0 ? 1 : Math.min(6, Math.max(1, level));
       const kind = nth === 0 && i === 0 ? ' class="title"' : '';
-      return `<h${depth}${kind} id="n${nth}-${i}"><a href="${name}.smil${target}">${xml(title)}</a></h${depth}>`;
+      const html = `<h${depth}${kind} id="n${nth}-${i}"><a href="${name}.smil${target}">${xml(title)}</a></h${depth}>`;
+      return { depth, html };
     });
   });
+  const meta = {
+    'dc:title': facts.title,
+    'dc:identifier': facts.identifier,
+    'dc:language': facts.language,
+    // Asked for by the specification, also where no school is known.
+    'dc:creator': authorOf(facts),
+    'dc:publisher': facts.school === '' ? 'Aurelfield' : facts.school,
+    'dc:date': facts.date,
+    'dc:format': 'Daisy 2.02',
+    'ncc:narrator': facts.voice,
+    'ncc:totalTime': clock(timeline.samples / timeline.sampleRate),
+    'ncc:tocItems': String(parts.reduce((sum, { sections }) => sum + Math.max(1, sections.length), 0)),
+    'ncc:pageFront': '0', 'ncc:pageNormal': '0', 'ncc:pageSpecial': '0',
+    'ncc:charset': 'utf-8',
+    'ncc:multimediaType': 'audioFullText',
+    'ncc:depth': String(Math.max(1, ...headings.map(({ depth }) => depth))),
+    'ncc:files': String(2 + parts.length * 2),
+    'ncc:setInfo': '1 of 1',
+  }; // prettier-ignore
   return `${XHTML}<html xmlns="http://www.w3.org/1999/xhtml" lang="${xml(facts.language)}" xml:lang="${xml(facts.language)}"${direction(facts.language)}>
 <head><meta http-equiv="Content-type" content="text/html; charset=utf-8" /><title>${xml(facts.title)}</title>
 ${Object.entries(meta)
@@ -90,7 +94,7 @@ ${Object.entries(meta)
   .join('\n')}
 </head>
 <body>
-${headings.join('\n')}
+${headings.map(({ html }) => html).join('\n')}
 </body>
 </html>
 `;
@@ -117,11 +121,23 @@ function* sequence(edition: Edition, part: BookPart, name: string): Generator<st
   const time = (samples: number) => `npt=${(samples / timeline.sampleRate).toFixed(3)}s`;
   const length = (part.to - part.from) / timeline.sampleRate;
   yield `${SMIL}<smil><head><meta name="dc:format" content="Daisy 2.02" /><meta name="dc:title" content="${xml(edition.facts.title)}" /><meta name="dc:identifier" content="${xml(edition.facts.identifier)}" /><meta name="ncc:totalElapsedTime" content="${clock(part.from / timeline.sampleRate)}" /><meta name="ncc:timeInThisSmil" content="${clock(length)}" /><layout><region id="text" /></layout></head>\n<body><seq dur="${length.toFixed(3)}s">\n`;
-  for (const { sentence, word, from, to } of overlayClips(edition, part)) {
+  // A sentence is a phrase: with a word each, the phrase keys of players would go word by word.
+  for (const { sentence, from, to } of sentenceClips(edition, part)) {
     const place = first[sentence] ?? sentence;
-    yield `<par endsync="last" id="p${sentence}w${word}"><text src="text.html#s${place}w${word}" id="t${sentence}w${word}" /><audio src="${name}.mp3" clip-begin="${time(from)}" clip-end="${time(to)}" id="a${sentence}w${word}" /></par>\n`;
+    yield `<par endsync="last" id="p${sentence}"><text src="text.html#s${place}" id="t${sentence}" /><audio src="${name}.mp3" clip-begin="${time(from)}" clip-end="${time(to)}" id="a${sentence}" /></par>\n`;
   }
   yield '</seq></body></smil>\n';
+}
+
+/** When each sentence of a part is heard: from its first word to its last. */
+function sentenceClips(edition: Edition, part: BookPart): { sentence: number; from: number; to: number }[] {
+  const clips: { sentence: number; from: number; to: number }[] = [];
+  for (const { sentence, from, to } of overlayClips(edition, part)) {
+    const last = clips.at(-1);
+    if (last?.sentence === sentence) last.to = to;
+    else clips.push({ sentence, from, to });
+  }
+  return clips;
 }
 
 /** `h:mm:ss`, rounded. */

@@ -8,6 +8,7 @@ import { clock, seconds } from '../tools/clock.ts';
 import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
 import { fontFiles, fontRules } from '../tools/fonts.ts';
 import { lookStyle } from '../tools/lookStyle.ts';
+import { authorOf } from '../tools/tags.ts';
 import { firstOfPlace } from '../tools/markedBlock.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { direction, isRightToLeft, xml } from '../tools/xml.ts';
@@ -103,10 +104,9 @@ function packageDocument(
 <dc:identifier id="id">${xml(facts.identifier)}</dc:identifier>
 <dc:title>${xml(facts.title)}</dc:title>
 <dc:language>${xml(facts.language)}</dc:language>
-<dc:publisher>${xml(facts.school)}</dc:publisher>
-<dc:date>${xml(facts.date)}</dc:date>
-<dc:description>${xml(`For ${facts.pupil}, at ${facts.pace} words a minute`)}</dc:description>
-<meta property="dcterms:modified">${xml(facts.date)}T00:00:00Z</meta>
+<dc:creator>${xml(authorOf(facts))}</dc:creator>
+${facts.school === '' ? '' : `<dc:publisher>${xml(facts.school)}</dc:publisher>\n`}<dc:date>${xml(facts.date)}</dc:date>
+${facts.pupil === '' ? '' : `<dc:description>${xml(`For ${facts.pupil}`)}</dc:description>\n`}<meta property="dcterms:modified">${xml(facts.madeAt ?? `${facts.date}T00:00:00Z`)}</meta>
 <meta property="media:duration">${length(timeline.samples)}</meta>
 ${parts.map((part, nth) => `<meta property="media:duration" refines="#${partName(nth)}-overlay">${length(part.to - part.from)}</meta>`).join('\n')}
 <meta property="media:narrator">${xml(facts.voice)}</meta>

@@ -19,8 +19,8 @@ export const format: Format = {
 function* document(edition: Edition): Generator<string> {
   const { facts, blocks, sentences, timeline } = edition;
   const time = (samples: number) => Number(secondsOf(edition, samples).toFixed(6));
-  const { identifier, title, language, pupil, voice, school, className, date, pace } = facts;
-  const head = { format: 'aurelfield-timings', version: 1, identifier, title, language, pupil, voice, school, className, date, pace, sampleRate: timeline.sampleRate, duration: time(timeline.samples) }; // prettier-ignore
+  const { identifier, title, language, pupil, voice, school, className, date } = facts;
+  const head = { format: 'aurelfield-timings', version: 1, identifier, title, language, pupil, voice, school, className, date, sampleRate: timeline.sampleRate, duration: time(timeline.samples) }; // prettier-ignore
   yield `${JSON.stringify(head).slice(0, -1)},\n"sections":[`;
   yield* listed(
     sectionsOf(edition).map(({ title: name, level, from, to, firstBlock }) => ({

@@ -39,7 +39,7 @@ async function* entries(edition: Edition, folder: string, options: WriteOptions)
     name: facts.title,
     inLanguage: facts.language,
     readBy: facts.voice,
-    publisher: facts.school,
+    ...(facts.school === '' ? {} : { publisher: facts.school }),
     datePublished: facts.date,
     duration: lasts(timeline.samples),
     abridged: false,

@@ -1,5 +1,6 @@
 import { secondsOf, textOfSentence, type Edition } from '../edition.ts';
 import type { Format } from '../format.ts';
+import { authorOf } from '../tools/tags.ts';
 import { utf8 } from '../tools/bytes.ts';
 
 export const format: Format = {
@@ -17,8 +18,9 @@ export const format: Format = {
 
 function* lines(edition: Edition): Generator<string> {
   const { facts, timeline } = edition;
-  const head = { ti: facts.title, ar: facts.voice, al: facts.school, la: facts.language };
-  for (const [name, value] of Object.entries(head)) yield `[${name}:${value.replace(/[[\]\n]/gu, ' ')}]\n`;
+  const head = { ti: facts.title, ar: authorOf(facts), al: facts.part?.of ?? '', la: facts.language };
+  for (const [name, value] of Object.entries(head).filter(([, value]) => value !== ''))
+    yield `[${name}:${value.replace(/[[\]\n]/gu, ' ')}]\n`;
   yield `[length:${stamp(secondsOf(edition, timeline.samples)).slice(0, -3)}]\n`;
   for (const [nth, sentence] of edition.sentences.entries()) {
     const timed = timeline.sentences[nth];

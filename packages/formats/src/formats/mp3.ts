@@ -43,6 +43,7 @@ async function id3Of(edition: Edition): Promise<Uint8Array> {
     .setFrame('TPE1', [tags.artist ?? ''])
     .setFrame('TALB', tags.album ?? '')
     .setFrame('TPE2', tags.album_artist ?? '')
+    .setFrame('TCOM', [tags.composer ?? ''])
     .setFrame('TYER', Number(edition.facts.date.slice(0, 4)))
     .setFrame('TDAT', edition.facts.date.slice(8, 10) + edition.facts.date.slice(5, 7))
     .setFrame('TCON', ['Speech'])
@@ -67,6 +68,7 @@ async function id3Of(edition: Edition): Promise<Uint8Array> {
         ]),
       ),
     });
+  if (tags.track !== undefined) writer.setFrame('TRCK', tags.track);
   const sections = sectionsOf(edition).slice(0, MOST_CHAPTERS);
   sections.forEach(({ title, from, to }, nth) =>
     writer.setFrame('CHAP', {

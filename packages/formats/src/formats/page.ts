@@ -85,7 +85,7 @@ ${lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' })}
 <button type="button" id="play">Play</button><button type="button" id="back">Sentence back</button><button type="button" id="again">Again</button><button type="button" id="on">Sentence on</button>
 <input type="range" id="position" min="0" max="${end}" step="1" value="0" aria-label="Position"/><span id="clock"></span>
 </div><div>
-<button type="button" id="slower">Slower</button><span id="pace" role="status" data-usual="${facts.pace}">${facts.pace} words a minute</span><button type="button" id="faster">Faster</button>
+<button type="button" id="slower">Slower</button><span id="pace" role="status" >Pace 100 %</span><button type="button" id="faster">Faster</button>
 <button type="button" id="smaller">Smaller letters</button><button type="button" id="larger">Larger letters</button>${contents}
 </div></section>
 <audio id="sound" preload="auto" src="data:audio/mpeg;base64,`;

@@ -43,7 +43,7 @@ function paragraph(block: EditionBlock): string {
     }
     case 'list-item':
     case 'question':
-      return `{\\pard\\li480\\fi-240\\sa60 ${block.label === undefined ? '{\\u8226?}\\tab ' : ''}${text}\\par}\n`;
+      return `{\\pard\\li480\\fi-240\\sa60 ${block.label === undefined ? "{\\u8226\\'95}\\tab " : ''}${text}\\par}\n`;
     case 'picture':
       return `${block.picture ? pictureOf(block.picture) : ''}{\\pard\\sa120\\i ${text}\\par}\n`;
     default:
@@ -75,7 +75,20 @@ function pictureOf({ mediaType, content }: NonNullable<EditionBlock['picture']>)
   return `{\\pard{\\pict\\${mediaType === 'image/png' ? 'pngblip' : 'jpegblip'}\n${lines.join('\n')}}\\par}\n`;
 }
 
-/** Every UTF-16 unit outside ASCII as `\uN?`, N signed. */
+/** Signs of the code page that the document names, by their bytes: what old readers show, who know no `\u`. */
+const CODE_PAGE = '€�‚ƒ„…†‡ˆ‰Š‹Œ�Ž��‘’“”•–—˜™š›œ�žŸ'; // 0x80 to 0x9f of windows-1252 (WHATWG Encoding)
+const BYTES = new Map([
+  ...[...CODE_PAGE].map((sign, i) => [sign, 0x80 + i] as const),
+  ...Array.from({ length: 96 }, (_, i) => [String.fromCharCode(0xa0 + i), 0xa0 + i] as const),
+]);
+
+/** A sign that stands for one that old readers do not know. */
+function fallback(sign: string): string {
+  const byte = BYTES.get(sign);
+  return byte === undefined ? '?' : `\\'${byte.toString(16)}`;
+}
+
+/** Every UTF-16 unit outside ASCII as `\uN` with a fallback, N signed. */
 function escaped(text: string): string {
   let written = '';
   for (let at = 0; at < text.length; at++) {
@@ -85,7 +98,7 @@ function escaped(text: string): string {
     else if (sign === '\n') written += '\\line ';
     else if (sign === '\t') written += '\\tab ';
     else if (code < 0x20) continue;
-    else written += code < 0x7f ? sign : `\\u${code > 0x7fff ? code - 0x10000 : code}?`;
+    else written += code < 0x7f ? sign : `\\u${code > 0x7fff ? code - 0x10000 : code}${fallback(sign)}`;
   }
   return written;
 }

@@ -1,6 +1,7 @@
-import { secondsOf, textOfSentence, type Edition } from '../edition.ts';
+import type { Edition } from '../edition.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
+import { captionsOf } from '../tools/captions.ts';
 import { clock } from '../tools/clock.ts';
 
 export const format: Format = {
@@ -12,19 +13,14 @@ export const format: Format = {
   extension: 'srt',
   quality: [],
   needs: [],
-  bytes: ({ characters }) => characters * 1.6,
+  bytes: ({ characters }) => characters * 1.8,
   write: (edition) => utf8(cues(edition)),
 };
 
 function* cues(edition: Edition): Generator<string> {
-  let number = 0;
-  for (const [nth, sentence] of edition.sentences.entries()) {
-    const timed = edition.timeline.sentences[nth];
+  for (const [nth, { lines, from, to }] of captionsOf(edition).entries()) {
+    const text = lines.map((line) => line.map((word) => word.text).join(' ')).join('\n');
     // An arrow in the text would be taken for a line of times.
-    const text = textOfSentence(edition, sentence).replace(/-->/gu, '→');
-    if (!timed || text === '') continue;
-    number += 1;
-    const [start, end] = [timed.from, timed.to].map((at) => clock(secondsOf(edition, at), ','));
-    yield `${number}\n${start} --> ${end}\n${text}\n\n`;
+    yield `${nth + 1}\n${clock(from, ',')} --> ${clock(to, ',')}\n${text.replace(/-->/gu, '→')}\n\n`;
   }
 }

@@ -1,6 +1,7 @@
-import { secondsOf, textOfSentence, type Edition } from '../edition.ts';
+import type { Edition } from '../edition.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
+import { captionsOf } from '../tools/captions.ts';
 import { clock } from '../tools/clock.ts';
 
 export const format: Format = {
@@ -18,35 +19,25 @@ export const format: Format = {
 
 function* cues(edition: Edition): Generator<string> {
   yield 'WEBVTT\n\n';
-  for (const [nth, sentence] of edition.sentences.entries()) {
-    const timed = edition.timeline.sentences[nth];
-    if (!timed || textOfSentence(edition, sentence) === '') continue;
-    const [start, end] = [timed.from, timed.to].map((at) => clock(secondsOf(edition, at))) as [
-      string,
-      string,
-    ];
-    if (start === end) continue;
-    const text = edition.blocks[sentence.block]?.text ?? '';
+  for (const [nth, { lines, from, to }] of captionsOf(edition).entries()) {
+    const [start, end] = [clock(from), clock(to)];
     let last = start;
-    let at = sentence.start;
-    let line = '';
-    sentence.words.forEach((word, i) => {
-      line += payload(text.slice(at, word.start));
-      const heard = clock(secondsOf(edition, timed.words[i]?.from ?? timed.from));
-      // Times within a cue rise, and lie inside it (WebVTT, 4.2.2).
-      if (heard > last && heard < end) {
-        line += `<${heard}>`;
-        last = heard;
-      }
-      line += payload(text.slice(word.start, word.end));
-      at = word.end;
-    });
-    line += payload(text.slice(at, sentence.end));
-    yield `${nth + 1}\n${start} --> ${end}\n${line.trim()}\n\n`;
+    const written = lines.map((words) =>
+      words
+        .map(({ text, from: heardAt }) => {
+          const heard = clock(heardAt);
+          // Times within a cue rise, and lie inside it (WebVTT, 4.2.2).
+          const isInside = heard > last && heard < end;
+          if (isInside) last = heard;
+          return `${isInside ? `<${heard}>` : ''}${payload(text)}`;
+        })
+        .join(' '),
+    );
+    yield `${nth + 1}\n${start} --> ${end}\n${written.join('\n')}\n\n`;
   }
 }
 
-/** Text of a cue, on one line. */
+/** Text of a cue. */
 function payload(text: string): string {
   return text.replace(/\s+/gu, ' ').replace(/&/gu, '&amp;').replace(/</gu, '&lt;').replace(/>/gu, '&gt;');
 }

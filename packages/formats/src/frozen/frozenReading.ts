@@ -16,7 +16,7 @@ import { stretchesOf, type SoundStretch } from './stretches.ts';
 /** The forms in which each stretch is there: Opus is small; what does not play it plays AAC. */
 export const FROZEN_SOUNDS = {
   opus: { mediaType: 'audio/ogg', codec: ['-c:a', 'libopus', '-ar', '24000', '-b:a', '32k', '-application', 'voip', '-compression_level', '5', '-f', 'opus'] },
-  m4a: { mediaType: 'audio/mp4', codec: ['-c:a', 'aac', '-aac_coder', 'fast', '-b:a', '64k', '-movflags', '+faststart', '-f', 'ipod'] },
+  m4a: { mediaType: 'audio/mp4', codec: ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart', '-f', 'ipod'] },
 } as const; // prettier-ignore
 export type FrozenSound = keyof typeof FROZEN_SOUNDS;
 const SOUND_IDS = Object.keys(FROZEN_SOUNDS) as FrozenSound[];

@@ -101,7 +101,7 @@
     const next = Math.max(0.5, Math.min(2, Math.round((sound.playbackRate + by) * 10) / 10));
     sound.playbackRate = next;
     sound.preservesPitch = true;
-    pace.textContent = `${Math.round(usual * next)} words a minute`;
+    pace.textContent = `Pace ${Math.round(100 * next)} %`;
   }
 
   function setSize(by) {

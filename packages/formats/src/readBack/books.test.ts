@@ -197,9 +197,9 @@ describe('EPUB', () => {
   });
 });
 
-test('DAISY: clips begin with the words and end with the sound of their file', async () => {
+test('DAISY: a clip is a sentence, begins with its first word, and the last ends with the sound of its file', async () => {
   const files = await unzipped('daisy');
-  const words = edition.timeline.sentences.flatMap((sentence) => sentence.words);
+  const heard = edition.timeline.sentences.filter(({ words }) => words.length > 0);
   let [nth, offset] = [0, 0];
   for (const name of Object.keys(files)
     .filter((one) => one.endsWith('.smil'))
@@ -207,7 +207,7 @@ test('DAISY: clips begin with the words and end with the sound of their file', a
     const clips = [...(files[name]?.toString() ?? '').matchAll(/clip-begin="npt=([\d.]+)s" clip-end="npt=([\d.]+)s"/gu)]; // prettier-ignore
     let end = 0;
     for (const [, from, to] of clips) {
-      const onset = (words[nth]?.from ?? 0) / 22_050 - offset;
+      const onset = (heard[nth]?.words[0]?.from ?? 0) / 22_050 - offset;
       if (end > 0) expect(Math.abs(Number(from) - onset)).toBeLessThanOrEqual(0.002);
       end = Number(to);
       nth += 1;
@@ -216,7 +216,7 @@ test('DAISY: clips begin with the words and end with the sound of their file', a
     expect(end).toBeLessThanOrEqual(sound + 0.001);
     offset += end;
   }
-  expect(nth).toBe(words.length);
+  expect(nth).toBe(heard.length);
 });
 
 test('W3C Audiobook: the manifest has what it must, and the tracks last as long as it says', async () => {

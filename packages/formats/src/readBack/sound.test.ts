@@ -86,9 +86,9 @@ describe.each(SOUND)('%s', (id) => {
     );
     expect(tags).toMatchObject({
       title: 'The tide mill',
-      artist: 'English (Scotland), lower',
-      ...(id === 'wav' ? {} : { album: 'Wrenmoor School, Year 8' }),
-      comment: 'For Ines, at 140 words a minute',
+      artist: 'Wrenmoor School',
+      ...(id === 'wav' ? {} : { album: 'The tide mill' }),
+      comment: 'For Ines',
     });
     expect(tags.date).toContain('2026');
   });

@@ -40,8 +40,10 @@ test('Word document (mammoth): headings, list, table, picture with its descripti
 test('RTF: every text is in it in ASCII, and groups close', async () => {
   const rtf = new TextDecoder().decode(await written('rtf'));
   expect(/^[\s\x20-\x7e]*$/u.test(rtf)).toBe(true);
-  const text = rtf.replace(/\\u(-?\d+)\?/gu, (_whole, code: string) => String.fromCharCode((Number(code) + 65_536) % 65_536)); // prettier-ignore
+  const text = rtf.replace(/\\u(-?\d+)(?:\?|\\'[\da-f]{2})/gu, (_whole, code: string) => String.fromCharCode((Number(code) + 65_536) % 65_536)); // prettier-ignore
   for (const word of ['Źródło', 'العجلة', '“not long”', 'F = m × a', 'Monday']) expect(text).toContain(word);
+  // Readers that know no Unicode show the sign of the code page.
+  expect(rtf).toMatch(/\\u8220\\'93not long\\u8221\\'94/u);
   let depth = 0;
   for (const [sign] of rtf.matchAll(/(?<!\\)[{}]/gu)) {
     depth += sign === '{' ? 1 : -1;

@@ -8,7 +8,8 @@ import { derivedUrn } from '../tools/derivedUrn.ts';
  * @throws RangeError when there is no such section.
  */
 export function sectionEdition(edition: Edition, nth: number): Edition {
-  const section = sectionsOf(edition)[nth];
+  const sections = sectionsOf(edition);
+  const section = sections[nth];
   if (!section) throw new RangeError(`There is no section ${nth + 1}.`);
   const { firstBlock, endBlock, from, to, title } = section;
   const isInside = ({ block }: { readonly block: number }) => block >= firstBlock && block < endBlock;
@@ -20,6 +21,7 @@ export function sectionEdition(edition: Edition, nth: number): Edition {
     facts: {
       ...edition.facts,
       title: title === edition.facts.title ? title : `${edition.facts.title}: ${title}`,
+      part: { of: edition.facts.title, number: nth + 1, total: sections.length },
       identifier: derivedUrn(edition.facts.identifier, `section ${nth + 1}`),
     },
     blocks: edition.blocks.slice(firstBlock, endBlock),

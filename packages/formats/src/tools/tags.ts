@@ -1,4 +1,4 @@
-import { secondsOf, sectionsOf, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, type Edition, type EditionFacts } from '../edition.ts';
 
 /** ffmpeg's metadata of an edition as a file: tags, and a chapter for each section (ffmpeg's FFMETADATA1, described in its manual "Metadata"). */
 export function metadataFile(edition: Edition): string {
@@ -15,17 +15,26 @@ export function metadataFile(edition: Edition): string {
 
 /** Tags by ffmpeg's names. */
 export function tagsOf({ facts }: Edition): Record<string, string> {
-  const { title, pupil, voice, date, school, language, className, pace } = facts;
+  const { title, pupil, voice, date, language, part } = facts;
   return {
     title,
-    artist: voice,
-    album: className === '' ? school : `${school}, ${className}`,
-    album_artist: school,
+    artist: authorOf(facts),
+    // One album for each handout: players order the tracks of one, not those of all.
+    album: part?.of ?? title,
+    album_artist: authorOf(facts),
+    ...(part ? { track: `${part.number}/${part.total}` } : {}),
     date,
     genre: 'Speech',
     language,
-    comment: `For ${pupil}, at ${pace} words a minute`,
+    composer: voice,
+    // Not how fast: that says more of a pupil than a file that is passed on should.
+    comment: pupil === '' ? `Read by ${voice}` : `For ${pupil}`,
   };
+}
+
+/** Who gives a handout out; the voice where no school is known. */
+export function authorOf({ school, voice }: Pick<EditionFacts, 'school' | 'voice'>): string {
+  return school === '' ? voice : school;
 }
 
 function escaped(value: string): string {

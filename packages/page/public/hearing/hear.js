@@ -9,7 +9,8 @@
   link.target = '_blank';
   link.rel = 'noopener';
   // Wherever the line stands in the page's head, the link stands at the top of what is read.
-  if (document.head.contains(script))
-    document.addEventListener('DOMContentLoaded', () => document.body.prepend(link));
-  else script.after(link);
+  if (!document.head.contains(script)) script.after(link);
+  // It may come long after the page has been read.
+  else if (document.body && document.readyState !== 'loading') document.body.prepend(link);
+  else document.addEventListener('DOMContentLoaded', () => document.body.prepend(link));
 })();

@@ -17,7 +17,7 @@ export function useMediaKeys(player: ReadingPlayer<PlayerSentence>, { title, sch
     mediaSession.metadata = new MediaMetadata({
       title,
       artist: school,
-      artwork: [{ src: `/p/${key}/artwork`, sizes: '1400x1400', type: 'image/png' }],
+      artwork: [{ src: `/p/${key}/artwork.png`, sizes: '1400x1400', type: 'image/png' }],
     });
     const actions: [MediaSessionAction, () => void][] = [
       ['play', () => void player.play()],

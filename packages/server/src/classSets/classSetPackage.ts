@@ -4,6 +4,7 @@ import { setTimeout as rest } from 'node:timers/promises';
 import { filesOf } from '../exports/exportService.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
+import { Folders, START_PAGE, startPage } from './classSetFolders.ts';
 import { checkPackable, type ClassSetService } from './classSetService.ts';
 
 export interface ClassSetPackageParts {
@@ -33,20 +34,25 @@ export class ClassSetPackage {
     const set = await this.#parts.service.get(schoolId, setId);
     checkPackable(set);
     const fileName = new FileNames().unique(
-      set.title.replace(/[^\p{L}\p{N} ,.()-]+/gu, ' ').trim() || 'Class set',
+      set.title
+        .replace(/[^\p{L}\p{N} ,.()-]+/gu, ' ')
+        .replace(/\s+/gu, ' ')
+        .trim() || 'Class set',
       'zip',
     );
     return { fileName, bytes: zipped(this.#entries(schoolId, set, signal), new Date(set.createdAt)) };
   }
 
+  /** A folder for each pupil, and a page that leads to all files. */
   async *#entries(schoolId: string, first: ClassSet, signal: AbortSignal): AsyncGenerator<Entry> {
-    const names = new FileNames();
+    const folders = new Folders(first.initials);
     const missing: string[] = [];
-    for (const [nth, { pupil, handouts }] of first.items.entries()) {
+    for (const [nth, { pupilId, pupil, handouts }] of first.items.entries()) {
       const item = await this.#whenEnded(schoolId, first.id, nth, signal);
+      const folder = folders.of(pupilId, pupil);
       const titles = handouts.map(({ title }) => title).join(', ');
       if (item?.state !== 'done' || item.file === null) {
-        missing.push(`${titles} – ${pupil}: ${item?.error ?? 'not made yet'}`);
+        missing.push(`${titles} – ${folder.name}: ${item?.error ?? 'not made yet'}`);
         continue;
       }
       const jobId = item.file.split('/').at(-2) ?? '';
@@ -56,7 +62,7 @@ export class ClassSetPackage {
         try {
           const stream = await this.#parts.store.stream(object);
           yield {
-            name: names.unique(stem, ending),
+            name: `${folder.name}/${folder.add(stem, ending)}`,
             content: () => stream as AsyncIterable<Buffer>,
             stored: true,
           };
@@ -68,8 +74,8 @@ export class ClassSetPackage {
         }
       }
     }
-    if (missing.length > 0)
-      yield { name: names.unique(MISSING.slice(0, -4), 'txt'), content: `${missing.join('\r\n')}\r\n` };
+    yield { name: START_PAGE, content: startPage(first.title, folders.all) };
+    if (missing.length > 0) yield { name: MISSING, content: `${missing.join('\r\n')}\r\n` };
   }
 
   /** An item when it has come to an end, or its set is not under way any more. */

@@ -162,6 +162,7 @@ export class ClassSetService {
       return {
         id: row.id,
         title: row.title,
+        initials: row.request.naming.initials,
         createdAt: row.createdAt.toISOString(),
         state,
         done,

@@ -64,6 +64,7 @@ export class EditionMaker {
           school: school?.name ?? '',
           className: handout.className,
           date: new Date().toISOString().slice(0, 10),
+          madeAt: new Date().toISOString().replace(/\.\d+Z$/u, 'Z'),
           pace: reading.settings.pace,
           look: pupil.profile.look,
           lexicon: reading.lexicon,
@@ -75,7 +76,7 @@ export class EditionMaker {
   /** Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on. The same facts have the same name. */
   async fingerprint(reading: ReadingRow): Promise<string> {
     const { subject, edition } = await this.factsOf(reading);
-    const { date: _date, ...facts } = edition.facts;
+    const { date: _date, madeAt: _madeAt, ...facts } = edition.facts;
     return createHash('sha256')
       .update(JSON.stringify([subject, facts]))
       .digest('hex');

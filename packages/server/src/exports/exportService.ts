@@ -143,7 +143,10 @@ export class ExportService {
     const names = new FileNames();
     const files: WrittenFile[] = [];
     try {
-      for (const [nth, { edition, section }] of shaped(named.edition, output).entries()) {
+      for (const [nth, { edition, section }] of shaped(
+        signedEdition(named.edition, naming),
+        output,
+      ).entries()) {
         signal.throwIfAborted();
         const fileName = names.unique(nameFor(named, naming, section), format.extension);
         const target = `${object}-${nth}.${format.extension}`;
@@ -234,6 +237,12 @@ function knownFormat(id: string): Format {
   }
 }
 
+/** The edition as its files may say whom they are for: tags and books carry initials where names of files do. */
+function signedEdition(edition: Edition, { initials }: Naming): Edition {
+  if (!initials) return edition;
+  return { ...edition, facts: { ...edition.facts, pupil: initialsOf(edition.facts.pupil) } };
+}
+
 /** The editions that go into files, each with the number and title of its section. */
 function shaped(edition: Edition, { shape }: Output): { edition: Edition; section: string }[] {
   switch (shape.kind) {
@@ -242,11 +251,16 @@ function shaped(edition: Edition, { shape }: Output): { edition: Edition; sectio
     case 'repeated':
       return [{ edition: repeatedEdition(edition, shape), section: '' }];
     case 'sections':
-      return sectionsOf(edition).map(({ title }, nth) => ({
+      return sectionsOf(edition).map(({ title }, nth, all) => ({
         edition: sectionEdition(edition, nth),
-        section: `${nth + 1} ${title}`,
+        section: `${sectionNumber(nth, all.length)} ${title}`,
       }));
   }
+}
+
+/** Numbers of as many figures as the last one has, two at least: players and folders order by signs. */
+export function sectionNumber(nth: number, count: number): string {
+  return String(nth + 1).padStart(Math.max(2, String(count).length), '0');
 }
 
 /** The name of a file without its ending. A section's number and title are put behind where the pattern has no place for them. */

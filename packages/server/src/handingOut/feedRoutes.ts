@@ -2,6 +2,7 @@ import {
   ARTWORK_SIDES,
   artworkProblem,
   artworkType,
+  asPng,
   chaptersJson,
   drawnArtwork,
   podcastFeed,
@@ -48,7 +49,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
       language: opened.language,
       pageAddress: page,
       feedAddress: `${page}/feed.xml`,
-      artworkAddress: `${page}/artwork`,
+      artworkAddress: `${page}/artwork.png`,
       episodes: items.map(({ id, version, title, madeAt, seconds, bytes }) => {
         const name = `${page}/episodes/${id}/${version}`;
         return {
@@ -91,11 +92,12 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
     }
   });
 
-  router.get('/p/:key/artwork', async (request, response) => {
+  // Players take the kind of a picture from the end of its address.
+  router.get(['/p/:key/artwork', '/p/:key/artwork.png'], async (request, response) => {
     const { opened, schoolId } = await enter(request);
     const [row] = await db.select({ artwork: schools.artwork }).from(schools).where(eq(schools.id, schoolId));
-    const picture = row?.artwork ?? (await drawnArtwork('To listen to', opened.school));
-    response.set('Cache-Control', 'private, max-age=3600').type(artworkType(picture)).send(picture);
+    const picture = await asPng(row?.artwork ?? (await drawnArtwork('To listen to', opened.school)));
+    response.set('Cache-Control', 'private, max-age=3600').type('image/png').send(picture);
   });
   return router;
 }

@@ -96,7 +96,7 @@ export class Examiner {
   ): Promise<Intake> {
     const { blocks } = document;
     checkLength(blocks.map(({ text }) => text).join('\n'));
-    const facts = await this.#threads.examineBlocks(blocks, fileName);
+    const facts = await this.#threads.examineBlocks(blocks, fileName, tagOf(document.language));
     const language = languageOf(document.language, facts.language);
     return {
       ...NOTHING,
@@ -118,6 +118,11 @@ export class Examiner {
       cleanUps: [...document.cleanUps],
     };
   }
+}
+
+/** A language tag that is one. */
+function tagOf(tag: string | undefined): string | undefined {
+  return languageSchema.safeParse(tag).data;
 }
 
 /** A document's own tag is often that of the program it was written with: the text decides, the tag tells the region, and the language where no guess can find it. */

@@ -38,12 +38,14 @@ export interface TextFacts {
   readonly headings: number;
 }
 
-function factsOf(blocks: readonly Block[], fileName: string | undefined): TextFacts {
+/** @param tag the language that the text says it is in: it counts where the words do not say otherwise. */
+function factsOf(blocks: readonly Block[], fileName: string | undefined, tag?: string): TextFacts {
   const language = guessLanguage(
     blocks
       .slice(0, GUESSED_FROM)
       .map(({ text }) => text)
       .join(' '),
+    tag,
   );
   return {
     title: guessTitle(blocks, fileName),

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { usePupilLinks } from '../../api/handingOutQueries.ts';
+import { usePublicAddress } from '../../api/publicAddress.ts';
+import { AddressWarning } from '../../ui/AddressWarning.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
@@ -62,6 +64,7 @@ const OnScreen = styled.div`
 /** A card for each pupil, with QR code and short code, to print and cut: a class's sheet, or everybody's. */
 export function Cards() {
   const links = usePupilLinks();
+  const origin = usePublicAddress();
   const [chosen, setChosen] = useState<string>(All);
   if (links.isError) return <Notice kind="error">{messageOf(links.error)}</Notice>;
   if (!links.data) return <p aria-busy="true">Fetching links …</p>;
@@ -79,6 +82,7 @@ export function Cards() {
             </Button>
           </Row>
         </ScreenTitle>
+        <AddressWarning />
         {whole.length === 0 ? (
           <p>
             No pupil has a page yet. <Link to="/hand-out">Hand something out</Link> first.
@@ -94,22 +98,22 @@ export function Cards() {
       </OnScreen>
       <Sheet aria-label="Cards">
         {shown.map((link) => (
-          <Card key={link.id} link={link} />
+          <Card key={link.id} link={link} origin={origin} />
         ))}
       </Sheet>
     </>
   );
 }
 
-function Card({ link }: { readonly link: PupilLink }) {
+function Card({ link, origin }: { readonly link: PupilLink; readonly origin: string }) {
   return (
     <li>
-      <QrCode text={addressOf(link)} label={`QR code for ${link.pupil}`} />
+      <QrCode text={addressOf(link, origin)} label={`QR code for ${link.pupil}`} />
       <div>
         <h2>{link.pupil}</h2>
         <p>Scan this, or open</p>
         <p>
-          <strong>{window.location.host}/p</strong>
+          <strong>{new URL(origin).host}/p</strong>
         </p>
         <p>and type</p>
         <p className="code">{sayCode(link.code)}</p>

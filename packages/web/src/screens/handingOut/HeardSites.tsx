@@ -14,6 +14,9 @@ import {
   useHeardPages,
   useHeardSites,
 } from '../../api/heardPageQueries.ts';
+import { usePublicAddress } from '../../api/publicAddress.ts';
+import { AddressWarning } from '../../ui/AddressWarning.tsx';
+import { CopyButton } from '../../ui/CopyButton.tsx';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
@@ -80,28 +83,27 @@ function SitesForm({ sites, pupils }: { readonly sites: Sites; readonly pupils: 
 }
 
 function Lines({ origin }: { readonly origin: string }) {
-  const [copied, setCopied] = useState(false);
-  const line = hearingLine(window.location.origin);
+  const server = usePublicAddress();
+  const line = hearingLine(server);
   return (
     <>
+      <AddressWarning />
       <Field
         label="Line for these pages"
         rows={3}
         value={line}
         isReadOnly
-        description="Where it stands, “Listen to this page” stands for the reader."
+        description="Shows a “Listen to this page” button."
       />
       <Row>
-        <Button onPress={() => void navigator.clipboard.writeText(line).then(() => setCopied(true))}>
-          {copied ? 'Copied' : 'Copy the line'}
-        </Button>
+        <CopyButton text={line} label="Copy the line" />
       </Row>
       <details>
         <summary>For a site that takes no scripts</summary>
         <Field
           label="Link, one for each page"
           rows={3}
-          value={hearingLink(window.location.origin, `${origin}/your-page`)}
+          value={hearingLink(server, `${origin}/your-page`)}
           isReadOnly
           description="Put the page’s own address in the place of the one at its end."
         />

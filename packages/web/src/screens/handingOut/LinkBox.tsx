@@ -3,7 +3,10 @@ import { useState } from 'react';
 import { Dialog, Heading } from 'react-aria-components';
 import styled from 'styled-components';
 import { useReplaceLink, useSetPin } from '../../api/handingOutQueries.ts';
+import { usePublicAddress } from '../../api/publicAddress.ts';
+import { AddressWarning } from '../../ui/AddressWarning.tsx';
 import { Button, PlainButton } from '../../ui/Button.tsx';
+import { CopyButton } from '../../ui/CopyButton.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { ModalBox, Shade } from '../../ui/ModalBox.tsx';
@@ -45,11 +48,11 @@ export function LinkBox({
   readonly title: string;
   readonly onClose: () => void;
 }) {
-  const [copied, setCopied] = useState<string>();
   const [pin, setPin] = useState('');
   const replace = useReplaceLink();
   const change = useSetPin();
-  const address = addressOf(link);
+  const origin = usePublicAddress();
+  const address = addressOf(link, origin);
   const failed = [replace, change].find(({ isError }) => isError);
   const isPin = /^\d{4,8}$/u.test(pin);
   return (
@@ -60,22 +63,19 @@ export function LinkBox({
             {link.pupil}: {title}
           </Heading>
           {failed && <Notice kind="error">{messageOf(failed.error)}</Notice>}
+          <AddressWarning />
           <Ways>
             <QrCode text={address} label={`QR code of the link for ${link.pupil}`} />
             <div>
               <Field label="Link" value={address} isReadOnly description="Whoever has it can listen." />
               <Row>
-                <Button
-                  onPress={() => void navigator.clipboard.writeText(address).then(() => setCopied(address))}
-                >
-                  {copied === address ? 'Copied' : 'Copy'}
-                </Button>
+                <CopyButton text={address} />
                 <a href={address} target="_blank" rel="noreferrer">
                   Open it
                 </a>
               </Row>
               <p>
-                Or by this code at <strong>{window.location.host}/p</strong>:
+                Or by this code at <strong>{new URL(origin).host}/p</strong>:
                 <br />
                 <span className="code">{sayCode(link.code)}</span>
               </p>
@@ -84,7 +84,7 @@ export function LinkBox({
           <details>
             <summary>In a podcast player, or inside another page</summary>
             {link.hasPin ? (
-              <p>A player cannot type a PIN, so there is no feed while one is asked for.</p>
+              <p>A player can’t type a PIN: remove it to use the feed.</p>
             ) : (
               <Field label="Feed for a podcast player" value={`${address}/feed.xml`} isReadOnly />
             )}
@@ -98,18 +98,18 @@ export function LinkBox({
           <Row>
             {link.hasPin ? (
               <>
-                <span>A PIN is asked for.</span>
+                <span>A PIN is set.</span>
                 <Button
                   isDisabled={change.isPending}
                   onPress={() => change.mutate({ id: link.id, pin: null })}
                 >
-                  Ask for none
+                  Remove PIN
                 </Button>
               </>
             ) : (
               <>
                 <Field
-                  label="PIN, four to eight figures"
+                  label="PIN (4–8 digits)"
                   value={pin}
                   onChange={setPin}
                   inputMode="numeric"
@@ -119,7 +119,7 @@ export function LinkBox({
                   isDisabled={!isPin || change.isPending}
                   onPress={() => change.mutate({ id: link.id, pin }, { onSuccess: () => setPin('') })}
                 >
-                  Ask for this PIN
+                  Set PIN
                 </Button>
               </>
             )}

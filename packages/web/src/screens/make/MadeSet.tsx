@@ -111,7 +111,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
             >
               A sound when it is ready
             </Tick>
-            {'Notification' in window && Notification.permission === 'default' && (
+            {window.isSecureContext && 'Notification' in window && Notification.permission === 'default' && (
               <Button onPress={() => void Notification.requestPermission()}>
                 Tell me outside of this page too
               </Button>

@@ -22,6 +22,9 @@ import { Amount, Choice, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
+import { usePublicAddress } from '../../api/publicAddress.ts';
+import { AddressWarning } from '../../ui/AddressWarning.tsx';
+import { CopyButton } from '../../ui/CopyButton.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { randomId } from '../../ui/randomId.ts';
 import { Tick } from '../../ui/Tick.tsx';
@@ -415,24 +418,21 @@ function BoardLink({ board }: { readonly board: Board }) {
   const link = useBoardLink(board.id);
   const [address, setAddress] = useState<string>();
   const [hasLink, setHasLink] = useState(board.hasLink);
-  const [copied, setCopied] = useState<string>();
+  const origin = usePublicAddress();
   return (
     <>
       <h3>On a tablet</h3>
       {address !== undefined && (
         <>
+          <AddressWarning />
           <Field
             label="The board’s link"
             value={address}
             isReadOnly
-            description="Whoever has it can use the board. It is shown only now."
+            description="Anyone who has it can use the board. Copy it now – it is not shown again."
           />
           <Row>
-            <Button
-              onPress={() => void navigator.clipboard.writeText(address).then(() => setCopied(address))}
-            >
-              {copied === address ? 'Copied' : 'Copy'}
-            </Button>
+            <CopyButton text={address} />
             <a href={address} target="_blank" rel="noreferrer">
               Open the board
             </a>
@@ -446,7 +446,7 @@ function BoardLink({ board }: { readonly board: Board }) {
           onPress={() =>
             link.mutate('make', {
               onSuccess: (token) => {
-                setAddress(`${window.location.origin}/board/${token ?? ''}`);
+                setAddress(`${origin}/board/${token ?? ''}`);
                 setHasLink(true);
               },
             })
