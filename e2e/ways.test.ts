@@ -662,7 +662,7 @@ describe('a phrase board', () => {
       board.waitForFunction(
         (row) =>
           [...document.querySelectorAll('[role="group"][aria-label="Phrases"] > button')].findIndex(
-            (button) => (button as HTMLElement).dataset.lit === 'row',
+            (button) => (button as HTMLElement).dataset.scan === 'row',
           ) ===
           row * 4,
         {},
@@ -674,13 +674,54 @@ describe('a phrase board', () => {
     // In the second row: yes, no, break, water.
     await board.waitForFunction(() =>
       [...document.querySelectorAll('[role="group"] > button')]
-        .find((button) => (button as HTMLElement).dataset.lit === 'true')
+        .find((button) => (button as HTMLElement).dataset.scan === 'button')
         ?.textContent.includes('Break'),
     );
     await press();
     await board.waitForFunction(() =>
       document.querySelector('[data-speaking="true"]')?.textContent.includes('Break'),
     );
+  });
+
+  test('categories, letters and “Say again” are reached by the same switch', async () => {
+    /** Presses the switch when what is wanted is highlighted: its row, then itself. */
+    const choose = async (name: string) => {
+      const isHighlighted = (kind: string) =>
+        board.waitForFunction(
+          (wanted, how) =>
+            [...document.querySelectorAll<HTMLElement>(`[data-scan="${how}"]`)].some(
+              (one) => one.textContent.trim() === wanted,
+            ),
+          { polling: 20 },
+          name,
+          kind,
+        );
+      if (!(await board.$('[data-scan]'))) await board.keyboard.press('F13');
+      await isHighlighted('row');
+      await board.keyboard.press('F13');
+      await isHighlighted('button');
+      await board.keyboard.press('F13');
+    };
+    const speaks = () =>
+      board.waitForFunction(() =>
+        [...document.querySelectorAll('button')].some(({ textContent }) => textContent.includes('Stop')),
+      );
+    await choose('Needs');
+    expect(
+      await board.$eval('[aria-label="Categories"] [aria-pressed="true"]', (one) => one.textContent),
+    ).toBe('Needs');
+    await choose('All');
+    await choose('Letters');
+    for (const letter of ['h', 'i']) await choose(letter);
+    expect(await board.$eval('textarea', (area) => area.value)).toMatch(/hi$/u);
+    expect(await violationsOn(board)).toEqual([]);
+    await choose('Say it');
+    await speaks();
+    await board.waitForFunction(
+      () => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent.includes('Stop')),
+    );
+    await choose('Say again');
+    await speaks();
   });
 
   test('a link that was taken back opens nothing', async () => {

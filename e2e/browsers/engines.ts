@@ -96,11 +96,17 @@ function puppeteerTab(page: Page): Tab {
     return found;
   };
   return {
-    goTo: async (address) => void (await page.goto(address)),
+    goTo: async (address) => {
+      await page.goto(address);
+    },
     evaluate: (run, ...args) => page.evaluate(run as never, ...(args as unknown[] as never[])),
     click: async (xpath) => (await find(xpath)).click(),
     type: async (xpath, text) => (await find(xpath)).type(text),
-    back: async () => void (await page.goBack()),
+    // By the page itself: a library waits for a load that a history entry of one page never has.
+    back: () =>
+      page.evaluate(() => {
+        history.back();
+      }),
     close: async () => page.browserContext().close(),
   };
 }
@@ -156,7 +162,7 @@ function seleniumTab(driver: WebDriver): Tab {
       await element.click();
     },
     type: async (xpath, text) => (await driver.findElement(By.xpath(xpath))).sendKeys(text),
-    back: () => driver.navigate().back(),
+    back: () => driver.executeScript('history.back()'),
     close: () => driver.quit(),
   };
 }

@@ -18,7 +18,7 @@ export interface Loudspeaker {
 /** Starts a PulseAudio with a null sink, a message bus and a virtual screen, all of their own. */
 export async function startLoudspeaker(): Promise<Loudspeaker> {
   const { folder, remove } = temporaryFolder();
-  const socket = path.join(folder, 'pulse');
+  const socket = path.join(folder, 'sound.sock');
   const display = `:${90 + (process.pid % 900)}`;
   const environment: NodeJS.ProcessEnv = {
     ...process.env,

@@ -12,9 +12,10 @@ export function freePort(): Promise<number> {
     server.once('error', reject);
     server.listen(0, '127.0.0.1', () => {
       const address = server.address();
-      server.close(() =>
-        typeof address === 'object' && address ? resolve(address.port) : reject(new Error('no port')),
-      );
+      server.close(() => {
+        if (typeof address === 'object' && address) resolve(address.port);
+        else reject(new Error('no port'));
+      });
     });
   });
 }
@@ -30,8 +31,11 @@ export async function startProgram(
   }: { environment: NodeJS.ProcessEnv; isReady: () => Promise<boolean>; seconds?: number },
 ): Promise<ChildProcess> {
   const child = spawn(command, args, { env: environment, stdio: ['ignore', 'ignore', 'inherit'] });
-  for (const end = Date.now() + seconds * 1000; Date.now() < end; await sleep(100))
+  const end = Date.now() + seconds * 1000;
+  while (Date.now() < end) {
     if (await isReady().catch(() => false)) return child;
+    await sleep(100);
+  }
   child.kill();
   throw new Error(`${command} was not ready within ${seconds} s.`);
 }

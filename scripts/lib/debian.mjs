@@ -6,7 +6,7 @@ import { capture, has, run, StepError } from './process.mjs';
 
 /**
  * Installs the Debian packages that are missing, as root or through sudo. Where optional ones cannot be had, it says so and goes on.
- * @param {('run' | 'test')[]} groups of debian-packages.json
+ * @param {('run' | 'test' | 'browsers')[]} groups of debian-packages.json
  */
 export async function ensureDebianPackages(groups) {
   /** @type {Record<string, NeededPackage[]>} */

@@ -61,6 +61,10 @@ export const handOutSchema = z.object({
 });
 export type HandOut = z.infer<typeof handOutSchema>;
 
+/** How many pupils have a handout, or how many handouts a pupil has. */
+export const givenSchema = z.object({ count: z.number().int() });
+export type Given = z.infer<typeof givenSchema>;
+
 /** The way to a pupil's page. */
 export const pupilLinkSchema = z.object({
   id,

@@ -74,7 +74,7 @@ function byFunctionWords(sample: string, expected: string): string | undefined {
   const own = shareOf(baseLanguage(expected));
   const [best, share] = Object.keys(FUNCTION_WORDS)
     .map((language) => [language, shareOf(language)] as const)
-    .reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0] as const);
+    .reduce<readonly [string, number]>((most, one) => (one[1] > most[1] ? one : most), ['', 0]);
   if (own >= CLEAR_SHARE && share < own * CLEARLY_MORE) return expected;
   return share >= CLEAR_SHARE && share >= own * CLEARLY_MORE ? best : undefined;
 }

@@ -6,7 +6,6 @@
   const position = document.getElementById('position');
   const clock = document.getElementById('clock');
   const pace = document.getElementById('pace');
-  const usual = Number(pace.dataset.usual);
   const starts = sentences.map((one) => one.t[0]);
   const words = sentences.map((one) => one.w);
   const elementOf = (sentence, word) => document.getElementById(`s${sentences[sentence].p}w${word}`);

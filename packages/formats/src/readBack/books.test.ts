@@ -37,6 +37,12 @@ const durationOf = (name: string, bytes: Buffer) => {
 };
 const messagesOf = async (epub: Uint8Array) => (await EpubCheck.validate(epub, {})).messages.filter(({ severity }) => severity !== 'info' && severity !== 'usage'); // prettier-ignore
 
+/** An edition without a school and a pupil, as the terminal makes it. */
+async function nameless(): Promise<Edition> {
+  const full = await fullEdition();
+  return { ...full, facts: { ...full.facts, school: '', pupil: '', className: '' } };
+}
+
 /** Editions that are hard to write: whatever holds in them holds in usual ones. */
 const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
   ['everything', () => fullEdition()],
@@ -76,6 +82,7 @@ const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
         ],
       }),
   ],
+  ['made by the terminal, where no school and no pupil are known', () => nameless()],
   ['each sentence twice', async () => repeatedEdition(await fullEdition(), { times: 2, gap: 1 })],
 ];
 
@@ -108,9 +115,12 @@ describe.each(hard)('%s', (_name, make) => {
 });
 
 describe('EPUB', () => {
-  test('EPUBCheck itself finds no error and no warning', async () => {
+  test.each([
+    ['of the application', () => edition],
+    ['of the terminal', nameless],
+  ])('EPUBCheck itself finds no error and no warning in a book %s', async (_name, make) => {
     const file = path.join(folder, 'mill.epub');
-    writeFileSync(file, await written('epub'));
+    writeFileSync(file, await written('epub', await make()));
     const told = execFileSync('java', ['-XX:TieredStopAtLevel=1', '-XX:+UseSerialGC', '-jar', '/usr/share/java/epubcheck.jar', file], { encoding: 'utf8', stdio: 'pipe' }); // prettier-ignore
     expect(told).toContain('No errors or warnings detected');
   });

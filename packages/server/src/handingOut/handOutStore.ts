@@ -1,5 +1,5 @@
 import type { HandOutChange, PageEvent } from '@aurelfield/api';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, not, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, not, or, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Database } from '../db/database.ts';
 import {
@@ -141,6 +141,26 @@ export class HandOutStore {
       .where(and(eq(handOuts.id, id), eq(handOuts.jobId, jobId), isNull(handOuts.takenBackAt)))
       .returning({ id: handOuts.id });
     return changed.length > 0;
+  }
+
+  /** How many pupils have a handout, or how many handouts a pupil has: what ends when it, or the pupil, is deleted. */
+  async countGiven(
+    schoolId: string,
+    of: { readonly handoutId: string } | { readonly pupilId: string },
+  ): Promise<number> {
+    const [row] = await this.#db
+      .select({ count: count() })
+      .from(handOuts)
+      .innerJoin(pupils, and(eq(pupils.id, handOuts.pupilId), isNull(pupils.archivedAt)))
+      .innerJoin(handouts, and(eq(handouts.id, handOuts.handoutId), isNull(handouts.deletedAt)))
+      .where(
+        and(
+          eq(handOuts.schoolId, schoolId),
+          isNull(handOuts.takenBackAt),
+          'handoutId' in of ? eq(handOuts.handoutId, of.handoutId) : eq(handOuts.pupilId, of.pupilId),
+        ),
+      );
+    return row?.count ?? 0;
   }
 
   /** The links of pupils that work, by pupil. */

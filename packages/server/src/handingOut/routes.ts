@@ -1,19 +1,31 @@
-import { handOutChangeSchema, handOutRequestSchema, id, pinChangeSchema } from '@aurelfield/api';
+import { handOutChangeSchema, handOutRequestSchema, id, pinChangeSchema, type Given } from '@aurelfield/api';
 import { Router } from 'express';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import type { HandOutService } from './handOutService.ts';
+import type { HandOutStore } from './handOutStore.ts';
 
 export interface HandOutRouteParts {
   readonly handingOut: HandOutService;
+  readonly handOuts: HandOutStore;
 }
 
 const listQuery = z.object({ handoutId: id.optional() });
 
 /** The teacher's side: hand out, renew, take back; links and PINs. */
-export function handOutRoutes({ handingOut }: HandOutRouteParts): Router {
+export function handOutRoutes({ handingOut, handOuts }: HandOutRouteParts): Router {
   const router = Router();
+
+  router.get('/handouts/:id/given', async (request, response) => {
+    const count = await handOuts.countGiven(schoolOf(request), { handoutId: idParam(request) });
+    response.json({ count } satisfies Given);
+  });
+
+  router.get('/pupils/:id/given', async (request, response) => {
+    const count = await handOuts.countGiven(schoolOf(request), { pupilId: idParam(request) });
+    response.json({ count } satisfies Given);
+  });
 
   router.get('/hand-outs', async (request, response) => {
     const { handoutId } = listQuery.parse(request.query);

@@ -1,4 +1,5 @@
 import {
+  givenSchema,
   embeddingSchema,
   handOutSchema,
   pupilLinkSchema,
@@ -94,5 +95,18 @@ export function useChangeEmbedding() {
     mutationFn: (origins: readonly string[]) =>
       ask(embeddingSchema, '/school/embedding', { method: 'PUT', json: { origins } }),
     onSuccess: (embedding) => client.setQueryData(EMBEDDING, embedding),
+  });
+}
+
+/** Asks how many pupils have a handout, or how many handouts a pupil has, before one of them is deleted. */
+export function useAskGiven() {
+  return useMutation({
+    mutationFn: async (of: { readonly handoutId: string } | { readonly pupilId: string }) =>
+      (
+        await ask(
+          givenSchema,
+          'handoutId' in of ? `/handouts/${of.handoutId}/given` : `/pupils/${of.pupilId}/given`,
+        )
+      ).count,
   });
 }

@@ -65,6 +65,16 @@ const Screen = styled.main`
     outline-offset: 1px;
   }
 
+  @media (forced-colors: active) {
+    .plain[aria-pressed='true'] {
+      forced-color-adjust: none;
+    }
+
+    [data-scan] {
+      outline-color: Highlight;
+    }
+  }
+
   .kept {
     margin: 0;
     color: var(--quiet);

@@ -19,15 +19,17 @@ export function Typing({
   readonly onSay: () => void;
   readonly completion: Completion;
   readonly spelling: BoardSource['spelling'];
-  /** Whether letters to press are shown, for people who type with a switch. */
+  /** Whether there are letters to press, for people who type with a switch. */
   readonly hasLetters: boolean;
 }) {
   const field = useRef<HTMLTextAreaElement>(null);
+  const [isLettersOpen, setLettersOpen] = useState(false);
   const [meant, setMeant] = useState<{ readonly word: string; readonly ways: readonly string[] }>();
   const lastWord = /([\p{L}'’-]+)[\s.,!?]*$/u.exec(typed)?.[1] ?? '';
   const take = (text: string) => {
     onTyped(text);
-    field.current?.focus();
+    // Where a switch is used the keys are its own, not the field's.
+    if (!hasLetters) field.current?.focus();
   };
   return (
     <form
@@ -53,6 +55,16 @@ export function Typing({
         }}
       />
       <div className="categories" data-scan-row data-scan-order={3}>
+        {hasLetters && (
+          <button
+            type="button"
+            className="plain"
+            aria-expanded={isLettersOpen}
+            onClick={() => setLettersOpen(!isLettersOpen)}
+          >
+            Letters
+          </button>
+        )}
         <button type="submit" className="plain" disabled={typed.trim() === ''}>
           Say it
         </button>
@@ -110,7 +122,7 @@ export function Typing({
           ))}
         </div>
       )}
-      {hasLetters && <Letters onPress={(change) => take(change(typed))} />}
+      {hasLetters && isLettersOpen && <Letters onPress={(change) => take(change(typed))} />}
     </form>
   );
 }

@@ -65,6 +65,47 @@ export const GlobalStyle = createGlobalStyle`
     }
   }
 
+  /* High contrast: browsers replace all colours but the system's own, so that these keep what is marked and chosen. */
+  @media (forced-colors: active) {
+    :root {
+      --ground: Canvas;
+      --surface: Canvas;
+      --sunk: Canvas;
+      --line: CanvasText;
+      --edge: CanvasText;
+      --ink: CanvasText;
+      --quiet: CanvasText;
+      --accent: Highlight;
+      --accent-strong: Highlight;
+      --on-accent: HighlightText;
+      --accent-soft: Canvas;
+      --notice: CanvasText;
+      --notice-soft: Canvas;
+      --danger: CanvasText;
+      --danger-soft: Canvas;
+      --good: CanvasText;
+      --lit: Highlight;
+      --on-lit: HighlightText;
+      --sentence: Canvas;
+    }
+
+    [data-lit='true'] {
+      background: Highlight !important;
+      color: HighlightText !important;
+      forced-color-adjust: none;
+    }
+
+    [data-current='true'] {
+      text-decoration: underline 2px !important;
+      text-underline-offset: 0.2em;
+    }
+
+    [aria-current='true'], [aria-current='page'], [aria-pressed='true'], [aria-selected='true'], [data-selected='true'] {
+      outline: 2px solid Highlight;
+      outline-offset: -2px;
+    }
+  }
+
   *, *::before, *::after { box-sizing: border-box; }
 
   html { font-size: 106.25%; }

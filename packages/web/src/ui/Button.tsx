@@ -33,6 +33,11 @@ export const solid = css`
   &[data-hovered] {
     background: var(--accent-strong);
   }
+
+  /* Browsers draw a plate behind text, which would cover it here; its colours are the system's already. */
+  @media (forced-colors: active) {
+    forced-color-adjust: none;
+  }
 `;
 
 export const outlined = css`

@@ -48,6 +48,16 @@ const Bar = styled.header`
     border-bottom-color: var(--accent);
   }
 
+  @media (forced-colors: active) {
+    nav a:not([aria-current='page']) {
+      border-bottom-color: Canvas;
+    }
+
+    .bell {
+      forced-color-adjust: none;
+    }
+  }
+
   .bell {
     min-width: 1.5rem;
     padding: 0 0.4rem;
@@ -72,6 +82,24 @@ const Bar = styled.header`
   @media (max-width: 1450px) {
     .who > span {
       display: none;
+    }
+  }
+
+  /* A low window (a zoomed page, a phone on its side): one row, which scrolls sideways, leaves the height to the work. */
+  @media (max-height: 30rem) {
+    flex-wrap: nowrap;
+    gap: 0 0.75rem;
+    padding-block: 0;
+    overflow-x: auto;
+
+    nav {
+      order: 0;
+      flex-wrap: nowrap;
+    }
+
+    nav a {
+      min-height: 2.25rem;
+      white-space: nowrap;
     }
   }
 
@@ -125,7 +153,7 @@ export function Frame() {
       <Skip href="#main">Skip to content</Skip>
       <Bar>
         <HouseName />
-        <nav aria-label="Rooms">
+        <nav aria-label="Main">
           <NavLink to="/" end>
             <BookOpenText size={18} aria-hidden /> Handouts
           </NavLink>

@@ -26,6 +26,8 @@ import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, day, languageName } from '../../ui/say.ts';
 import { Tick } from '../../ui/Tick.tsx';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { useAskGiven } from '../../api/handingOutQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
@@ -289,13 +291,20 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
   const navigate = useNavigate();
   const [isEditing, setEditing] = useState(false);
   const { id, title } = handout;
-  const remove = () =>
+  const given = useAskGiven();
+  const [pupilsWhoHaveIt, setPupilsWhoHaveIt] = useState(0);
+  const askOrRemove = () =>
+    given.mutate(
+      { handoutId: id },
+      { onSuccess: (pupils) => (pupils > 0 ? setPupilsWhoHaveIt(pupils) : remove(0)) },
+    );
+  const remove = (pupils: number) =>
     shelve.mutate(
       { id, back: false },
       {
         onSuccess: () =>
           tell({
-            text: `“${title}” was deleted. It can be brought back for ${DELETED_DAYS} days.`,
+            text: `“${title}” was deleted${pupils > 0 ? ` and withdrawn from ${count(pupils, 'pupil')}` : ''}. You can restore it for ${DELETED_DAYS} days.`,
             undo: () => shelve.mutate({ id, back: true }),
           }),
       },
@@ -311,7 +320,7 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
           }),
       },
     );
-  const error = shelve.error ?? change.error ?? duplicate.error;
+  const error = shelve.error ?? change.error ?? duplicate.error ?? given.error;
   return (
     <li>
       {handout.deletedAt === null ? (
@@ -336,6 +345,17 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
         <Fact>{factsOf(handout, pace)}</Fact>
         {error && <Notice kind="error">{messageOf(error)}</Notice>}
         {isEditing && <Facts handout={handout} onDone={() => setEditing(false)} />}
+        {pupilsWhoHaveIt > 0 && (
+          <ConfirmDialog
+            title={`Delete “${title}”?`}
+            action="Delete handout"
+            onConfirm={() => remove(pupilsWhoHaveIt)}
+            onClose={() => setPupilsWhoHaveIt(0)}
+          >
+            {count(pupilsWhoHaveIt, 'pupil')} {pupilsWhoHaveIt === 1 ? 'has' : 'have'} this handout. It
+            disappears from their pages at once. If you restore it, their links work again.
+          </ConfirmDialog>
+        )}
       </div>
       <Fact className="ready">
         {handout.deletedAt !== null ? `Deleted on ${day(handout.deletedAt)}` : standingOf(handout)}
@@ -378,7 +398,7 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
                   )}
                   {handout.archived ? 'Back on the shelf' : 'Into the archive'}
                 </MenuItem>
-                <MenuItem onAction={remove}>
+                <MenuItem onAction={askOrRemove}>
                   <Trash2 size={18} aria-hidden /> Delete
                 </MenuItem>
               </Menu>

@@ -45,6 +45,16 @@ const Strip = styled.div`
     fill: var(--accent);
   }
 
+  @media (forced-colors: active) {
+    .made {
+      fill: CanvasText;
+    }
+
+    .current {
+      fill: Highlight;
+    }
+  }
+
   .needle {
     position: absolute;
     top: 0;

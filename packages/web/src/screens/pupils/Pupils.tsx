@@ -8,6 +8,9 @@ import { Button, IconButton, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
+import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
+import { count } from '../../ui/say.ts';
+import { useAskGiven } from '../../api/handingOutQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { ClassListDialog } from './ClassListDialog.tsx';
 import { sayVoice } from './voiceQualities.ts';
@@ -54,13 +57,20 @@ export function Pupils() {
   const deleted = useDeletedPupils();
   const tell = useUndo();
   const [isListOpen, setListOpen] = useState(false);
+  const given = useAskGiven();
+  const [asked, setAsked] = useState<{ readonly pupil: Pupil; readonly handouts: number }>();
+  const askOrRemove = (pupil: Pupil) =>
+    given.mutate(
+      { pupilId: pupil.id },
+      { onSuccess: (handouts) => (handouts > 0 ? setAsked({ pupil, handouts }) : remove(pupil)) },
+    );
   const remove = (pupil: Pupil) => {
     archive.mutate(
       { id: pupil.id, back: false },
       {
         onSuccess: () =>
           tell({
-            text: `${pupil.name} was deleted.`,
+            text: `${pupil.name} was deleted. You can restore them for ${DELETED_DAYS} days.`,
             undo: () => archive.mutate({ id: pupil.id, back: true }),
           }),
       },
@@ -79,6 +89,18 @@ export function Pupils() {
         </Row>
       </ScreenTitle>
       {isListOpen && <ClassListDialog pupils={pupils.data ?? []} onClose={() => setListOpen(false)} />}
+      {asked && (
+        <ConfirmDialog
+          title={`Delete ${asked.pupil.name}?`}
+          action="Delete pupil"
+          onConfirm={() => remove(asked.pupil)}
+          onClose={() => setAsked(undefined)}
+        >
+          {asked.pupil.name} has {count(asked.handouts, 'handout')}. Links, codes and printed cards stop
+          working at once. If you restore {asked.pupil.name}, they work again.
+        </ConfirmDialog>
+      )}
+      {given.isError && <Notice kind="error">{messageOf(given.error)}</Notice>}
       {archive.isError && <Notice kind="error">{messageOf(archive.error)}</Notice>}
       {pupils.isPending && <p aria-busy="true">Fetching the pupils …</p>}
       {pupils.isError && (
@@ -108,7 +130,7 @@ export function Pupils() {
               </p>
               {pupil.classes.length > 0 && <Fact>{pupil.classes.join(', ')}</Fact>}
             </div>
-            <IconButton aria-label={`Delete ${pupil.name}`} onPress={() => remove(pupil)}>
+            <IconButton aria-label={`Delete ${pupil.name}`} onPress={() => askOrRemove(pupil)}>
               <Trash2 size={18} aria-hidden />
             </IconButton>
           </li>

@@ -1,0 +1,36 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, test } from 'vitest';
+import { ConfirmDialog } from './ConfirmDialog.tsx';
+
+afterEach(cleanup);
+
+const open = () => {
+  const done: string[] = [];
+  render(
+    <ConfirmDialog title="Delete “Eels”?" action="Delete handout" onConfirm={() => done.push('confirm')} onClose={() => done.push('close')}>
+      11 pupils have this handout.
+    </ConfirmDialog>,
+  ); // prettier-ignore
+  return done;
+};
+
+test('says what it means, and begins at the harmless button', () => {
+  open();
+  const dialog = screen.getByRole('alertdialog', { name: 'Delete “Eels”?' });
+  expect(dialog.textContent).toContain('11 pupils have this handout.');
+  expect(document.activeElement?.textContent).toBe('Cancel');
+});
+
+test('does nothing when it is cancelled or left by Escape', () => {
+  const done = open();
+  fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
+  fireEvent.keyDown(document.activeElement ?? document.body, { key: 'Escape' });
+  expect(done).not.toContain('confirm');
+  expect(done).toContain('close');
+});
+
+test('does it when it is confirmed', () => {
+  const done = open();
+  fireEvent.click(screen.getByRole('button', { name: 'Delete handout' }));
+  expect(done).toEqual(['confirm', 'close']);
+});
