@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { Builder, By, Capabilities, type WebDriver } from 'selenium-webdriver';
 import { freePort } from './programs.ts';
@@ -167,6 +168,10 @@ function seleniumTab(driver: WebDriver): Tab {
   };
 }
 
+/** Debian keeps it in a folder of the engine's release. */
 function webkitBrowser(): string {
-  return process.env.WEBKIT ?? '/usr/lib/x86_64-linux-gnu/webkit2gtk-4.0/MiniBrowser';
+  const folders = ['4.1', '4.0'].map(
+    (release) => `/usr/lib/x86_64-linux-gnu/webkit2gtk-${release}/MiniBrowser`,
+  );
+  return process.env.WEBKIT ?? folders.find((file) => existsSync(file)) ?? 'MiniBrowser';
 }
