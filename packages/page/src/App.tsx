@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { CodeDoor } from './door/CodeDoor.tsx';
 import { PinDoor } from './door/PinDoor.tsx';
 import { Inside } from './Inside.tsx';
-import { forgetPage, recallPage, rememberPage } from './rememberedPages.ts';
+import { forgetPage, lockPage, recallPage, rememberPage } from './rememberedPages.ts';
 import { Refused, resume, type Start } from './server.ts';
 
 export interface AppProps {
@@ -36,12 +36,15 @@ export function App({ start, secret }: AppProps) {
     };
     const timer = setTimeout(() => show(remembered), PATIENCE);
     resume(remembered.pass).then(show, (error: unknown) => {
-      if (!(error instanceof Refused)) {
-        show(remembered);
-        return;
-      }
-      isOver = true;
-      void forgetPage(secret).then(() => setState(error.problem === 'withdrawn' ? 'withdrawn' : 'pin-asked'));
+      const problem = error instanceof Refused ? error.problem : '';
+      if (problem === 'withdrawn') {
+        isOver = true;
+        void forgetPage(secret).then(() => setState('withdrawn'));
+      } else if (problem === 'pin-needed') {
+        isOver = true;
+        lockPage(secret);
+        setState('pin-asked');
+      } else show(remembered);
     });
     return () => {
       isOver = true;

@@ -64,13 +64,25 @@ describe('a link with a PIN', () => {
     expect(asked.map(({ address }) => address)).toContain('/api/open/link.1.seal');
   });
 
-  test('asks again when the PIN was changed, and forgets what it kept', async () => {
+  test.each([502, 503, 429])(
+    'opens again when a server or proxy answers %d: that refuses nothing',
+    async (status) => {
+      rememberPage(page());
+      answers['/api/open/link.1.seal'] = json({ problem: 'busy', message: '' }, status);
+      openPin();
+      await screen.findByText('Your handouts');
+      expect(recallPage('secret')?.pass).toBe('link.1.seal');
+    },
+  );
+
+  test('asks again when the PIN was changed, and keeps its settings', async () => {
     rememberPage(page());
     localStorage.setItem(`aurelfield:settings:${linkIdOf('link.1.seal')}`, '{}');
     answers['/api/open/link.1.seal'] = json({ problem: 'pin-needed', message: 'Type your PIN.' }, 401);
     openPin();
     await screen.findByLabelText('PIN');
-    expect(Object.keys(localStorage)).toEqual([]);
+    expect(recallPage('secret')).toBeUndefined();
+    expect(Object.keys(localStorage)).toEqual([`aurelfield:settings:${linkIdOf('link.1.seal')}`]);
   });
 
   test('says that it has ended when it was withdrawn, and forgets what it kept', async () => {

@@ -28,6 +28,11 @@ export function recallByCode(code: string): Opened | undefined {
     .find((page) => page?.code === wanted)?.opened;
 }
 
+/** Has the page ask for its PIN again; its text and sound stay on this device. */
+export function lockPage(key: string): void {
+  forget(`page:${key}`);
+}
+
 /** Removes all that this device keeps of a page: its text and sound, settings, marks and places. What waits to be sent stays. */
 export async function forgetPage(key: string): Promise<void> {
   const opened = recallPage(key);

@@ -94,7 +94,9 @@ export async function sendEvents(pass: string, events: readonly PageEvent[]): Pr
 
 const problemSchema = z.object({ problem: z.string(), message: z.string() });
 
-async function refusedBy(response: Response): Promise<Refused> {
+/** What an answer that is not well means. A server, or a proxy before it, that is not well itself refuses nothing. */
+async function refusedBy(response: Response): Promise<Error> {
+  if (response.status >= 500) return new Error(`The server answered ${response.status}.`);
   const { data } = problemSchema.safeParse(await response.json().catch(() => null));
   return new Refused(response.status, data?.message ?? CLOSED, data?.problem);
 }

@@ -1,5 +1,5 @@
 import type { FrozenReading } from '@aurelfield/api/pupilPage';
-import { useLayoutEffect, useRef, type MouseEvent } from 'react';
+import { useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { Place, ReadingPlayer, PlayerSentence } from '@aurelfield/player';
 import { lightText } from './lighting.ts';
 
@@ -16,7 +16,7 @@ export interface TextProps {
 /** The text in the pupil's look. What is lit is changed on the page itself, word by word: nothing is drawn anew for it. */
 export function Text({ reading, files, player, clearLines, onWord }: TextProps) {
   const sheet = useRef<HTMLDivElement>(null);
-  const html = reading.html.replaceAll('{files}', files);
+  const html = useMemo(() => ({ __html: reading.html.replaceAll('{files}', files) }), [reading, files]);
   useLayoutEffect(() => {
     if (!sheet.current) return undefined;
     return lightText(sheet.current, player, clearLines);
@@ -35,7 +35,7 @@ export function Text({ reading, files, player, clearLines, onWord }: TextProps) 
       dir={reading.direction}
       onClick={goTo}
       // Our own, with everything in it escaped; the server makes it of the handout's text.
-      dangerouslySetInnerHTML={{ __html: html }}
+      dangerouslySetInnerHTML={html}
     />
   );
 }
