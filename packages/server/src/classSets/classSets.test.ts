@@ -178,14 +178,27 @@ describe('a class set', () => {
     const { response, files } = await archive(set);
     expect(response.headers.get('content-disposition')).toContain('.zip');
     const letter = (pupil: Pupil) => pupil.name.charAt(0);
+    // A folder for each pupil, by initials where files have them, and a page that leads to all of them.
     expect(Object.keys(files)).toEqual([
-      `Tides 1 – ${letter(one)}.mp3`,
-      `Tides 2 – ${letter(one)}.mp3`,
-      `Tides 1 – ${letter(two)}.vtt`,
-      `Tides 2 – ${letter(two)}.vtt`,
+      `${letter(one)}/Tides 1 – ${letter(one)}.mp3`,
+      `${letter(one)}/Tides 2 – ${letter(one)}.mp3`,
+      `${letter(two)}/Tides 1 – ${letter(two)}.vtt`,
+      `${letter(two)}/Tides 2 – ${letter(two)}.vtt`,
+      'index.html',
     ]);
+    const start = new TextDecoder().decode(files['index.html']);
+    for (const name of Object.keys(files).slice(0, -1))
+      expect(start).toContain(name.split('/').map(encodeURIComponent).join('/'));
+    expect(start).not.toContain(one.name);
+    // Neither name nor pace is in a file.
+    for (const bytes of Object.values(files)) {
+      const content = Buffer.from(bytes).toString('latin1');
+      expect(content).not.toContain(one.name);
+      expect(content).not.toContain('words a minute');
+    }
     const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-set-'));
-    for (const [name, bytes] of Object.entries(files)) {
+    for (const [entry, bytes] of Object.entries(files)) {
+      const name = path.basename(entry);
       const file = path.join(folder, name.replace(/[^\w.]/gu, '_'));
       writeFileSync(file, bytes);
       execFileSync('ffprobe', ['-v', 'error', file]);
@@ -358,7 +371,7 @@ describe('a class set', () => {
     server.engine.delay = 0;
     client = await TestClient.demo(server);
     await ended(slow);
-    expect(Object.keys((await archive(slow)).files)).toHaveLength(1);
+    expect(Object.keys((await archive(slow)).files)).toEqual([expect.stringContaining('.wav'), 'index.html']);
   });
 
   test('a disk that is full is told, and the file is written when there is room again', async ({ skip }) => {

@@ -182,6 +182,24 @@ describe('handing out', () => {
     pupils = (await client.get<Pupil[]>('/pupils')).body;
   });
 
+  test('who has a handout, and what a pupil has, is counted before either is deleted; a restored pupil’s link works again', async () => {
+    const handout = await add('Weirs', 'The weir hums.');
+    const some = pupils.slice(0, 3);
+    await given([handout], some);
+    const countOf = async (address: string) => (await client.get<{ count: number }>(address)).body.count;
+    expect(await countOf(`/handouts/${handout.id}/given`)).toBe(3);
+    const [first] = some as [Pupil];
+    const has = await countOf(`/pupils/${first.id}/given`);
+    expect(has).toBeGreaterThan(0);
+    const link = await linkOf(first);
+    await client.send('DELETE', `/pupils/${first.id}`);
+    expect(await countOf(`/handouts/${handout.id}/given`)).toBe(2);
+    expect((await enter(link.secret)).status).toBe(410);
+    await client.send('POST', `/pupils/${first.id}/restore`);
+    expect((await enter(link.secret)).body.items.map(({ title }) => title)).toContain('Weirs');
+    expect(await countOf(`/pupils/${first.id}/given`)).toBe(has);
+  });
+
   test('a link to one hand-out opens that alone', async () => {
     const [a, b] = [await add('One', 'One is here.'), await add('Two', 'Two is here.')];
     const [, , third] = pupils as [Pupil, Pupil, Pupil];

@@ -4,26 +4,32 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import type { HandOutService } from './handOutService.ts';
+import type { Shelf } from '../handouts/shelf.ts';
+import type { PupilStore } from '../pupils/pupilStore.ts';
 import type { HandOutStore } from './handOutStore.ts';
 
 export interface HandOutRouteParts {
   readonly handingOut: HandOutService;
   readonly handOuts: HandOutStore;
+  readonly shelf: Shelf;
+  readonly pupils: PupilStore;
 }
 
 const listQuery = z.object({ handoutId: id.optional() });
 
 /** The teacher's side: hand out, renew, take back; links and PINs. */
-export function handOutRoutes({ handingOut, handOuts }: HandOutRouteParts): Router {
+export function handOutRoutes({ handingOut, handOuts, shelf, pupils }: HandOutRouteParts): Router {
   const router = Router();
 
   router.get('/handouts/:id/given', async (request, response) => {
-    const count = await handOuts.countGiven(schoolOf(request), { handoutId: idParam(request) });
+    const { handout } = await shelf.row(schoolOf(request), idParam(request));
+    const count = await handOuts.countGiven(schoolOf(request), { handoutId: handout.id });
     response.json({ count } satisfies Given);
   });
 
   router.get('/pupils/:id/given', async (request, response) => {
-    const count = await handOuts.countGiven(schoolOf(request), { pupilId: idParam(request) });
+    const { id: pupilId } = await pupils.get(schoolOf(request), idParam(request));
+    const count = await handOuts.countGiven(schoolOf(request), { pupilId });
     response.json({ count } satisfies Given);
   });
 

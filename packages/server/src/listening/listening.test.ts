@@ -13,6 +13,8 @@ import type {
   WordFactsView,
 } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { sql } from 'drizzle-orm';
+import { AffectsFinder } from '../pronunciations/affects.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -295,6 +297,24 @@ describe('about a word', () => {
     const classes = new Set(marks.flatMap(({ words }) => words.map(({ wordClass }) => wordClass)));
     for (const one of ['noun', 'verb', 'adjective', 'pronoun']) expect(classes).toContain(one);
   });
+});
+
+test('of more handouts than are searched, the latest are', async () => {
+  const { house } = server.running;
+  const { rows } = await house.database.db.execute<{ school_id: string }>(
+    sql`select school_id from handouts limit 1`,
+  );
+  const schoolId = rows[0]?.school_id ?? '';
+  for (const title of ['Older', 'Newer'])
+    await client.upload('/handouts', { title, language: 'en-GB', format: 'text', text: 'Quillander waits.' });
+  const finder = new AffectsFinder(house.database.db, house.texts, house.threads, house.pronunciations, 1);
+  const found = await finder.find(schoolId, {
+    written: 'Quillander',
+    caseSensitive: false,
+    scope: 'school',
+    scopeValue: '',
+  });
+  expect(found.handouts.map(({ title }) => title)).toEqual(['Newer']);
 });
 
 test('what an entry would change is told before it is made, with what wins', async () => {

@@ -21,7 +21,9 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { recordings } from '../db/schema/index.ts';
+import type { SpeechPlan } from '@aurelfield/core';
+import { recordings, schools } from '../db/schema/index.ts';
+import { recordedVoiceId } from './recordedVoice.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { sweep } from '../upkeep/sweeps.ts';
 
@@ -562,6 +564,39 @@ describe('edits', () => {
     expect(found).toMatchObject({ missing: 1 });
     expect((await set([{ sentence: 1, word: 99, from, to }], saved.body.revision)).status).toBe(400);
     expect((await set([{ sentence: 1, word: 3, from: to, to: from }], saved.body.revision)).status).toBe(400);
+  });
+
+  test('aligned again, it keeps the edits and the words that a teacher has set, and an older window cannot save over it', async () => {
+    const before = (await client.get<RecordingView>(`/recordings/${recording.id}`)).body;
+    const own = before.text[1]?.words[2];
+    const words = await client.send<{ revision: number }>('PUT', `/recordings/${recording.id}/words`, {
+      revision: before.revision,
+      words: [{ sentence: 1, word: 2, from: (own?.from ?? 0) + 300, to: own?.to ?? 0 }],
+    });
+    const kept = await save(words.body.revision, [{ kind: 'cut', from: 1000, to: 3000 }]);
+    expect(kept.status).toBe(200);
+    await client.send('POST', `/recordings/${recording.id}/align`, {});
+    const after = await settled((await client.get<RecordingView>(`/recordings/${recording.id}`)).body);
+    expect(after.edits).toEqual(kept.body.edits);
+    expect(after.text[1]?.words[2]).toMatchObject({
+      from: (own?.from ?? 0) + 300,
+      confidence: 1,
+      isSet: true,
+    });
+    expect(after.revision).toBeGreaterThan(kept.body.revision);
+    // A window that was open before: its revision is older, whatever was aligned since.
+    expect((await save(0, [])).status).toBe(409);
+    expect((await save(kept.body.revision, [])).status).toBe(409);
+  });
+
+  test('it speaks to its own school alone, by the school that asks and by nothing else', async () => {
+    const { recordings: store, voices, database } = server.running.house;
+    const row = await store.find(recording.id);
+    const voice = recordedVoiceId({ id: recording.id, content: row?.content ?? '' }, 0);
+    const plan = { voice, words: [], breaks: [] } as unknown as SpeechPlan;
+    const [other] = await database.db.insert(schools).values({ name: 'Another school' }).returning();
+    for (const options of [{}, { schoolId: other?.id ?? '' }, { requestId: `${row?.schoolId ?? ''}/x` }])
+      await expect(voices.speak(plan, options)).rejects.toThrow('is not here any more');
   });
 });
 

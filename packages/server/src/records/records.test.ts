@@ -189,6 +189,21 @@ describe('listening records', () => {
     expect(data.at(-1)?.text).toMatch(/^'=/u);
   });
 
+  test('a long table is read page by page, each row once and in order', async () => {
+    const { rows } = await database.query<{ school_id: string }>('select school_id from pupils where id = $1', [one.id]); // prettier-ignore
+    const schoolId = rows[0]?.school_id ?? '';
+    const all = async (chunk: number) => {
+      const found: string[] = [];
+      for await (const { at, kind, text } of server.running.house.records.rows(schoolId, {}, chunk))
+        found.push(`${at.toISOString()} ${kind} ${text}`);
+      return found;
+    };
+    const whole = await all(5000);
+    expect(whole.length).toBeGreaterThan(5);
+    expect(await all(2)).toEqual(whole);
+    expect([...whole].sort((a, b) => a.slice(0, 24).localeCompare(b.slice(0, 24)))).toEqual(whole);
+  });
+
   test('records go after the days that the school sets', async () => {
     const told = [event({ kind: 'opened', at: new Date().toISOString(), amount: 1 }), event({ kind: 'opened', at: '2099-01-01T08:00:00.000Z', amount: 1 }), event({ kind: 'opened', at: '1970-01-01T08:00:00.000Z', amount: 1 })]; // prettier-ignore
     await send(told);
