@@ -202,3 +202,54 @@ test('without the demo, the first account is asked for', async () => {
     await empty.stop();
   }
 });
+
+describe('high contrast (forced colours)', () => {
+  /** The colour of a system colour's name on this page. */
+  const systemColour = (name: string) =>
+    page.evaluate((wanted) => {
+      const probe = document.createElement('i');
+      probe.style.cssText = `background:${wanted};forced-color-adjust:none`;
+      document.body.append(probe);
+      const { backgroundColor } = getComputedStyle(probe);
+      probe.remove();
+      return backgroundColor;
+    }, name);
+  beforeAll(async () => {
+    const client = await page.createCDPSession();
+    await client.send('Emulation.setEmulatedMedia', {
+      features: [{ name: 'forced-colors', value: 'active' }],
+    });
+  });
+
+  test('the spoken word, its sentence, the place in the navigation and the main button are marked', async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    const current = await page.$eval(
+      'nav [aria-current="page"]',
+      (link) => getComputedStyle(link).borderBottomColor,
+    );
+    expect(current).toBe(await systemColour('Highlight'));
+    expect(await page.$eval('nav a:not([aria-current])', (link) => getComputedStyle(link).borderBottomColor)).not.toBe(current); // prettier-ignore
+    await clickText(page, 'Letter from the kiln');
+    await page.waitForSelector('[data-sentence]');
+    await page.locator('::-p-aria([name="Play"][role="button"])').click();
+    await page.waitForSelector('[data-lit="true"]');
+    const lit = await page.$eval('[data-lit="true"]', (word) => getComputedStyle(word).backgroundColor);
+    expect(lit).toBe(await systemColour('Highlight'));
+    expect(await page.$eval('[data-current="true"]', (one) => getComputedStyle(one).textDecorationLine)).toBe('underline'); // prettier-ignore
+    // The text on the main button is seen: browsers would draw a plate over it.
+    const play = await page.$eval('button.play', (one) => {
+      const { backgroundColor, color } = getComputedStyle(one);
+      return { backgroundColor, color };
+    });
+    expect(play.backgroundColor).toBe(await systemColour('Highlight'));
+    expect(play.color).toBe(await systemColour('HighlightText'));
+    await page.locator('::-p-aria([name="Pause"][role="button"])').click();
+  });
+
+  test('a slider has its track', async () => {
+    await page.goto(`${app.base}/pupils/new`, { waitUntil: 'networkidle0' });
+    await page.waitForSelector('input[type="range"]');
+    const track = await page.$eval('input[type="range"]', (slider) => getComputedStyle(slider, '::-webkit-slider-runnable-track').backgroundColor); // prettier-ignore
+    expect(track).toBe(await systemColour('CanvasText'));
+  });
+});
