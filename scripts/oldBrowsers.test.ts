@@ -7,19 +7,19 @@ const ROOT = fileURLToPath(new URL('../packages', import.meta.url));
 /** What runs on pupils' devices. */
 const FOLDERS = ['page/src', 'page/public', 'player/src', 'web/src/board', 'web/public', 'core/src/timeline', 'core/src/phrases']; // prettier-ignore
 /** What Safari 15.4, the oldest browser that pupils have, does not know (MDN's compatibility tables, from memory). Where a fallback stands beside it, its file is named. */
-const TOO_NEW: readonly (readonly [name: string, pattern: RegExp, allowed?: string])[] = [
-  ['AbortSignal.timeout (16.0)', /AbortSignal\.timeout/u],
-  ['AbortSignal.any (17.4)', /AbortSignal\.any/u],
-  ['copying array methods (16.0)', /\.(?:toSorted|toReversed|toSpliced)\(/u],
-  ['Object.groupBy, Map.groupBy (17.4)', /(?:Object|Map)\.groupBy/u],
-  ['Promise.withResolvers (17.4)', /Promise\.withResolvers/u],
-  ['Array.fromAsync (16.4)', /Array\.fromAsync/u],
-  ['well-formed strings (16.4)', /\.(?:isWellFormed|toWellFormed)\(/u],
-  ['checkVisibility (17.4)', /\.checkVisibility\(/u],
-  ['lookbehind in expressions (16.4)', /\(\?<[=!]/u],
-  ['constructed style sheets (16.4)', /new CSSStyleSheet/u, 'addStyles.ts'],
-  ['light-dark() (17.5)', /light-dark\(/u],
-  ['randomUUID on plain http', /crypto\.randomUUID\(/u],
+const TOO_NEW: readonly { readonly name: string; readonly pattern: RegExp; readonly allowed?: string }[] = [
+  { name: 'AbortSignal.timeout (16.0)', pattern: /AbortSignal\.timeout/u },
+  { name: 'AbortSignal.any (17.4)', pattern: /AbortSignal\.any/u },
+  { name: 'copying array methods (16.0)', pattern: /\.(?:toSorted|toReversed|toSpliced)\(/u },
+  { name: 'Object.groupBy, Map.groupBy (17.4)', pattern: /(?:Object|Map)\.groupBy/u },
+  { name: 'Promise.withResolvers (17.4)', pattern: /Promise\.withResolvers/u },
+  { name: 'Array.fromAsync (16.4)', pattern: /Array\.fromAsync/u },
+  { name: 'well-formed strings (16.4)', pattern: /\.(?:isWellFormed|toWellFormed)\(/u },
+  { name: 'checkVisibility (17.4)', pattern: /\.checkVisibility\(/u },
+  { name: 'lookbehind in expressions (16.4)', pattern: /\(\?<[=!]/u },
+  { name: 'constructed style sheets (16.4)', pattern: /new CSSStyleSheet/u, allowed: 'addStyles.ts' },
+  { name: 'light-dark() (17.5)', pattern: /light-dark\(/u },
+  { name: 'randomUUID on plain http', pattern: /crypto\.randomUUID\(/u },
 ];
 
 const files = FOLDERS.flatMap((folder) =>
@@ -28,7 +28,7 @@ const files = FOLDERS.flatMap((folder) =>
     .filter((name) => /\.(?:tsx?|js|css)$/u.test(name) && !/\.test\.tsx?$/u.test(name)),
 );
 
-test.each(TOO_NEW)('pupils’ devices need no %s', (_name: string, pattern: RegExp, allowed?: string) => {
+test.each(TOO_NEW)('pupils’ devices need no $name', ({ pattern, allowed }) => {
   const found = files.filter(
     (file) => path.basename(file) !== allowed && pattern.test(readFileSync(file, 'utf8')),
   );
