@@ -23,7 +23,7 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { SpeechPlan } from '@aurelfield/core';
 import { recordings, schools } from '../db/schema/index.ts';
-import { recordedVoiceId } from './recordedVoice.ts';
+import { RECORDED_VERSION, recordedVoiceId } from './recordedVoice.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { sweep } from '../upkeep/sweeps.ts';
 
@@ -593,7 +593,7 @@ describe('edits', () => {
     const { recordings: store, voices, database } = server.running.house;
     const row = await store.find(recording.id);
     const voice = recordedVoiceId({ id: recording.id, content: row?.content ?? '' }, 0);
-    const plan = { voice, words: [], breaks: [] } as unknown as SpeechPlan;
+    const plan = { voice, engineVersion: RECORDED_VERSION, words: [], breaks: [] } as unknown as SpeechPlan;
     const [other] = await database.db.insert(schools).values({ name: 'Another school' }).returning();
     for (const options of [{}, { schoolId: other?.id ?? '' }, { requestId: `${row?.schoolId ?? ''}/x` }])
       await expect(voices.speak(plan, options)).rejects.toThrow('is not here any more');

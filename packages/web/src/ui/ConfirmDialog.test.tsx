@@ -1,8 +1,15 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, test } from 'vitest';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ConfirmDialog } from './ConfirmDialog.tsx';
 
-afterEach(cleanup);
+// jsdom has no `CSS`, which the dialog asks to escape an id.
+beforeEach(() => {
+  vi.stubGlobal('CSS', { escape: (text: string) => text });
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
 
 const open = () => {
   const done: string[] = [];
