@@ -4,7 +4,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, seeText, type RunningApp } from './app.ts';
+import { clickText, pressButton, seeText, type RunningApp } from './app.ts';
 import { openDemo, type Demo } from './demo.ts';
 
 /** By a camera that is not ours, laid on its side; see scripts/photobench. */
@@ -72,10 +72,10 @@ describe('from a photo to a proofed text', () => {
   test('pages are put in order, turned, and left out', async () => {
     await choosePhotos(MOSS);
     await seeText(page, '2 pages of 2 read');
-    await page.click('[aria-label="Page 2 up"]');
-    await page.click('[aria-label="Turn page 1 by a quarter"]');
+    await pressButton(page, 'Page 2 up');
+    await pressButton(page, 'Turn page 1 by a quarter');
     await seeText(page, '2 pages of 2 read');
-    await page.click('[aria-label="Leave page 1 out"]');
+    await pressButton(page, 'Leave page 1 out');
     await seeText(page, '1 page of 1 read');
     await page.waitForFunction(() => /3\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
   });

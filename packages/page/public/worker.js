@@ -22,9 +22,9 @@ async function keepWhole(address) {
   await Promise.all([...parts, ...fonts].map((part) => cache.add(part).catch(() => undefined)));
 }
 
-/** Addresses of the scripts and style sheets that a page names. */
+/** Addresses of the scripts and style sheets that a page names, those that it fetches later too. */
 function partsOf(page) {
-  return [...page.matchAll(/(?:src|href)="(\/page\/[^"]+)"/g)].map(([, part]) => part);
+  return [...page.matchAll(/"(\/page\/[^"]+)"/g)].map(([, part]) => part);
 }
 
 /** Keeps a page without what is to be fetched ahead: kept, it has that already. */

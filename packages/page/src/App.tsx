@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { CodeDoor } from './door/CodeDoor.tsx';
 import { PinDoor } from './door/PinDoor.tsx';
 import { Inside } from './Inside.tsx';
+import type { Playing } from './reading/playing.ts';
 import { forgetPage, lockPage, recallPage, rememberPage } from './rememberedPages.ts';
 import { Refused, resume, type Start } from './server.ts';
 
@@ -10,13 +11,15 @@ export interface AppProps {
   readonly start: Start;
   /** The secret in the page's address; empty where a code is typed. */
   readonly secret: string;
+  /** What is on the screen already, and may play. */
+  readonly started?: Playing | undefined;
 }
 
 /** Milliseconds after which a page that this device knows is shown without the server's answer. */
 const PATIENCE = 4000;
 
 /** The page from its address to a reading. */
-export function App({ start, secret }: AppProps) {
+export function App({ start, secret, started }: AppProps) {
   const [opened, setOpened] = useState(start.state === 'open' ? start.opened : undefined);
   const [state, setState] = useState<Start['state'] | 'pin-asked'>(start.state);
   const known = state === 'pin' ? recallPage(secret) : undefined;
@@ -52,7 +55,7 @@ export function App({ start, secret }: AppProps) {
     };
   }, [start, secret]);
 
-  if (opened) return <Inside opened={opened} onRefreshed={setOpened} />;
+  if (opened) return <Inside opened={opened} started={started} onRefreshed={setOpened} />;
   switch (state) {
     case 'trouble':
       return <Message title="Not now" text="The school can’t open this at the moment. Wait a minute, then try again." action="Try again" />; // prettier-ignore

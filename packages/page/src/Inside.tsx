@@ -4,6 +4,7 @@ import { keepOnly } from './kept.ts';
 import { List } from './list/List.tsx';
 import { Outbox } from './records/outbox.ts';
 import { fetchReading } from './reading/fetchReading.ts';
+import type { Playing } from './reading/playing.ts';
 import { Reading } from './reading/Reading.tsx';
 import { recallSettings, rememberSettings, type Settings } from './reading/settings.ts';
 import { forgetPage } from './rememberedPages.ts';
@@ -13,6 +14,8 @@ import { useSwitches } from './switches/useSwitches.ts';
 
 interface InsideProps {
   readonly opened: Opened;
+  /** What is on the screen already, and may play. */
+  readonly started: Playing | undefined;
   /** Called with what the link opens now. */
   readonly onRefreshed: (opened: Opened) => void;
 }
@@ -23,13 +26,13 @@ interface Shown {
 }
 
 /** What a link opens: the list of handouts, or one of them. Each has an address of its own, so that Back works. */
-export function Inside({ opened, onRefreshed }: InsideProps) {
+export function Inside({ opened, started, onRefreshed }: InsideProps) {
   const { pass, school, items, records } = opened;
   const [only, ...others] = items;
   const isOne = only !== undefined && others.length === 0;
   const [address, go] = useItemInAddress();
   const wanted = isOne ? only : items.find(({ id }) => id === address);
-  const [shown, setShown] = useState<Shown>();
+  const [shown, setShown] = useState<Shown | undefined>(started);
   const [trouble, setTrouble] = useState('');
   const [settings, setSettings] = useState(() => recallSettings(pass));
   const outbox = useMemo(() => new Outbox(pass, records), [pass, records]);
@@ -47,7 +50,7 @@ export function Inside({ opened, onRefreshed }: InsideProps) {
     [pass, items],
   );
   useEffect(() => {
-    if (!wanted) return undefined;
+    if (!wanted || wanted === started?.item) return undefined;
     let isLeft = false;
     fetchReading(pass, wanted)
       .then((reading) => {
@@ -64,7 +67,7 @@ export function Inside({ opened, onRefreshed }: InsideProps) {
     return () => {
       isLeft = true;
     };
-  }, [pass, wanted, go]);
+  }, [pass, wanted, started, go]);
 
   const change = (wish: Partial<Settings>) => {
     const next = { ...settings, ...wish };
@@ -85,7 +88,9 @@ export function Inside({ opened, onRefreshed }: InsideProps) {
     return (
       <Reading
         key={shown.item.package}
-        {...shown}
+        item={shown.item}
+        reading={shown.reading}
+        started={started}
         opened={opened}
         outbox={outbox}
         settings={settings}

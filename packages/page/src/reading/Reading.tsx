@@ -4,6 +4,7 @@ import { canKeep } from '../kept.ts';
 import type { Outbox } from '../records/outbox.ts';
 import { fileAddress, saveAddress } from '../server.ts';
 import { More } from './More.tsx';
+import type { Playing } from './playing.ts';
 import { SentenceBox } from './SentenceBox.tsx';
 import type { Settings } from './settings.ts';
 import { Strip } from './Strip.tsx';
@@ -24,6 +25,8 @@ export interface ReadingProps {
   readonly item: OpenedItem;
   readonly reading: FrozenReading;
   readonly opened: Opened;
+  /** What plays already since before this screen was here. */
+  readonly started: Playing | undefined;
   readonly outbox: Outbox;
   readonly settings: Settings;
   readonly onSettings: (change: Partial<Settings>) => void;
@@ -42,6 +45,7 @@ export function Reading({
   item,
   reading,
   opened,
+  started,
   outbox,
   settings,
   onSettings,
@@ -50,7 +54,7 @@ export function Reading({
   onForget,
 }: ReadingProps) {
   const { pass, school, records } = opened;
-  const { player, files, isWaiting } = usePlaying(item, reading, pass, onGone);
+  const { player, files, isWaiting } = usePlaying({ item, reading, pass, started, onGone });
   const state = usePlayerState(player);
   const [open, setOpen] = useState<'more' | 'sentence'>();
   const marks = useMarks(item);

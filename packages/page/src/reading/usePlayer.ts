@@ -1,79 +1,37 @@
 import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
-import { ReadingPlayer, type PlayerSentence, type PlayerState } from '@aurelfield/player';
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import * as z from 'zod/mini';
-import { recall, remember } from '../storage.ts';
-import { SoundFiles, soundForm } from '../sound/soundFiles.ts';
-import { trackOf } from './track.ts';
+import type { PlayerSentence, PlayerState, ReadingPlayer } from '@aurelfield/player';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { createPlaying, rememberPlace, type Playing } from './playing.ts';
 
-const placeSchema = z.object({ version: z.int(), sentence: z.int(), word: z.int() });
-const placeKey = ({ id }: OpenedItem) => `place:${id}`;
-
-export interface Playing {
-  readonly player: ReadingPlayer<PlayerSentence>;
-  readonly files: SoundFiles;
-  /** Whether it waits for the network. */
-  readonly isWaiting: boolean;
+export interface UsePlayingOptions {
+  readonly item: OpenedItem;
+  readonly reading: FrozenReading;
+  readonly pass: string;
+  /** What plays already since before this screen was here. */
+  readonly started: Playing | undefined;
+  /** Called when the server does not give this version out any more. */
+  readonly onGone: () => void;
 }
 
-/** A player of a frozen reading, at the place where this browser stopped the last time. */
-export function usePlaying(
-  item: OpenedItem,
-  reading: FrozenReading,
-  pass: string,
-  onGone: () => void,
-): Playing {
-  const [isWaiting, setWaiting] = useState(false);
-  const { player, files } = useMemo(() => {
-    const files = new SoundFiles({
-      item,
-      reading,
-      pass,
-      form: soundForm(),
-      onWaiting: setWaiting,
-    });
-    const kept = placeSchema.safeParse(recall(placeKey(item))).data;
-    const player = new ReadingPlayer<PlayerSentence>(
-      {
-        make: () => Promise.reject(new Error('All of a frozen reading is made.')),
-        audioUrl: (from) => files.addressOf(files.stretchOf(from)),
-        stretchOf: (sentence) => reading.stretches[files.stretchOf(sentence)] ?? { from: 0, to: 0 },
-      },
-      trackOf(reading),
-      // In another version the words may have moved; the sentence is near enough.
-      kept
-        ? { sentence: kept.sentence, word: kept.version === item.version ? kept.word : 0 }
-        : { sentence: 0, word: 0 },
-    );
-    return { player, files };
-  }, [item, reading, pass]);
-
+/** A player of a reading; `isWaiting` says whether it waits for the network. */
+export function usePlaying({ item, reading, pass, started, onGone }: UsePlayingOptions): Playing & {
+  readonly isWaiting: boolean;
+} {
+  const playing = useMemo(
+    () => (started?.item === item ? started : createPlaying(item, reading, pass)),
+    [started, item, reading, pass],
+  );
+  const { player, files } = playing;
+  const isWaiting = useSyncExternalStore(files.subscribe, () => files.isWaiting);
   useEffect(() => files.whenGone(onGone), [files, onGone]);
   useEffect(() => {
-    void player.prepare();
-    const keep = () => {
-      const { sentence, word } = player.place;
-      remember(placeKey(item), { version: item.version, sentence, word });
-    };
-    const stop = player.subscribe(keep);
-    addEventListener('pagehide', keep);
-    if (import.meta.env.DEV || window.aurelfieldListens) window.aurelfieldPlayer = player;
+    const stop = rememberPlace(playing);
     return () => {
       stop();
-      removeEventListener('pagehide', keep);
       player.pause();
     };
-  }, [player, item]);
-
-  return { player, files, isWaiting };
-}
-
-declare global {
-  interface Window {
-    /** Set before the page loads by tests that listen. */
-    aurelfieldListens?: boolean;
-    aurelfieldPlayer?: ReadingPlayer<PlayerSentence>;
-  }
+  }, [playing, player]);
+  return { ...playing, isWaiting };
 }
 
 /** The player's state, drawn anew when it changes. */

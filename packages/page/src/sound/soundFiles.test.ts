@@ -10,8 +10,11 @@ let answers: (() => Promise<Response>)[];
 let waiting: boolean[];
 const found = () => Promise.resolve(new Response('sound'));
 const away = () => Promise.reject(new TypeError('Failed to fetch'));
-const open = () =>
-  new SoundFiles({ item, reading, pass: 'pass', form: 'opus', onWaiting: (is) => waiting.push(is) });
+const open = () => {
+  const files = new SoundFiles({ item, reading, pass: 'pass', form: 'opus' });
+  files.subscribe(() => waiting.push(files.isWaiting));
+  return files;
+};
 
 beforeEach(async () => {
   [asked, answers, waiting] = [[], [], []];

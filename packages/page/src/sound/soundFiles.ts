@@ -16,8 +16,6 @@ export interface SoundFilesOptions {
   readonly reading: FrozenReading;
   readonly pass: string;
   readonly form: 'opus' | 'm4a';
-  /** Called whenever it begins or stops to wait for the network with sound that is to be heard now. */
-  readonly onWaiting: (isWaiting: boolean) => void;
 }
 
 /** What is fetched ahead. */
@@ -42,6 +40,7 @@ export class SoundFiles {
   /** Pieces that the player waits for. */
   readonly #wanted = new Set<number>();
   readonly #goneListeners = new Set<() => void>();
+  readonly #waitingListeners = new Set<() => void>();
   #isWaiting = false;
   #isClosed = false;
 
@@ -54,6 +53,17 @@ export class SoundFiles {
     this.#goneListeners.add(listener);
     return () => this.#goneListeners.delete(listener);
   }
+
+  /** Whether it waits for the network with sound that is to be heard now. */
+  get isWaiting(): boolean {
+    return this.#isWaiting;
+  }
+
+  /** Calls when `isWaiting` changes. @returns the way to stop. */
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#waitingListeners.add(listener);
+    return () => this.#waitingListeners.delete(listener);
+  };
 
   /** Number of the piece that holds a sentence. */
   stretchOf(sentence: number): number {
@@ -73,7 +83,7 @@ export class SoundFiles {
       .catch(() => this.#addresses.delete(nth))
       .finally(() => {
         this.#wanted.delete(nth);
-        this.#tellWaiting(false);
+        this.#setWaiting(false);
       });
     return address;
   }
@@ -136,17 +146,17 @@ export class SoundFiles {
         // A line that brought something is tried again soon, however slow it is.
         if (download.received > received) attempts = 0;
         received = download.received;
-        this.#tellWaiting(this.#wanted.has(nth));
+        this.#setWaiting(this.#wanted.has(nth));
         await untilOnline(WAITS[Math.min(attempts, WAITS.length - 1)] ?? 0);
-        if (this.#wanted.has(nth)) this.#tellWaiting(false);
+        if (this.#wanted.has(nth)) this.#setWaiting(false);
       }
     }
   }
 
-  #tellWaiting(isWaiting: boolean): void {
+  #setWaiting(isWaiting: boolean): void {
     if (this.#isWaiting === isWaiting) return;
     this.#isWaiting = isWaiting;
-    this.#options.onWaiting(isWaiting);
+    for (const listener of this.#waitingListeners) listener();
   }
 }
 

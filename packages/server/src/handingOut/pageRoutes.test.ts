@@ -13,7 +13,7 @@ beforeAll(async () => {
   mkdirSync(path.join(pageFolder, 'assets'));
   writeFileSync(
     path.join(pageFolder, 'index.html'),
-    '<html><body><div id="root"></div><!--opened--></body></html>',
+    '<html><body><div id="root"></div><!--opened--><script type="application/json" id="parts">["/page/assets/rest.js"]</script></body></html>',
   );
   writeFileSync(path.join(pageFolder, 'worker.js'), '// the worker');
   writeFileSync(
@@ -55,6 +55,11 @@ describe('the pupil’s page', () => {
       expect(html).toContain(
         `href="/api/open/${opened.pass}/files/${opened.items[0]?.package ?? ''}/${file}"`,
       );
+    // The rest of the script would take the line from them.
+    expect(html).not.toContain('modulepreload');
+    expect(await (await get('/p/')).text()).toContain(
+      '<link rel="modulepreload" href="/page/assets/rest.js">',
+    );
   });
 
   test('lets nothing else in, and stands in no frame but those of allowed sites', async () => {

@@ -2,6 +2,7 @@ import { fontFileNamed } from '@aurelfield/formats';
 import { Router, type Request, type Response } from 'express';
 import path from 'node:path';
 import type {} from 'pino-http';
+import { z } from 'zod';
 import { sendCompressed } from '../http/compressed.ts';
 import { Refusal } from '../refusal.ts';
 import { FROZEN_TEXT } from './handOutWork.ts';
@@ -70,7 +71,7 @@ export function pageRoutes({ pupilDoor, pageFolder }: PageRouteParts): Router {
     response
       .status(STATUS[answer.state])
       .type('html')
-      .send(page.replace(PLACE, () => dataOf(answer, request)));
+      .send(page.replace(PLACE, () => dataOf(answer, request, partsOf(page))));
   });
 
   const stateOf = async (key: string, request: Request): Promise<PageAnswer> => {
@@ -91,19 +92,30 @@ export function pageRoutes({ pupilDoor, pageFolder }: PageRouteParts): Router {
  * What the page starts from, as data in it that nothing runs. Where it is one reading alone, its text and first sound are on
  * their way before the page asks for them.
  */
-function dataOf(answer: PageAnswer, request: Request): string {
-  if (answer.state !== 'open') return `<script type="application/json" id="state">"${answer.state}"</script>`;
+function dataOf(answer: PageAnswer, request: Request, parts: readonly string[]): string {
+  const partsAhead = parts.map((part) => `<link rel="modulepreload" href="${part}">`).join('');
+  if (answer.state !== 'open')
+    return `${partsAhead}<script type="application/json" id="state">"${answer.state}"</script>`;
   const { opened } = answer.entered;
   const json = JSON.stringify(opened).replace(/</gu, '\\u003c');
   const [only, ...others] = opened.items;
+  // The whole page's script is fetched after them, by the first screen.
   const ahead =
     only && others.length === 0
-      ? [FROZEN_TEXT, `sound-0.${soundFormOf(request)}`].map(
-          (file) =>
-            `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.pass}/files/${only.package}/${file}">`,
-        )
-      : [];
-  return `${ahead.join('')}<script type="application/json" id="opened">${json}</script>`;
+      ? [FROZEN_TEXT, `sound-0.${soundFormOf(request)}`]
+          .map(
+            (file) =>
+              `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.pass}/files/${only.package}/${file}">`,
+          )
+          .join('')
+      : partsAhead;
+  return `${ahead}<script type="application/json" id="opened">${json}</script>`;
+}
+
+/** Addresses of the scripts that the page fetches later, as its build names them. */
+function partsOf(page: string): string[] {
+  const [, json = '[]'] = /id="parts">(.*?)<\/script>/u.exec(page) ?? [];
+  return z.array(z.string()).parse(JSON.parse(json));
 }
 
 /** Safari before 18.4 plays no Ogg; every other browser that runs the page does (MDN, “Web audio codec guide”). */

@@ -22,13 +22,11 @@ const Bar = styled(Row)`
   }
 
   @media (max-width: 430px) {
+    gap: 0.25rem;
+
     .elapsed {
       display: none;
     }
-  }
-
-  @media (max-width: 380px) {
-    gap: 0.25rem;
 
     > div {
       gap: 0.25rem;

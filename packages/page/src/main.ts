@@ -1,12 +1,18 @@
-import { createRoot } from 'react-dom/client';
-import { App } from './App.tsx';
+import { showFirstScreen } from './reading/firstScreen.ts';
 import { startInPage } from './server.ts';
 import './style.css';
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');
-const key = /^\/p\/([^/?#]+)/u.exec(location.pathname)?.[1] ?? '';
-createRoot(root).render(<App start={startInPage()} secret={key} />);
+const secret = /^\/p\/([^/?#]+)/u.exec(location.pathname)?.[1] ?? '';
+const start = startInPage();
+
+// On a slow line the sound and the text come first, then all that can be done with them.
+const first = start.state === 'open' ? showFirstScreen(root, start.opened) : Promise.resolve(undefined);
+void first.then(async (screen) => {
+  const { mount } = await import('./mount.tsx');
+  mount(root, { start, secret }, screen);
+});
 
 // Keeps the page on this device. A browser that does not allow it, or an address without https, still has it while it is online.
 try {
