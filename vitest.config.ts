@@ -53,6 +53,10 @@ export default defineConfig({
           ...database,
         },
       },
+      // How accurate it is: `npm run test:accuracy` alone.
+      ...(process.env.AUREL_ACCURACY === 'yes'
+        ? [project('accuracy', { include: ['{scripts,packages}/**/*.accuracy.ts'] })]
+        : []),
       // Three engines: `npm run test:browsers` alone.
       ...(process.env.AUREL_BROWSERS === 'yes'
         ? [

@@ -338,6 +338,9 @@ test('a word is put right for the school from the reading, with what it changes 
   });
 });
 
+/** Of a text that is long enough to be stopped in the middle of making. */
+const SENTENCES = 150;
+
 describe('when things go wrong', () => {
   test('a binary file called text is refused and what was typed stays', async () => {
     await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
@@ -355,9 +358,10 @@ describe('when things go wrong', () => {
 
   test('a server that is killed in the middle of making goes on after its start, and the page with it', async () => {
     await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
-    const text = Array.from({ length: 400 }, (_, i) => `Boat number ${i} passes the tower at dusk.`).join(
-      ' ',
-    );
+    const text = Array.from(
+      { length: SENTENCES },
+      (_, i) => `Boat number ${i} passes the tower at dusk.`,
+    ).join(' ');
     await page.evaluate((long) => {
       const area = document.querySelector('textarea');
       area?.focus();
@@ -371,11 +375,11 @@ describe('when things go wrong', () => {
     await page.waitForFunction(() => (window.aurelfieldPlayer?.track.firstUnmade ?? 0) > 10);
     await app.kill();
     const before = await made();
-    expect(before).toBeLessThan(400);
+    expect(before).toBeLessThan(SENTENCES);
     await app.start();
     await page.reload();
     await page.waitForSelector('[role="slider"]');
-    await page.waitForFunction(() => window.aurelfieldPlayer?.track.firstUnmade === 400);
+    await page.waitForFunction((all) => window.aurelfieldPlayer?.track.firstUnmade === all, {}, SENTENCES);
     await pressPlay();
     await playing();
   });

@@ -6,16 +6,38 @@ import { bundleServer } from './lib/bundle.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { ROOT } from './lib/prepare.mjs';
 
-/** Vitest global set-up: a throw-away PostgreSQL for the tests of server and screens, with databases to copy from; and the server's threads and child processes as JavaScript, which start faster than their sources. */
+interface Shared {
+  readonly url: string;
+  readonly threads: string;
+  readonly stop: () => void;
+}
+
+declare global {
+  /** What the first project started, and how many use it. Vitest loads this file once for each project, so it is global. */
+  var aurelfieldTests: { started: Promise<Shared>; users: number } | undefined;
+}
+
+/**
+ * Vitest global set-up: one throw-away PostgreSQL for the whole run, with databases to copy from; and the server's threads
+ * and child processes as JavaScript, which start faster than their sources.
+ */
 export default async function setup(project: TestProject): Promise<() => void> {
-  const cluster = await startPostgres(path.join(tmpdir(), `aurelfield-test-${process.pid}-${Date.now()}`), {
-    throwaway: true,
-  });
-  const url = cluster.url('postgres').replace(/\/postgres$/u, '/{database}');
-  await makeTemplates(url);
+  const tests = (globalThis.aurelfieldTests ??= { started: start(), users: 0 });
+  tests.users += 1;
+  const { url, threads, stop } = await tests.started;
   project.provide('databaseUrl', url);
-  const threads = path.join(ROOT, 'node_modules/.cache/aurelfield-threads');
-  await bundleServer(threads);
   project.provide('threads', threads);
-  return () => cluster.stop();
+  return () => {
+    tests.users -= 1;
+    if (tests.users === 0) stop();
+  };
+}
+
+async function start(): Promise<Shared> {
+  const folder = path.join(tmpdir(), `aurelfield-test-${process.pid}-${Date.now()}`);
+  const cluster = await startPostgres(folder, { throwaway: true });
+  const url = cluster.url('postgres').replace(/\/postgres$/u, '/{database}');
+  const threads = path.join(ROOT, 'node_modules/.cache/aurelfield-threads');
+  await Promise.all([makeTemplates(url), bundleServer(threads)]);
+  return { url, threads, stop: () => cluster.stop() };
 }

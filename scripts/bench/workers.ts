@@ -1,4 +1,4 @@
-import type { JobGroup, Pupil } from '@aurelfield/api';
+import { DEFAULT_NAMES, type ClassSet, type Pupil } from '@aurelfield/api';
 import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
@@ -68,14 +68,17 @@ async function classSet(count: number): Promise<number> {
       );
     }
     const [time] = await milliseconds(async () => {
-      const { id } = await client.send<JobGroup>('POST', '/job-groups', {
+      const { id } = await client.send<ClassSet>('POST', '/class-sets', {
         handoutIds,
         pupilIds: pupils.map((pupil) => pupil.id),
+        // Files that take no time to write: making the sound is measured.
+        output: { format: 'vtt' },
+        naming: { pattern: DEFAULT_NAMES, initials: false },
       });
       for (;;) {
-        const group = await client.get<JobGroup>(`/job-groups/${id}`);
-        if (group.state === 'done') return;
-        if (group.state === 'failed') throw new Error('A job of the class set failed.');
+        const set = await client.get<ClassSet>(`/class-sets/${id}`);
+        if (set.state === 'done') return;
+        if (set.state === 'failed') throw new Error('A job of the class set failed.');
         // As often as a screen asks.
         await new Promise((resolve) => setTimeout(resolve, 500));
       }

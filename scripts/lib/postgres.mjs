@@ -64,7 +64,7 @@ export async function startPostgres(folder, options = {}) {
   if (!running) {
     const speed = options.throwaway ? ' -c fsync=off -c full_page_writes=off -c synchronous_commit=off' : '';
     const log = path.join(home, 'postgres.log');
-    const flags = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories='${socket}' -c max_connections=160${speed}`;
+    const flags = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories='${socket}' -c max_connections=300${speed}`;
     must(
       pg('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', flags, 'start']),
       `The database did not start (see ${log})`,

@@ -1,10 +1,14 @@
 import { decodeText, Lexicon, parsePls } from '@aurelfield/core';
 import { readFile } from 'node:fs/promises';
+import type { Terminal } from './terminal.ts';
 
 /** The entries of a pronunciation lexicon; what of it cannot be used is told on standard error. */
-export async function lexiconFlag(file: string | undefined): Promise<Lexicon | undefined> {
+export async function lexiconFlag(
+  file: string | undefined,
+  terminal: Terminal,
+): Promise<Lexicon | undefined> {
   if (file === undefined) return undefined;
   const { entries, warnings } = parsePls(decodeText(await readFile(file)).text);
-  for (const warning of warnings) process.stderr.write(`aurel: ${file}: ${warning}\n`);
+  for (const warning of warnings) terminal.message(`${file}: ${warning}`);
   return new Lexicon(entries);
 }

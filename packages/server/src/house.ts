@@ -62,7 +62,6 @@ import { ReadingOpener } from './readings/readingOpener.ts';
 import { ReadingPlanner } from './readings/readingPlanner.ts';
 import { ReadingProgress } from './readings/readingProgress.ts';
 import { ReadingService } from './readings/readingService.ts';
-import { readingsWork } from './readings/readingsWork.ts';
 import { ReadingSound } from './readings/readingSound.ts';
 import { ReadingStore } from './readings/readingStore.ts';
 import { SpeedMeter } from './readings/speedMeter.ts';
@@ -173,7 +172,6 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
       await readingMaker.makeAll(await readings.get(schoolId, payload.readingId), context);
       return undefined;
     },
-    readings: readingsWork({ database, opener, readings, progress, voices, jobs, jobStore }),
     export: exports.work,
     set: classSetWork({ database, sets, opener, readings, editions, exports, voices, jobs, jobStore }),
     photo: photoWork(photoTray, readers),

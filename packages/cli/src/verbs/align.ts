@@ -4,6 +4,7 @@ import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices
 import { writeFile } from 'node:fs/promises';
 import type { Edition } from '@aurelfield/formats';
 import { lexiconFlag } from '../lexiconFlag.ts';
+import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
@@ -13,7 +14,7 @@ import { spokenEdition } from './spokenEdition.ts';
 const KNOWN_PACE = 160;
 
 /** `align AUDIO TEXT [--voice ID] [--lexicon FILE.pls] --out timings.json`: when each word of a text is said in a recording of it. */
-export async function align(args: string[]): Promise<void> {
+export async function align(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     voice: { type: 'string' },
     lexicon: { type: 'string' },
@@ -31,7 +32,7 @@ export async function align(args: string[]): Promise<void> {
     throw values.voice === undefined
       ? new Error(`No voice speaks ${document.language}; choose one with --voice.`)
       : new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
-  const lexicon = await lexiconFlag(values.lexicon);
+  const lexicon = await lexiconFlag(values.lexicon, terminal);
   const recording = await readSound(audio, SPEECH_RATE);
   await registry.start(voice.engine);
   const clips = await ClipFile.open(registry);
@@ -48,7 +49,7 @@ export async function align(args: string[]): Promise<void> {
       );
     await writeFile(values.out, `${JSON.stringify(timingsOf(edition, words, recording.length))}\n`);
     const out = words.filter(({ range }) => !range).length;
-    if (out > 0) process.stderr.write(`aurel: ${out} of ${words.length} words are not in the recording.\n`);
+    if (out > 0) terminal.message(`${out} of ${words.length} words are not in the recording.`);
   } finally {
     await clips.close();
     await registry.stop();

@@ -2,6 +2,7 @@ import { decodeText, DEFAULT_PACE, PACE_RANGE, parsePls } from '@aurelfield/core
 import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { readFile } from 'node:fs/promises';
 import { lexiconFlag } from '../lexiconFlag.ts';
+import type { Terminal } from '../terminal.ts';
 import { numberFlag, readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
@@ -9,7 +10,7 @@ import { spokenEdition } from './spokenEdition.ts';
 import { formatFlag, qualityFlags, writeFormat } from './writeFormat.ts';
 
 /** `export FILE --format F --out FILE [--voice ID] [--pace WPM] [--lexicon FILE.pls] [--rate N] [--bitrate N] [--title T] [--pupil P]`: reads, speaks and writes a document in one of the formats. */
-export async function exportDocument(args: string[]): Promise<void> {
+export async function exportDocument(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     format: { type: 'string' },
     out: { type: 'string' },
@@ -30,7 +31,7 @@ export async function exportDocument(args: string[]): Promise<void> {
   const registry = new VoiceRegistry(standardEngines());
   if (values.voice !== undefined && !registry.find(values.voice))
     throw new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
-  const lexicon = await lexiconFlag(values.lexicon);
+  const lexicon = await lexiconFlag(values.lexicon, terminal);
   const entries = values.lexicon === undefined ? [] : parsePls(decodeText(await readFile(values.lexicon)).text).entries; // prettier-ignore
   const read = await readDocument(file);
   const document = { ...read, title: values.title ?? read.title };

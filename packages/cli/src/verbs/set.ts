@@ -4,6 +4,7 @@ import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { mkdir, readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { z } from 'zod';
+import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
@@ -26,7 +27,7 @@ const profilesSchema = z
   .min(1);
 
 /** `set FOLDER --out FOLDER [--names PATTERN]`: every document of a folder for every profile of its profiles.json. A sentence that several hear alike is made once. */
-export async function makeSet(args: string[]): Promise<void> {
+export async function makeSet(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     out: { type: 'string' },
     names: { type: 'string', default: DEFAULT_PATTERN },
@@ -70,10 +71,10 @@ export async function makeSet(args: string[]): Promise<void> {
         }
       } catch (error) {
         failed += 1;
-        process.stderr.write(`aurel: ${file}: ${error instanceof Error ? error.message : String(error)}\n`);
+        terminal.message(`${file}: ${error instanceof Error ? error.message : String(error)}`);
       }
     }
-    process.stdout.write(`${JSON.stringify({ files: written, failed, clips: clips.made })}\n`);
+    terminal.output(`${JSON.stringify({ files: written, failed, clips: clips.made })}\n`);
   } finally {
     await clips.close();
     await registry.stop();

@@ -18,13 +18,14 @@ import { factsOfClip, standardEngines, VoiceRegistry, type SpokenClip } from '@a
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { lexiconFlag } from '../lexiconFlag.ts';
+import type { Terminal } from '../terminal.ts';
 import { numberFlag, readArgs, UsageError } from '../usage.ts';
 import { inOrder } from './inOrder.ts';
 
 const AT_ONCE = 4;
 
 /** `speak FILE --voice ID [--pace WPM] [--lexicon FILE.pls] --out DIR`: writes audio.wav and timings.json. */
-export async function speak(args: string[]): Promise<void> {
+export async function speak(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     voice: { type: 'string' },
     pace: { type: 'string', default: String(DEFAULT_PACE) },
@@ -39,7 +40,7 @@ export async function speak(args: string[]): Promise<void> {
   const registry = new VoiceRegistry(standardEngines());
   const voice = registry.find(values.voice);
   if (!voice) throw new UsageError(`There is no voice “${values.voice}”; \`voices\` lists them.`);
-  const lexicon = await lexiconFlag(values.lexicon);
+  const lexicon = await lexiconFlag(values.lexicon, terminal);
   const text = decodeText(await readFile(file)).text;
   const blocks = blocksFromPlainText(text);
   if (blocks.length === 0) throw new Error(`There is no text in ${file}.`);
@@ -114,9 +115,7 @@ export async function speak(args: string[]): Promise<void> {
   };
   await writeFile(path.join(values.out, 'timings.json'), `${JSON.stringify(timings)}\n`);
   if (spelt.size > 0)
-    process.stderr.write(
-      `aurel: this voice cannot say these words and spelt them: ${[...spelt].join(', ')}\n`,
-    );
+    terminal.message(`this voice cannot say these words and spelt them: ${[...spelt].join(', ')}`);
 }
 
 function laidOut({ words, plan, breaks, place }: PlannedSentence, clip: SpokenClip): LaidSentence {

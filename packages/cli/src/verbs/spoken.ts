@@ -8,10 +8,11 @@ import {
 } from '@aurelfield/core';
 import { createInterface } from 'node:readline';
 import { lexiconFlag } from '../lexiconFlag.ts';
+import type { Terminal } from '../terminal.ts';
 import { languageFlag, readArgs, UsageError } from '../usage.ts';
 
 /** `spoken [--lang en-GB] [--subject maths] [--lexicon FILE.pls]`: for each line of standard input its displayed words and what is said for them, and what is left out, as one JSON line. */
-export async function spoken(args: string[]): Promise<void> {
+export async function spoken(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     lang: { type: 'string', default: 'en-GB' },
     subject: { type: 'string' },
@@ -20,8 +21,8 @@ export async function spoken(args: string[]): Promise<void> {
   if (positionals.length > 0) throw new UsageError('spoken reads standard input and takes no file.');
   const language = languageFlag(values.lang);
   const choices = { ...DEFAULT_CHOICES, subject: subjectFlag(values.subject) };
-  const lexicon = await lexiconFlag(values.lexicon);
-  for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
+  const lexicon = await lexiconFlag(values.lexicon, terminal);
+  for await (const line of createInterface({ input: terminal.input, crlfDelay: Infinity })) {
     const words = sentencesOf(line, language).flatMap((range) =>
       expandSentence(line.slice(range.start, range.end), language, { lexicon, choices }).map(
         ({ text, start, end, spoken: said }) => ({
@@ -35,7 +36,7 @@ export async function spoken(args: string[]): Promise<void> {
     const left = leftOutOf([{ type: 'paragraph', text: line, offset: 0 }], language, choices).map(
       ({ text, start, end, rule }) => ({ text, start, end, rule }),
     );
-    process.stdout.write(`${JSON.stringify({ words, left })}\n`);
+    terminal.output(`${JSON.stringify({ words, left })}\n`);
   }
 }
 

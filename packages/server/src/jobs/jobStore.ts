@@ -1,5 +1,5 @@
-import type { Job, JobGroup } from '@aurelfield/api';
-import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import type { Job } from '@aurelfield/api';
+import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { jobGroups, jobs } from '../db/schema/index.ts';
 import { notFound } from '../refusal.ts';
@@ -60,22 +60,6 @@ export class JobStore {
       .where(and(eq(jobs.id, jobId), eq(jobs.schoolId, schoolId)));
     if (!row) throw notFound('This job');
     return row;
-  }
-
-  /** The jobs of a group, oldest first. @throws Refusal when the school has no such group. */
-  async ofGroup(schoolId: string, groupId: string): Promise<JobRow[]> {
-    const [group] = await this.#db
-      .select()
-      .from(jobGroups)
-      .where(and(eq(jobGroups.id, groupId), eq(jobGroups.schoolId, schoolId)));
-    if (!group) throw notFound('This group of jobs');
-    return this.#db.select().from(jobs).where(eq(jobs.groupId, groupId)).orderBy(asc(jobs.createdAt));
-  }
-
-  /** Readings that have a job in a group already. */
-  async readingsOfGroup(db: Database, groupId: string): Promise<Set<string>> {
-    const rows = await db.select({ readingId: jobs.readingId }).from(jobs).where(eq(jobs.groupId, groupId));
-    return new Set(rows.flatMap(({ readingId }) => readingId ?? []));
   }
 
   /** The newest job of a kind for a reading. */
@@ -215,26 +199,5 @@ export function toJob(row: JobRow): Job {
     error: row.error,
     file: file ? `/api/jobs/${row.id}/file` : null,
     fileName: file?.fileName ?? null,
-  };
-}
-
-/** A group as one piece of work. */
-export function toGroup(groupId: string, rows: readonly JobRow[]): JobGroup {
-  const has = (state: JobRow['state']) => rows.some((row) => row.state === state);
-  const isGoing = has('running') || (has('waiting') && has('done'));
-  return {
-    id: groupId,
-    state: isGoing
-      ? 'running'
-      : has('waiting')
-        ? 'waiting'
-        : has('failed')
-          ? 'failed'
-          : has('cancelled')
-            ? 'cancelled'
-            : 'done',
-    done: rows.reduce((sum, { done }) => sum + done, 0),
-    total: rows.reduce((sum, { total }) => sum + total, 0),
-    jobs: rows.map((row) => ({ ...toJob(row), readingId: row.readingId })),
   };
 }

@@ -1,8 +1,8 @@
-import type { Job, JobGroup } from '@aurelfield/api';
+import type { Job } from '@aurelfield/api';
 import { setTimeout as rest } from 'node:timers/promises';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
 import { Refusal } from '../refusal.ts';
-import { toGroup, toJob, type JobRow, type JobStore } from './jobStore.ts';
+import { toJob, type JobRow, type JobStore } from './jobStore.ts';
 import type { JobPayload, JobResult } from './payloads.ts';
 import { CANCEL_CHANNEL, type Queue } from './queue.ts';
 
@@ -40,22 +40,8 @@ export class Jobs {
     return this.#database.transaction((tx) => this.enqueue(tx, job));
   }
 
-  /** Begins several jobs as one piece of work. @returns the group. */
-  async beginGroup(schoolId: string, payloads: readonly JobPayload[]): Promise<JobGroup> {
-    const groupId = await this.#database.transaction(async (tx) => {
-      const id = await this.#store.addGroup(tx.db, schoolId);
-      for (const payload of payloads) await this.enqueue(tx, { schoolId, payload, groupId: id });
-      return id;
-    });
-    return this.group(schoolId, groupId);
-  }
-
   async get(schoolId: string, jobId: string): Promise<Job> {
     return toJob(await this.#store.get(schoolId, jobId));
-  }
-
-  async group(schoolId: string, groupId: string): Promise<JobGroup> {
-    return toGroup(groupId, await this.#store.ofGroup(schoolId, groupId));
   }
 
   /** The files that a job made, and whether they are handed out as an archive. @throws Refusal when it made none, or not yet. */
@@ -73,10 +59,9 @@ export class Jobs {
     await this.#cancel(schoolId, { jobId });
   }
 
-  /** Cancels what has not ended of a group. @throws Refusal when the school has no such group. */
-  async cancelGroup(schoolId: string, groupId: string): Promise<void> {
-    await this.#store.ofGroup(schoolId, groupId);
-    await this.#cancel(schoolId, { groupId });
+  /** Cancels what has not ended of a group, in the school that has it. */
+  cancelGroup(schoolId: string, groupId: string): Promise<void> {
+    return this.#cancel(schoolId, { groupId });
   }
 
   /**

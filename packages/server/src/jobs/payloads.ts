@@ -5,13 +5,6 @@ import { z } from 'zod';
 export const jobPayloadSchema = z.discriminatedUnion('kind', [
   /** Makes all the sound of a reading. */
   z.object({ kind: z.literal('reading'), readingId: id }),
-  /** Opens readings and has each of them made, as jobs of the same group. */
-  z.object({
-    kind: z.literal('readings'),
-    pairs: z.array(z.object({ handoutId: id, pupilId: id })).min(1),
-    /** Whether a teacher agreed to what priced voices cost. */
-    costAgreed: z.boolean(),
-  }),
   /** Makes what is missing of readings and writes it as a file, several readings joined. */
   z.object({
     kind: z.literal('export'),

@@ -1,4 +1,3 @@
-import { groupRequestSchema } from '@aurelfield/api';
 import { zipped } from '@aurelfield/formats';
 import { Router } from 'express';
 import { Readable } from 'node:stream';
@@ -11,29 +10,9 @@ import { notFound } from '../refusal.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { Jobs } from './jobs.ts';
 
-/** Long work: begin several readings at once, look how far it is, stop it, fetch what it made. */
+/** Long work: how far it is, stopping it, what it made. */
 export function jobRoutes(jobs: Jobs, store: ObjectStore): Router {
   const router = Router();
-
-  router.post('/job-groups', async (request, response) => {
-    const { handoutIds, pupilIds, costAgreed } = groupRequestSchema.parse(request.body);
-    // One for each handout: several workers open them at the same time.
-    const payloads = handoutIds.map((handoutId) => ({
-      kind: 'readings' as const,
-      pairs: pupilIds.map((pupilId) => ({ handoutId, pupilId })),
-      costAgreed,
-    }));
-    response.status(202).json(await jobs.beginGroup(schoolOf(request), payloads));
-  });
-
-  router.get('/job-groups/:id', async (request, response) => {
-    response.json(await jobs.group(schoolOf(request), idParam(request)));
-  });
-
-  router.delete('/job-groups/:id', async (request, response) => {
-    await jobs.cancelGroup(schoolOf(request), idParam(request));
-    response.status(204).end();
-  });
 
   router.get('/jobs/:id', async (request, response) => {
     response.json(await jobs.get(schoolOf(request), idParam(request)));

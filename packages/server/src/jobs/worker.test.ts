@@ -42,8 +42,8 @@ afterAll(async () => {
   await database.close();
 });
 
-/** A worker that opens readings like this. */
-async function startWorker(readings: JobWork<'readings'>): Promise<JobWorker> {
+/** A worker that carries out items of class sets like this. */
+async function startWorker(set: JobWork<'set'>): Promise<JobWorker> {
   const nothing = () => Promise.resolve(undefined);
   const worker = new JobWorker(
     {
@@ -52,10 +52,9 @@ async function startWorker(readings: JobWork<'readings'>): Promise<JobWorker> {
       queue,
       log,
       works: {
-        readings,
+        set,
         reading: nothing,
         export: nothing,
-        set: nothing,
         photo: nothing,
         recording: nothing,
         'hand-out': nothing,
@@ -71,11 +70,7 @@ async function startWorker(readings: JobWork<'readings'>): Promise<JobWorker> {
 const begin = () =>
   jobs.begin({
     schoolId,
-    payload: {
-      kind: 'readings',
-      pairs: [{ handoutId: randomUUID(), pupilId: randomUUID() }],
-      costAgreed: false,
-    },
+    payload: { kind: 'set', setId: randomUUID(), position: 0 },
   });
 const stateOf = async (id: string) => (await store.get(schoolId, id)).state;
 const becomes = (id: string, wanted: string) =>
@@ -88,7 +83,7 @@ const becomes = (id: string, wanted: string) =>
 function endless() {
   const begun: JobContext[] = [];
   const reasons: unknown[] = [];
-  const work: JobWork<'readings'> = async (_job, context) => {
+  const work: JobWork<'set'> = async (_job, context) => {
     begun.push(context);
     await new Promise<void>((resolve) => context.signal.addEventListener('abort', () => resolve()));
     reasons.push(context.signal.reason);

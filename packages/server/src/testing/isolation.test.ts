@@ -1,5 +1,5 @@
 import { DEFAULT_SCANNING } from '@aurelfield/api';
-import type { ClassSet, Entry, Handout, Job, JobGroup, Pupil, Reading, VersionView } from '@aurelfield/api';
+import type { ClassSet, Entry, Handout, Job, Pupil, Reading, VersionView } from '@aurelfield/api';
 import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
@@ -8,7 +8,7 @@ import { apiRoutes } from '../app.ts';
 import { hashPassword } from '../auth/passwords.ts';
 import { heardPages, schools } from '../db/schema/index.ts';
 import { routesOf, type KnownRoute } from './routesOf.ts';
-import { startTestServer, TestClient, until, type TestServer } from './testServer.ts';
+import { startTestServer, TestClient, type TestServer } from './testServer.ts';
 
 let server: TestServer;
 let own: TestClient;
@@ -53,7 +53,6 @@ interface Things {
   readonly pupil: string;
   readonly reading: string;
   readonly job: string;
-  readonly group: string;
   readonly classSet: string;
   readonly entry: string;
   readonly occurrence: string;
@@ -249,9 +248,6 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /readings/:id/make': of('/readings/:id/make', 'reading'),
   'POST /readings/:id/exports': of('/readings/:id/exports', 'reading', () => ({ format: 'mp3' })),
   // Begun as a job, which finds nothing of the sort in the stranger's school (looked at below).
-  'POST /job-groups': { address: () => '/job-groups', body: ({ handout, pupil }) => ({ handoutIds: [handout], pupilIds: [pupil] }), status: 202 },
-  'GET /job-groups/:id': of('/job-groups/:id', 'group'),
-  'DELETE /job-groups/:id': of('/job-groups/:id', 'group'),
   'GET /jobs/:id': of('/jobs/:id', 'job'),
   'DELETE /jobs/:id': of('/jobs/:id', 'job'),
   'GET /jobs/:id/file': of('/jobs/:id/file', 'job'),
@@ -286,9 +282,6 @@ async function makeThings(): Promise<Things> {
     await own.send<Reading>('POST', '/readings', { handoutId: handout?.id, pupilId: pupil?.id })
   ).body;
   const job = (await own.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'wav' })).body;
-  const group = (
-    await own.send<JobGroup>('POST', '/job-groups', { handoutIds: [handout?.id], pupilIds: [pupil?.id] })
-  ).body;
   const set = await own.send<ClassSet>('POST', '/class-sets', classSet({ handout: handout?.id ?? '', pupil: pupil?.id ?? '' })); // prettier-ignore
   const mark = await own.send<{ id: string }>('POST', `/handouts/${handout?.id ?? ''}/study-marks`, {
     block: first?.id, start: 0, end: 3, written: first?.text.slice(0, 3), colour: 'sky',
@@ -323,7 +316,6 @@ async function makeThings(): Promise<Things> {
     pupil: pupil?.id ?? '',
     reading: reading.id,
     job: job.id,
-    group: group.id,
     classSet: set.body.id,
     entry: (await own.get<Entry[]>('/pronunciations')).body[0]?.id ?? '',
     occurrence: placed.body.occurrences[0]?.id ?? '',
@@ -379,12 +371,6 @@ test('a teacher sees and touches only what is of the own school', async () => {
     const method = route.slice(0, route.indexOf(' '));
     const answer = await other.send(method, asked.address(things), asked.body?.(things));
     expect([route, answer.status]).toEqual([route, asked.status]);
-    if (route !== 'POST /job-groups') continue;
-    const ended = await until(
-      () => other.get<JobGroup>(`/job-groups/${(answer.body as JobGroup).id}`),
-      ({ body }) => body.state !== 'waiting' && body.state !== 'running',
-    );
-    expect(ended.body).toMatchObject({ state: 'failed', jobs: [{ state: 'failed', readingId: null }] });
   }
   expect((await own.get<Handout>(`/handouts/${things.handout}`)).body).toEqual(before);
   expect((await own.fetch(`/intake/photos/${things.ticket}/shown`)).status).toBe(200);

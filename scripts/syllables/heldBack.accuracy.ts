@@ -4,6 +4,7 @@ import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';
 import { expect, test } from 'vitest';
 import weights from '../../packages/server/src/language/syllableWeights.json' with { type: 'json' };
+import { figure, percent } from '../lib/figure.ts';
 import { isHeldBack, syllablesOfSounds } from './halves.ts';
 
 /** Every so many of the held-back words: the speller takes its time. */
@@ -20,7 +21,14 @@ test('syllables by rule agree with the CMU Pronouncing Dictionary on the half th
     });
   const share = (some: readonly string[]) => some.filter(isRight).length / some.length;
   const ordinary = words.filter((word, i) => i % EVERY === 0 && speller.correct(word));
-  console.log(`syllables by rule: ${(100 * share(words)).toFixed(1)} % of ${words.length} held back, names among them; ${(100 * share(ordinary)).toFixed(1)} % of ${ordinary.length} in a spelling dictionary`); // prettier-ignore
+  figure(
+    `Syllables by rule, ${words.length} words of the CMU dictionary held back, with names`,
+    percent(share(words), 1),
+  );
+  figure(
+    `Syllables by rule, ${ordinary.length} of them that a British spelling dictionary has`,
+    percent(share(ordinary), 1),
+  );
   expect(share(words)).toBeGreaterThan(0.955);
   expect(share(ordinary)).toBeGreaterThan(0.97);
 });

@@ -3,6 +3,7 @@ import { dictionary } from 'cmu-pronouncing-dictionary';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { lookAtPhoto, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
+import { figure } from '../lib/figure.ts';
 import { errorRates } from './errors.ts';
 
 /** Photos of a simulated camera that is not ours, of pages that are not ours (1200 × 1600 pixels; `npm run bench:ocr` has the whole set). */
@@ -26,6 +27,7 @@ describe.each([
     const truth = readFileSync(new URL(`${name}.txt`, folder), 'utf8');
     const plain = (text: string) => text.replace(/_+/gu, ' ').replace(/\s+/gu, ' ');
     const { cer } = errorRates(plain(truth), plain(blocks.map(({ text }) => text).join('\n')));
+    figure(`Characters read wrong, photograph ${name}`, `${cer.toFixed(2)} %`);
     expect(cer).toBeLessThan(most);
   });
 

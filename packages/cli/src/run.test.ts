@@ -1,83 +1,26 @@
-import { build } from 'esbuild';
 import { execFile } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { Readable } from 'node:stream';
 import { promisify } from 'node:util';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { fileURLToPath } from 'node:url';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
-import { formatsInTheBundle } from '../../../scripts/lib/formatsInTheBundle.mjs';
+import { run } from './run.ts';
 
-const SOURCE = fileURLToPath(new URL('./main.ts', import.meta.url));
-const TSX = pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href;
-
-const ROOT = fileURLToPath(new URL('../../..', import.meta.url));
-
-/** Threads and child processes by the sources that start them: they are built beside the terminal. */
-const STARTED = [
-  { by: 'espeakEngine.ts', source: './worker.ts', built: './espeakWorker.js' },
-  { by: 'readerPool.ts', source: './child.ts', built: './readerProcess.js' },
-];
-/** The terminal as JavaScript, which starts in a tenth of the time. Its sources keep their addresses, so their data is found. */
-const BUILT = path.join(ROOT, 'node_modules/.cache/aurelfield-terminal');
-const MAIN = path.join(BUILT, 'main.js');
-beforeAll(async () => {
-  await build({
-    entryPoints: {
-      main: SOURCE,
-      espeakWorker: path.join(ROOT, 'packages/voices/src/espeak/worker.ts'),
-      readerProcess: path.join(ROOT, 'packages/readers/src/child.ts'),
-    },
-    outdir: BUILT,
-    bundle: true,
-    splitting: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    alias: Object.fromEntries(
-      ['core', 'voices', 'readers', 'formats'].map((name) => [
-        `@aurelfield/${name}`,
-        path.join(ROOT, 'packages', name, 'src/index.ts'),
-      ]),
-    ),
-    plugins: [
-      formatsInTheBundle,
-      {
-        name: 'addresses of the sources',
-        setup: (bundling) => {
-          bundling.onLoad({ filter: /packages\/.*\.ts$/ }, ({ path: file }) => {
-            const started = STARTED.find(({ by }) => by === path.basename(file));
-            const text = readFileSync(file, 'utf8');
-            const own = started
-              ? text.replace(`'${started.source}', import.meta.url`, `'${started.built}', import.meta['url']`)
-              : text;
-            const address = JSON.stringify(pathToFileURL(file).href);
-            return { contents: own.replaceAll('import.meta.url', address), loader: 'ts' };
-          });
-        },
-      },
-    ],
-  });
-});
-
-function aurel(
+/** Runs a verb in this process. */
+async function aurel(
   args: readonly string[],
   input = '',
-  command: readonly string[] = [MAIN],
 ): Promise<{ status: number; out: string; err: string }> {
-  return new Promise((resolve) => {
-    const child = execFile(
-      process.execPath,
-      [...command, ...args],
-      { maxBuffer: 1 << 26 },
-      (error, out, err) => {
-        resolve({ status: error ? Number(error.code) : 0, out, err });
-      },
-    );
-    child.stdin?.end(input);
+  let [out, err] = ['', ''];
+  const status = await run(args, {
+    input: Readable.from([input]),
+    output: (text) => (out += text),
+    message: (line) => (err += `aurel: ${line}\n`),
   });
+  return { status, out, err };
 }
 
 const timings = z.object({
@@ -98,8 +41,8 @@ const timings = z.object({
   ),
 });
 
-test('voices lists every voice, from source as anybody runs it', async () => {
-  const { status, out } = await aurel(['voices'], '', ['--import', TSX, SOURCE]);
+test('voices lists every voice', async () => {
+  const { status, out } = await aurel(['voices']);
   expect(status).toBe(0);
   const list = JSON.parse(out) as Record<string, unknown>[];
   expect(list.length).toBeGreaterThan(12);

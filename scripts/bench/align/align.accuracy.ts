@@ -1,5 +1,6 @@
 import { alignWords, FITS } from '@aurelfield/core';
 import { afterAll, describe, expect, test } from 'vitest';
+import { figure } from '../../lib/figure.ts';
 import { CONDITIONS, finding, quantile } from './conditions.ts';
 import { saidBy, stopVoices } from './known.ts';
 import { plainSentences, SET_ASIDE } from './texts.ts';
@@ -19,6 +20,10 @@ describe.each(['awb', 'slt'])('%s', (speaker) => {
   test.each(CONDITIONS)('$name', async (condition) => {
     const found = await finding(text, speaker, condition);
     const errors = found.errors.map(Math.abs);
+    figure(
+      `Word onsets found by alignment, ${speaker}, ${condition.name}: median and 95th percentile of ${errors.length}`,
+      `${quantile(errors, 0.5).toFixed(1)} and ${quantile(errors, 0.95).toFixed(1)} ms`,
+    );
     expect(quantile(errors, 0.5)).toBeLessThanOrEqual(20);
     // Of 130 words seven may be farther away: with fewer words, chance moves the last ones.
     expect(quantile(errors, 0.95)).toBeLessThanOrEqual(WITHIN.get(condition.name) ?? 100);
