@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { wavHeader } from '@aurelfield/core';
@@ -163,12 +163,12 @@ describe('a recording that everything happens to', () => {
     await seeText(page, 'All of it is on the server.');
     await app.kill();
     await seeText(page, 'The server does not answer');
-    await rest(1500);
+    await delay(1500);
     await app.start();
     await seeText(page, 'All of it is on the server.');
     await page.setOfflineMode(true);
     await seeText(page, 'The server does not answer');
-    await rest(1500);
+    await delay(1500);
     await page.setOfflineMode(false);
     await seeText(page, 'All of it is on the server.');
     // In the middle of it, without a word: as when a lid is closed or a battery is empty.
@@ -181,7 +181,7 @@ describe('a recording that everything happens to', () => {
     await seeText(page, 'Paused,');
     await pressButton(page, 'Go on');
     await seeText(page, 'Recording,');
-    await rest(2500);
+    await delay(2500);
     await pressButton(page, 'Pause');
     await seeText(page, 'Paused,');
     await pressButton(page, 'Done: find the words');
@@ -206,7 +206,7 @@ describe('a recording that everything happens to', () => {
     await page.reload();
     await pressButton(page, 'Record');
     await seeText(page, 'Recording,');
-    await rest(5000);
+    await delay(5000);
     await pressButton(page, 'Done: find the words');
     const failures = async () =>
       (await recordingsOf(page, handout)).filter(({ state }) => state === 'failed').length;
@@ -261,7 +261,7 @@ describe('a teacher’s own voice', () => {
     await seeText(page, 'Recording,');
     expect(await violationsOn(page)).toEqual([]);
     // As long as the reading lasts, and a little more.
-    await rest(13_500);
+    await delay(13_500);
     await pressButton(page, 'Done: find the words');
     await page.waitForSelector('::-p-aria([name="Touch up"][role="link"])');
     expect(await recordingsOf(page, handout)).toMatchObject([{ state: 'ready', origin: 'microphone' }]);
@@ -400,9 +400,9 @@ describe('a teacher’s own voice', () => {
     await page.waitForFunction(
       () => Number.parseFloat(document.querySelector<HTMLElement>('.needle')?.style.left ?? '0') > 0,
     );
-    await rest(700);
+    await delay(700);
     await page.keyboard.press('t');
-    await rest(400);
+    await delay(400);
     await page.keyboard.press('t');
     await pressButton(page, 'Done: 2 words');
     await expect.poll(async () => (await timesOf())[2]?.confidence).toBe(1);

@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from 'vitest';
-import { startHouse, type HouseOfProcesses } from './houseOfProcesses.ts';
+import { startProcesses, type ProcessGroup } from './processGroup.ts';
 
 const HANDOUTS = 4;
 const SENTENCES = 8;
@@ -38,8 +38,8 @@ interface Counts {
 }
 
 /** Makes a class set with two workers and a third that is killed, and looks at what became of it. */
-async function makeClassSet(house: HouseOfProcesses) {
-  const { client } = house;
+async function makeClassSet(group: ProcessGroup) {
+  const { client } = group;
   const pupils = await client.get<Pupil[]>('/pupils');
   const [first, second] = pupils;
   if (!first || !second) throw new Error('The demo has pupils.');
@@ -61,7 +61,7 @@ async function makeClassSet(house: HouseOfProcesses) {
     handouts.push(
       await client.addHandout({ title: `Set ${i}`, text: textOf(i), language: 'en-GB', format: 'text' }),
     );
-  const workers = [await house.startWorker(), await house.startWorker(), await house.startWorker()] as const;
+  const workers = [await group.startWorker(), await group.startWorker(), await group.startWorker()] as const;
   // Voices of the priced service are found a moment after a worker has started.
   await new Promise((resolve) => setTimeout(resolve, 4000));
   const { id } = await client.send<ClassSet>('POST', '/class-sets', {
@@ -72,11 +72,11 @@ async function makeClassSet(house: HouseOfProcesses) {
     costAgreed: true,
   });
   const made = async () =>
-    (await house.query<{ n: number }>('select count(*)::int as n from clips'))[0]?.n ?? 0;
+    (await group.query<{ n: number }>('select count(*)::int as n from clips'))[0]?.n ?? 0;
   await until(made, (n) => n > 25);
   await workers[2].kill();
   await until(made, (n) => n > 60);
-  house.restartDatabase();
+  group.restartDatabase();
   const set = await until(
     () => client.get<ClassSet>(`/class-sets/${id}`),
     ({ state }) => state === 'failed' || state === 'done',
@@ -84,14 +84,11 @@ async function makeClassSet(house: HouseOfProcesses) {
   return { set, pupils, killed: workers[2].pid };
 }
 
-async function look(
-  house: HouseOfProcesses,
-  { set, pupils, killed }: Awaited<ReturnType<typeof makeClassSet>>,
-) {
+async function look(group: ProcessGroup, { set, pupils, killed }: Awaited<ReturnType<typeof makeClassSet>>) {
   // No item lost, none made twice.
   expect(set.items.filter(({ state }) => state !== 'done')).toEqual([]);
   expect(new Set(set.items.map(({ fileName }) => fileName)).size).toBe(HANDOUTS * pupils.length);
-  const readings = await house.query<{ sentences: number; made: number; planned: boolean; samples: string }>(
+  const readings = await group.query<{ sentences: number; made: number; planned: boolean; samples: string }>(
     'select sentences, made, planned, samples from readings where retired_at is null',
   );
   expect(readings).toHaveLength(HANDOUTS * pupils.length);
@@ -99,17 +96,17 @@ async function look(
     expect([planned, made]).toEqual([true, sentences]);
     expect(Number(samples)).toBeGreaterThan(0);
   }
-  expect(await house.query('select * from clip_claims where characters > 0')).toEqual([]);
+  expect(await group.query('select * from clip_claims where characters > 0')).toEqual([]);
 
   // Every clip made once, counted at the engine; the killed worker's last ones, which nobody got, once more.
-  const spoken = house.spoken();
+  const spoken = group.spoken();
   const byKey = new Map<string, number[]>();
   for (const { pid, key } of spoken) byKey.set(key, [...(byKey.get(key) ?? []), pid]);
   const twice = [...byKey].filter(([, pids]) => pids.length > 1);
   for (const [key, pids] of twice) {
     expect(pids, key).toHaveLength(2);
     // The priced service runs in the server's process: there it speaks for whoever asks, also for one who is killed then.
-    if (pids.every((pid) => pid === house.server.pid)) continue;
+    if (pids.every((pid) => pid === group.server.pid)) continue;
     expect(
       pids.filter((pid) => pid !== killed),
       key,
@@ -118,16 +115,16 @@ async function look(
   expect(twice.length).toBeLessThanOrEqual(12);
 
   // Every priced clip paid once: as many as there are, and what the service charged is what was booked.
-  const counts = (await (await fetch(`${house.server.priced}/counts`)).json()) as Counts;
-  const [priced] = await house.query<{ n: number }>(
+  const counts = (await (await fetch(`${group.server.priced}/counts`)).json()) as Counts;
+  const [priced] = await group.query<{ n: number }>(
     "select count(*)::int as n from clips where voice like 'priced%'",
   );
-  const [booked] = await house.query<{ sum: number }>('select sum(characters)::int as sum from priced_use');
+  const [booked] = await group.query<{ sum: number }>('select sum(characters)::int as sum from priced_use');
   expect(priced?.n).toBeGreaterThan(HANDOUTS);
   expect(counts.paid).toBe(priced?.n);
   expect(counts.used).toBe(booked?.sum);
   // Two who differ in pauses alone share all clips: as many as the different sentences of one of them.
-  const [plans] = await house.query<{ n: number }>(
+  const [plans] = await group.query<{ n: number }>(
     "select count(distinct clip_key)::int as n from reading_sentences where plan->>'voice' like 'priced%'",
   );
   expect(priced?.n).toBe(plans?.n);
@@ -136,24 +133,24 @@ async function look(
 test('a class set made by three workers, one of them killed and the database restarted, ends complete', async () => {
   const bucket = await startBucket();
   // Over an object store: every process reads what the others put there.
-  const house = await startHouse({
+  const group = await startProcesses({
     AUREL_S3_BUCKET: 'sounds',
     AUREL_S3_ENDPOINT: bucket.endpoint,
     AUREL_S3_ACCESS_KEY: 'S3RVER',
     AUREL_S3_SECRET_KEY: 'S3RVER',
   });
   try {
-    await look(house, await makeClassSet(house));
+    await look(group, await makeClassSet(group));
     // What workers made, the process that serves sends.
-    const [reading] = await house.query<{ id: string; sentences: number; samples: string }>(
+    const [reading] = await group.query<{ id: string; sentences: number; samples: string }>(
       'select id, sentences, samples from readings where retired_at is null limit 1',
     );
-    const bytes = await house.client.bytes(
+    const bytes = await group.client.bytes(
       `/readings/${reading?.id ?? ''}/audio.wav?from=0&to=${reading?.sentences ?? 1}`,
     );
     expect(bytes).toBe(44 + 2 * Number(reading?.samples));
   } finally {
-    await house.stop();
+    await group.stop();
     await bucket.stop();
   }
 });

@@ -2,7 +2,7 @@ import type { Handout, Pupil, Reading } from '@aurelfield/api';
 import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
-import { startBenchHouse } from './benchHouse.ts';
+import { startBenchApp } from './benchApp.ts';
 import { milliseconds, quantile, row } from './print.ts';
 import { thousandWords, wordsOf } from './texts.ts';
 
@@ -11,9 +11,9 @@ const REQUESTS = 300;
 /** Whether a listener waits while a long text is checked again and again: a stretch of sound, fetched quietly and meanwhile. */
 export async function checking(): Promise<void> {
   console.log('\nA listener while a text of 5,000 words is checked at every change\n');
-  const house = await startBenchHouse();
+  const app = await startBenchApp();
   try {
-    const { client } = house;
+    const { client } = app;
     const [pupil] = await client.get<Pupil[]>('/pupils');
     const heard = await client.addHandout({
       title: 'Heard',
@@ -52,13 +52,9 @@ export async function checking(): Promise<void> {
     const [firstCheck] = await milliseconds(check);
     await listen();
     const quiet = await listen();
-    const checker = fork(
-      fileURLToPath(new URL('./checker.ts', import.meta.url)),
-      [house.origin, checked.id],
-      {
-        execArgv: ['--import', 'tsx'],
-      },
-    );
+    const checker = fork(fileURLToPath(new URL('./checker.ts', import.meta.url)), [app.origin, checked.id], {
+      execArgv: ['--import', 'tsx'],
+    });
     await once(checker, 'message');
     const busy = await listen();
     checker.send('end');
@@ -78,6 +74,6 @@ export async function checking(): Promise<void> {
       'aim ≤ 1.3',
     );
   } finally {
-    await house.stop();
+    await app.stop();
   }
 }

@@ -1,5 +1,5 @@
 import type { Pupil } from '@aurelfield/api';
-import { startBenchHouse } from './benchHouse.ts';
+import { startBenchApp } from './benchApp.ts';
 import { measureInBrowser } from './browser.ts';
 import { quantile, row } from './print.ts';
 import { thousandWords } from './texts.ts';
@@ -7,20 +7,20 @@ import { thousandWords } from './texts.ts';
 /** What a listener notices, in headless Chromium. */
 export async function listening(): Promise<void> {
   console.log('\nIn headless Chromium\n');
-  const house = await startBenchHouse();
+  const app = await startBenchApp();
   try {
-    const { client } = house;
+    const { client } = app;
     const [pupil] = await client.get<Pupil[]>('/pupils');
     const add = (title: string, text: string) =>
       client.addHandout({ title, text, language: 'en-GB', format: 'markdown' });
     const [board] = await client.get<{ id: string }[]>('/boards');
     const { token } = await client.send<{ token: string }>('POST', `/boards/${board?.id ?? ''}/link`, {});
     const seen = await measureInBrowser(
-      house.origin,
+      app.origin,
       add,
       pupil?.id ?? '',
       thousandWords(),
-      `${house.origin}/board/${token}`,
+      `${app.origin}/board/${token}`,
     );
     row(
       'play pressed the moment it can be → first sound, median',
@@ -43,6 +43,6 @@ export async function listening(): Promise<void> {
     told('a saved phrase sounds after its tap', seen.taps, 'aim ≤ 100 ms');
     told('a typed phrase sounds after Enter', seen.typed, 'aim ≤ 400 ms');
   } finally {
-    await house.stop();
+    await app.stop();
   }
 }

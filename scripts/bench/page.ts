@@ -4,7 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer, { type Browser } from 'puppeteer-core';
-import { startBenchHouse, type BenchHouse } from './benchHouse.ts';
+import { startBenchApp, type BenchApp } from './benchApp.ts';
 import { quantile, row } from './print.ts';
 import { thousandWords, wordsOf } from './texts.ts';
 
@@ -47,28 +47,25 @@ const TIME_FRAMES = `(async () => {
 /** The pupil's page: what it weighs, how soon it sounds on a slow line, how smooth it is on a slow phone, and how many can open it at once. */
 export async function page(): Promise<void> {
   console.log('\nThe pupil’s page\n');
-  const house = await startBenchHouse();
+  const app = await startBenchApp();
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     userDataDir: mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-chromium-')),
     args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required'],
   }); // prettier-ignore
   try {
-    const [short, long] = [
-      await handedOut(house, thousandWords(), 0),
-      await handedOut(house, wordsOf(5000), 1),
-    ];
+    const [short, long] = [await handedOut(app, thousandWords(), 0), await handedOut(app, wordsOf(5000), 1)];
     await onSlowLine(browser, short);
     await onSlowPhone(browser, long);
-    await manyAtOnce(house, short);
+    await manyAtOnce(app, short);
   } finally {
     await browser.close();
-    await house.stop();
+    await app.stop();
   }
 }
 
 /** Hands a text out to one of the demo's pupils. @returns the address of its page. */
-async function handedOut({ client, origin }: BenchHouse, text: string, nth: number): Promise<string> {
+async function handedOut({ client, origin }: BenchApp, text: string, nth: number): Promise<string> {
   const pupil = (await client.get<Pupil[]>('/pupils'))[nth];
   const { id } = await client.addHandout({ title: 'Measured', text, language: 'en-GB', format: 'markdown' });
   await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds: [pupil?.id] });
@@ -154,7 +151,7 @@ async function onSlowPhone(browser: Browser, address: string): Promise<void> {
 }
 
 /** So many devices open the page, fetch what it is made of and its first sound, then all the rest. */
-async function manyAtOnce({ origin, memory }: BenchHouse, address: string): Promise<void> {
+async function manyAtOnce({ origin, memory }: BenchApp, address: string): Promise<void> {
   const before = memory();
   const failed: string[] = [];
   const fetchBytes = (agent: Agent, url: string) =>

@@ -5,7 +5,7 @@ import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { espeakPitch, espeakSpeed } from '../../packages/voices/src/espeak/settings.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
-import { startBenchHouse } from './benchHouse.ts';
+import { startBenchApp } from './benchApp.ts';
 import { milliseconds, quantile, ratio, row } from './print.ts';
 import { thousandWords } from './texts.ts';
 
@@ -69,9 +69,9 @@ export async function pipeline(): Promise<void> {
   row('text → spoken words → plan ÷ bare engine', ratio(planning, bare.engine));
   row('engine with timing and cutting, one thread ÷ bare engine', ratio(bare.withTiming, bare.engine));
 
-  const house = await startBenchHouse();
+  const app = await startBenchApp();
   try {
-    const { client } = house;
+    const { client } = app;
     const pupils = await client.get<Pupil[]>('/pupils');
     const pupil = pupils.find(({ name }) => name === ines.name);
     if (!pupil) throw new Error('The demo’s first pupil is not there.');
@@ -110,7 +110,7 @@ export async function pipeline(): Promise<void> {
     await made(await client.open(handout.id, pupil.id));
 
     const reading = await client.open(handout.id, pupil.id);
-    const before = await house.clips();
+    const before = await app.clips();
     const again: number[] = [];
     const replay: number[] = [];
     for (let run = 0; run < RUNS; run++) {
@@ -140,9 +140,9 @@ export async function pipeline(): Promise<void> {
       ratio(quantile(replay, 0.5), bare.engine),
       'aim ≤ 0.02',
     );
-    row('  clips made for it', String((await house.clips()) - before), '0');
+    row('  clips made for it', String((await app.clips()) - before), '0');
 
-    const beforeEdit = await house.clips();
+    const beforeEdit = await app.clips();
     const edited = await add(
       'One word changed',
       text.replace('a wide, wet, brown field', 'a wide, wet, green field'),
@@ -150,11 +150,11 @@ export async function pipeline(): Promise<void> {
     await made(await client.open(edited.id, pupil.id));
     row(
       'clips made after a change of one word',
-      `${(await house.clips()) - beforeEdit} of ${sentences.length}`,
+      `${(await app.clips()) - beforeEdit} of ${sentences.length}`,
       '1',
     );
 
-    const beforeClass = await house.clips();
+    const beforeClass = await app.clips();
     for (let i = 0; i < 12; i++) {
       const twin = await client.send<Pupil>('POST', '/pupils', {
         name: `Twin ${i}`,
@@ -168,7 +168,7 @@ export async function pipeline(): Promise<void> {
     }
     row(
       'clips made for 12 pupils who differ in pauses only, after the first',
-      String((await house.clips()) - beforeClass),
+      String((await app.clips()) - beforeClass),
       '0',
     );
 
@@ -191,6 +191,6 @@ export async function pipeline(): Promise<void> {
     );
     row('  slowest of 12, each while the ones before are being made', `${Math.max(...first).toFixed(0)} ms`);
   } finally {
-    await house.stop();
+    await app.stop();
   }
 }

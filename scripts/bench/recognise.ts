@@ -17,7 +17,7 @@ const SENTENCES = [
   'He could not remember where he had left his keys.',
   'There was nothing left to eat but bread and cheese.',
   'The doctor told her to stay in bed for a week.',
-  'They bought a small house near the church.',
+  'They bought a small app near the church.',
   'It is hard to say what the weather will be like tomorrow.',
   'My brother wants to become a teacher.',
 ];

@@ -6,7 +6,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import puppeteer, { type Page } from 'puppeteer-core';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
-import { startBenchHouse, type BenchHouse } from './benchHouse.ts';
+import { startBenchApp, type BenchApp } from './benchApp.ts';
 import { quantile, row } from './print.ts';
 import { wordsOf } from './texts.ts';
 
@@ -47,26 +47,26 @@ const CUT = `(async () => {
 export async function recording(): Promise<void> {
   console.log('\nA recording of an hour\n');
   const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-recording-'));
-  const house = await startBenchHouse();
+  const app = await startBenchApp();
   try {
     const text = wordsOf(AN_HOUR);
-    const handout = await house.client.addHandout({
+    const handout = await app.client.addHandout({
       title: 'An hour',
       text,
       language: 'en-GB',
       format: 'markdown',
     });
-    const file = await readAloud(house, handout, folder);
-    const id = await align(house, handout, file);
-    await inBrowser(house, id, folder);
+    const file = await readAloud(app, handout, folder);
+    const id = await align(app, handout, file);
+    await inBrowser(app, id, folder);
   } finally {
-    await house.stop();
+    await app.stop();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
 /** The text read by flite, a program that is not ours. @returns the sound file. */
-async function readAloud({ client }: BenchHouse, { id }: Handout, folder: string): Promise<string> {
+async function readAloud({ client }: BenchApp, { id }: Handout, folder: string): Promise<string> {
   const { prompts } = await client.get<{ prompts: { text: string }[] }>(`/handouts/${id}/prompts`);
   const [text, file] = [path.join(folder, 'text.txt'), path.join(folder, 'hour.wav')];
   writeFileSync(text, prompts.map((prompt) => prompt.text).join('\n'));
@@ -75,7 +75,7 @@ async function readAloud({ client }: BenchHouse, { id }: Handout, folder: string
   return file;
 }
 
-async function align({ client, memory }: BenchHouse, { id }: Handout, file: string): Promise<string> {
+async function align({ client, memory }: BenchApp, { id }: Handout, file: string): Promise<string> {
   const before = memory();
   const begun = performance.now();
   const brought = await client.bytesTo<RecordingSummary>(
@@ -99,7 +99,7 @@ async function align({ client, memory }: BenchHouse, { id }: Handout, file: stri
   }
 }
 
-async function inBrowser({ origin }: BenchHouse, id: string, folder: string): Promise<void> {
+async function inBrowser({ origin }: BenchApp, id: string, folder: string): Promise<void> {
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     userDataDir: path.join(folder, 'chromium'),

@@ -1,5 +1,5 @@
 import type { ClassSet, ClassSetPlan, ClassSetRequest, Pupil } from '@aurelfield/api';
-import { startBenchHouse } from './benchHouse.ts';
+import { startBenchApp } from './benchApp.ts';
 import { milliseconds, row } from './print.ts';
 import { demoTexts } from './texts.ts';
 
@@ -16,11 +16,11 @@ export async function sets(): Promise<void> {
 }
 
 async function classSet(workers: number): Promise<number> {
-  const house = await startBenchHouse('serve');
+  const app = await startBenchApp('serve');
   try {
-    for (let i = 0; i < workers; i++) await house.startWorker();
+    for (let i = 0; i < workers; i++) await app.startWorker();
     await new Promise((resolve) => setTimeout(resolve, 4000));
-    const { client } = house;
+    const { client } = app;
     const [first] = (await client.get<Pupil[]>('/pupils')) as [Pupil];
     const pupilIds: string[] = [];
     for (let i = 0; i < PUPILS; i++) {
@@ -56,7 +56,7 @@ async function classSet(workers: number): Promise<number> {
         await new Promise((resolve) => setTimeout(resolve, 700));
       }
     });
-    const made = await house.clips();
+    const made = await app.clips();
     row(`the plan (${plan.total.sentences} sentences)`, `${(planning / 1000).toFixed(1)} s`);
     row(
       `${workers} worker${workers === 1 ? '' : 's'}, ${HANDOUTS * PUPILS} files`,
@@ -69,6 +69,6 @@ async function classSet(workers: number): Promise<number> {
     );
     return time;
   } finally {
-    await house.stop();
+    await app.stop();
   }
 }

@@ -2,7 +2,7 @@ import { DEFAULT_NAMES, type ClassSet, type Pupil } from '@aurelfield/api';
 import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { startBenchHouse } from './benchHouse.ts';
+import { startBenchApp } from './benchApp.ts';
 import { milliseconds, row } from './print.ts';
 import { demoTexts } from './texts.ts';
 
@@ -50,11 +50,11 @@ export async function workers(): Promise<void> {
 
 /** Milliseconds that so many workers need for the class set. */
 async function classSet(count: number): Promise<number> {
-  const house = await startBenchHouse('serve');
+  const app = await startBenchApp('serve');
   try {
-    for (let i = 0; i < count; i++) await house.startWorker();
+    for (let i = 0; i < count; i++) await app.startWorker();
     await new Promise((resolve) => setTimeout(resolve, 4000));
-    const { client } = house;
+    const { client } = app;
     const pupils = await client.get<Pupil[]>('/pupils');
     const texts = demoTexts();
     const handoutIds: string[] = [];
@@ -84,11 +84,11 @@ async function classSet(count: number): Promise<number> {
       }
     });
     row(
-      `${count} worker${count === 1 ? '' : 's'}, ${await house.clips()} clips`,
+      `${count} worker${count === 1 ? '' : 's'}, ${await app.clips()} clips`,
       `${(time / 1000).toFixed(1)} s`,
     );
     return time;
   } finally {
-    await house.stop();
+    await app.stop();
   }
 }

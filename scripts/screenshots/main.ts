@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer from 'puppeteer-core';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
-import { startBenchHouse } from '../bench/benchHouse.ts';
+import { startBenchApp } from '../bench/benchApp.ts';
 import { ROOT } from '../lib/prepare.mjs';
 import { VIEWS, type Studio } from './views.ts';
 
@@ -18,7 +18,7 @@ const unknown = wanted.filter((name) => !(name in VIEWS));
 if (unknown.length > 0) throw new Error(`There is no view ${unknown.join(', ')}. There are ${Object.keys(VIEWS).join(', ')}.`); // prettier-ignore
 
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-screenshots-'));
-const house = await startBenchHouse();
+const app = await startBenchApp();
 const letterAloud = await readLetter();
 const browser = await puppeteer.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -27,15 +27,15 @@ const browser = await puppeteer.launch({
 try {
   const tab = await browser.newPage();
   tab.setDefaultTimeout(PATIENCE);
-  await tab.goto(house.origin, { waitUntil: 'networkidle0' });
+  await tab.goto(app.origin, { waitUntil: 'networkidle0' });
   await tab.locator('::-p-aria([name="Mail address"][role="textbox"])').fill(DEMO_SIGN_IN.email);
   await tab.locator('input[type="password"]').fill(DEMO_SIGN_IN.password);
   await tab.keyboard.press('Enter');
   await tab.waitForSelector('nav');
   const studio: Studio = {
     tab,
-    client: house.client,
-    origin: house.origin,
+    client: app.client,
+    origin: app.origin,
     letterAloud,
     stranger: async (width, height) => {
       const page = await (await browser.createBrowserContext()).newPage();
@@ -54,15 +54,15 @@ try {
   }
 } finally {
   await browser.close();
-  await house.stop();
+  await app.stop();
   rmSync(folder, { recursive: true, force: true });
 }
 
 /** The demo's letter, read by a program that is not ours in a teacher's stead. */
 async function readLetter(): Promise<Uint8Array<ArrayBuffer>> {
-  const handouts = await house.client.get<{ id: string; title: string }[]>('/handouts');
+  const handouts = await app.client.get<{ id: string; title: string }[]>('/handouts');
   const letter = handouts.find(({ title }) => /kiln/u.test(title));
-  const { prompts } = await house.client.get<{ prompts: { text: string }[] }>(
+  const { prompts } = await app.client.get<{ prompts: { text: string }[] }>(
     `/handouts/${letter?.id ?? ''}/prompts`,
   );
   const [text, file] = [path.join(folder, 'letter.txt'), path.join(folder, 'letter.wav')];

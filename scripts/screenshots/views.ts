@@ -1,6 +1,6 @@
 import type { Handout, Pupil } from '@aurelfield/api';
 import path from 'node:path';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { Page } from 'puppeteer-core';
 import type { Client } from '../bench/client.ts';
 import { ROOT } from '../lib/prepare.mjs';
@@ -56,9 +56,9 @@ async function listenTo(studio: Studio, title: RegExp, pupil: string, sentence: 
   await tab.waitForFunction('document.querySelector(\'[role="progressbar"]\') === null');
   await tab.evaluate(`window.aurelfieldPlayer.seek({ sentence: ${sentence}, word: ${word} }, true)`);
   await tab.waitForSelector('[data-lit="true"]');
-  await rest(300);
+  await delay(300);
   await tab.keyboard.press('Space');
-  await rest(700);
+  await delay(700);
 }
 
 /** The views by the names of their pictures, in an order in which each finds what it needs. */
@@ -83,7 +83,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.goto(`${origin}/pupils/${id}`, { waitUntil: 'networkidle0' });
     await click(tab, 'Set this one aside');
     await click(tab, 'Voice');
-    await rest(1000);
+    await delay(1000);
   },
   pronunciations: async ({ tab, origin }) => {
     await tab.goto(`${origin}/pronunciations`, { waitUntil: 'networkidle0' });
@@ -96,7 +96,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await listenTo(studio, /peat bog/u, 'Tobias', 5, 1);
     await studio.tab.keyboard.press('w');
     await studio.tab.waitForSelector('aside[aria-label="About this word"]');
-    await rest(1500);
+    await delay(1500);
   },
   voices: async (studio) => {
     const { tab } = studio;
@@ -104,12 +104,12 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await click(tab, 'Voices');
     await click(tab, 'Read in several voices');
     await tab.waitForFunction('document.querySelectorAll("[data-speaker]").length >= 8');
-    await rest(8000);
+    await delay(8000);
     await tab.evaluate('window.aurelfieldPlayer.seek({ sentence: 8, word: 1 }, true)');
     await tab.waitForSelector('[data-lit="true"]');
-    await rest(300);
+    await delay(300);
     await tab.keyboard.press('Space');
-    await rest(700);
+    await delay(700);
   },
   'listen-phone': async (studio) => {
     await studio.tab.setViewport({ width: 390, height: 844 });
@@ -121,12 +121,12 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await see(tab, 'sentences made anew');
     await click(tab, 'Everybody');
     await tab.waitForFunction('document.querySelectorAll("tbody tr").length === 6');
-    await rest(1000);
+    await delay(1000);
   },
   set: async ({ tab }) => {
     await click(tab, 'Make 6 files');
     await tab.waitForSelector('[aria-label="Files of this set"]');
-    await rest(2500);
+    await delay(2500);
   },
   'hand-out': async ({ tab, origin }) => {
     await tab.goto(origin, { waitUntil: 'networkidle0' });
@@ -149,7 +149,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await phone.waitForSelector('.text h1');
     await press(phone, 'Play');
     await phone.waitForSelector('.lit');
-    await rest(8000);
+    await delay(8000);
     await press(phone, 'Pause');
     return phone;
   },
@@ -171,7 +171,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.goto(`${origin}/record/${id}`, { waitUntil: 'networkidle0' });
     await press(tab, 'Record');
     await see(tab, 'Recording,');
-    await rest(6000);
+    await delay(6000);
   },
   'touch-up': async (studio) => {
     const { tab, origin, client, letterAloud } = studio;
@@ -184,7 +184,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
       const own = await client.get<{ state: string; error: string | null }>(`/recordings/${brought.id}`);
       if (own.state === 'ready') break;
       if (own.state === 'failed') throw new Error(own.error ?? 'It was not aligned.');
-      await rest(500);
+      await delay(500);
     }
     await tab.goto(`${origin}/recordings/${brought.id}`, { waitUntil: 'networkidle0' });
     await tab.waitForSelector('.words button');
@@ -198,7 +198,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     for (let i = 0; i < 3; i++) await tab.keyboard.press('ArrowRight');
     await tab.keyboard.up('Shift');
     await tab.waitForFunction('!document.body.innerText.includes("saving …")');
-    await rest(500);
+    await delay(500);
   },
   photos: async ({ tab, origin }) => {
     await tab.goto(`${origin}/add`, { waitUntil: 'networkidle0' });
@@ -209,13 +209,13 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.waitForSelector('[aria-label^="Page’s top left corner"]');
     await scrollTo(tab, '[aria-label^="Page’s top left corner"]');
     await tab.evaluate('scrollBy(0, -220)');
-    await rest(1000);
+    await delay(1000);
   },
   proof: async ({ tab }) => {
     await press(tab, 'Store and proof');
     await tab.waitForSelector('.tiptap');
     await tab.keyboard.press('F8');
     await tab.waitForSelector('.tiptap .spot');
-    await rest(2500);
+    await delay(2500);
   },
 };

@@ -5,56 +5,56 @@ import path from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { authRoutes } from './auth/routes.ts';
-import { classSetRoutes, type ClassSetRouteParts } from './classSets/routes.ts';
+import { classSetRoutes, type ClassSetRouteDeps } from './classSets/routes.ts';
 import { CsrfTokens, requireTeacher, sessionHandler } from './auth/sessions.ts';
 import type { OpenDatabase } from './db/database.ts';
-import { photoPageRoutes, type PhotoPageParts } from './handouts/photoPageRoutes.ts';
-import { proofRoutes, type ProofParts } from './handouts/proofRoutes.ts';
-import { handoutRoutes, type HandoutRouteParts } from './handouts/routes.ts';
-import { handOutRoutes, type HandOutRouteParts } from './handingOut/routes.ts';
+import { photoPageRoutes, type PhotoPageDeps } from './handouts/photoPageRoutes.ts';
+import { proofRoutes, type ProofDeps } from './handouts/proofRoutes.ts';
+import { handoutRoutes, type HandoutRouteDeps } from './handouts/routes.ts';
+import { handOutRoutes, type HandOutRouteDeps } from './handingOut/routes.ts';
 import { embeddingRoutes } from './handingOut/embeddingRoutes.ts';
 import { artworkRoutes, feedRoutes } from './handingOut/feedRoutes.ts';
 import { openRoutes } from './handingOut/openRoutes.ts';
-import { pageRoutes, type PageRouteParts } from './handingOut/pageRoutes.ts';
-import { hearingRoutes, type HearingRouteParts } from './heardPages/openRoutes.ts';
+import { pageRoutes, type PageRouteDeps } from './handingOut/pageRoutes.ts';
+import { hearingRoutes, type HearingRouteDeps } from './heardPages/openRoutes.ts';
 import { heardPageRoutes } from './heardPages/routes.ts';
 import { knownHost } from './http/knownHost.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
 import { plainAddress, storableBody } from './http/storable.ts';
-import { photoRoutes, type PhotoParts } from './intake/photoRoutes.ts';
-import { intakeRoutes, type IntakeParts } from './intake/routes.ts';
+import { photoRoutes, type PhotoDeps } from './intake/photoRoutes.ts';
+import { intakeRoutes, type IntakeDeps } from './intake/routes.ts';
 import type { Jobs } from './jobs/jobs.ts';
 import { jobRoutes } from './jobs/routes.ts';
-import { languageRoutes, type LanguageParts } from './language/routes.ts';
-import { listeningRoutes, type ListeningParts } from './listening/routes.ts';
-import { openBoardRoutes, type OpenBoardParts } from './phrases/openBoardRoutes.ts';
+import { languageRoutes, type LanguageDeps } from './language/routes.ts';
+import { listeningRoutes, type ListeningDeps } from './listening/routes.ts';
+import { openBoardRoutes, type OpenBoardDeps } from './phrases/openBoardRoutes.ts';
 import { phraseRoutes } from './phrases/routes.ts';
-import { pronunciationRoutes, type PronunciationParts } from './pronunciations/routes.ts';
+import { pronunciationRoutes, type PronunciationDeps } from './pronunciations/routes.ts';
 import { pupilRoutes } from './pupils/routes.ts';
-import { readingRoutes, type ReadingRouteParts } from './readings/routes.ts';
-import { recordingRoutes, type RecordingRouteParts } from './recordings/routes.ts';
-import { recordRoutes, type RecordRouteParts } from './records/routes.ts';
+import { readingRoutes, type ReadingRouteDeps } from './readings/routes.ts';
+import { recordingRoutes, type RecordingRouteDeps } from './recordings/routes.ts';
+import { recordRoutes, type RecordRouteDeps } from './records/routes.ts';
 import type { ObjectStore } from './store/objectStore.ts';
 
 /** What the web application is made of. */
-export interface AppParts
+export interface AppDeps
   extends
-    HandoutRouteParts,
-    PhotoPageParts,
-    ProofParts,
-    PhotoParts,
-    IntakeParts,
-    LanguageParts,
-    ListeningParts,
-    OpenBoardParts,
-    PronunciationParts,
-    ReadingRouteParts,
-    HandOutRouteParts,
-    PageRouteParts,
-    HearingRouteParts,
-    RecordRouteParts,
-    RecordingRouteParts,
-    ClassSetRouteParts {
+    HandoutRouteDeps,
+    PhotoPageDeps,
+    ProofDeps,
+    PhotoDeps,
+    IntakeDeps,
+    LanguageDeps,
+    ListeningDeps,
+    OpenBoardDeps,
+    PronunciationDeps,
+    ReadingRouteDeps,
+    HandOutRouteDeps,
+    PageRouteDeps,
+    HearingRouteDeps,
+    RecordRouteDeps,
+    RecordingRouteDeps,
+    ClassSetRouteDeps {
   readonly database: OpenDatabase;
   readonly jobs: Jobs;
   readonly store: ObjectStore;
@@ -74,13 +74,13 @@ const SECRET = /((?:open-boards|\/open|\/p)\/)[^/?]+/u;
 const [SMALL, LARGE] = ['20kb', '16mb'];
 
 /** The Express application: the API, and the built screens for every other address. */
-export function createApp(parts: AppParts): Express {
+export function createApp(deps: AppDeps): Express {
   const app = express();
   app.disable('x-powered-by');
-  if (parts.trustedProxies.length > 0) app.set('trust proxy', [...parts.trustedProxies]);
+  if (deps.trustedProxies.length > 0) app.set('trust proxy', [...deps.trustedProxies]);
   app.use(
     pinoHttp({
-      logger: parts.log,
+      logger: deps.log,
       autoLogging: false,
       serializers: {
         // Who reads the log must not be able to open a board or a page.
@@ -88,7 +88,7 @@ export function createApp(parts: AppParts): Express {
       },
     }),
   );
-  app.use(knownHost(parts.hosts), plainAddress);
+  app.use(knownHost(deps.hosts), plainAddress);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -102,19 +102,19 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', apiRoutes(parts));
-  app.use(feedRoutes(parts));
-  app.use(hearingRoutes(parts));
-  app.use(pageRoutes(parts));
-  if (parts.webFolder !== undefined) serveScreens(app, parts.webFolder);
+  app.use('/api', apiRoutes(deps));
+  app.use(feedRoutes(deps));
+  app.use(hearingRoutes(deps));
+  app.use(pageRoutes(deps));
+  if (deps.webFolder !== undefined) serveScreens(app, deps.webFolder);
   app.use(problemHandler);
   return app;
 }
 
 /** All routes below /api; also walked by the test that tries each as a stranger. */
-export function apiRoutes(parts: AppParts): express.Router {
+export function apiRoutes(deps: AppDeps): express.Router {
   const api = express.Router();
-  const tokens = new CsrfTokens(parts.secret);
+  const tokens = new CsrfTokens(deps.secret);
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
@@ -123,32 +123,32 @@ export function apiRoutes(parts: AppParts): express.Router {
     response.json({ ok: true });
   });
   // Before there are sessions: a pupil's page has none.
-  api.use(openRoutes(parts));
-  api.use(sessionHandler(parts.database.pool, parts.secret));
+  api.use(openRoutes(deps));
+  api.use(sessionHandler(deps.database.pool, deps.secret));
   api.use(['/session', '/setup'], express.json({ limit: SMALL }), storableBody);
-  api.use(authRoutes(parts, tokens));
-  api.use(openBoardRoutes(parts));
+  api.use(authRoutes(deps, tokens));
+  api.use(openBoardRoutes(deps));
   api.use(requireTeacher, tokens.require);
   api.use(express.json({ limit: LARGE }), storableBody);
-  api.use(phraseRoutes(parts));
-  api.use(photoRoutes(parts));
-  api.use(intakeRoutes(parts));
-  api.use(photoPageRoutes(parts));
-  api.use(proofRoutes(parts));
-  api.use(languageRoutes(parts));
-  api.use(handoutRoutes(parts));
-  api.use(pupilRoutes(parts.pupils, parts.voices));
-  api.use(pronunciationRoutes(parts));
-  api.use(readingRoutes(parts));
-  api.use(listeningRoutes(parts));
-  api.use(classSetRoutes(parts));
-  api.use(handOutRoutes(parts));
-  api.use(artworkRoutes(parts));
-  api.use(embeddingRoutes(parts));
-  api.use(heardPageRoutes(parts));
-  api.use(recordingRoutes(parts));
-  api.use(recordRoutes(parts));
-  api.use(jobRoutes(parts.jobs, parts.store));
+  api.use(phraseRoutes(deps));
+  api.use(photoRoutes(deps));
+  api.use(intakeRoutes(deps));
+  api.use(photoPageRoutes(deps));
+  api.use(proofRoutes(deps));
+  api.use(languageRoutes(deps));
+  api.use(handoutRoutes(deps));
+  api.use(pupilRoutes(deps.pupils, deps.voices));
+  api.use(pronunciationRoutes(deps));
+  api.use(readingRoutes(deps));
+  api.use(listeningRoutes(deps));
+  api.use(classSetRoutes(deps));
+  api.use(handOutRoutes(deps));
+  api.use(artworkRoutes(deps));
+  api.use(embeddingRoutes(deps));
+  api.use(heardPageRoutes(deps));
+  api.use(recordingRoutes(deps));
+  api.use(recordRoutes(deps));
+  api.use(jobRoutes(deps.jobs, deps.store));
   api.use(unknownAddress);
   return api;
 }

@@ -42,7 +42,7 @@ const schema = z.object({
   /** Connections to the database, beside a few of the queue. */
   AUREL_CONNECTIONS: howMany.default(10),
   /** Jobs of each kind that this process carries out at the same time. */
-  AUREL_LANES: howMany.default(2),
+  AUREL_CONCURRENCY: howMany.default(2),
   /** Threads or processes of each speech engine. */
   AUREL_VOICE_THREADS: howMany.default(Math.min(4, availableParallelism())),
   /** Threads for checking texts. */
@@ -83,7 +83,7 @@ export interface Config {
   readonly allowedOrigins: readonly string[];
   readonly logLevel: 'debug' | 'info' | 'warn' | 'error' | 'silent';
   readonly connections: number;
-  readonly lanes: number;
+  readonly concurrency: number;
   readonly voiceThreads: number;
   readonly textThreads: number;
   readonly schoolBytes: number;
@@ -129,7 +129,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     allowedOrigins: words(env.AUREL_ALLOWED_ORIGINS),
     logLevel: env.AUREL_LOG,
     connections: env.AUREL_CONNECTIONS,
-    lanes: env.AUREL_LANES,
+    concurrency: env.AUREL_CONCURRENCY,
     voiceThreads: env.AUREL_VOICE_THREADS,
     textThreads: env.AUREL_TEXT_THREADS,
     schoolBytes: env.AUREL_SCHOOL_MEGABYTES * 1024 * 1024,

@@ -9,20 +9,20 @@ import { loadDemoPhoto } from './demo/loadDemoPhoto.ts';
 import { DEMO_PHOTO } from './demo/people.ts';
 import {
   announcePricedService,
-  openHouse,
+  openAppContext,
   usePricedService,
-  type House,
+  type AppContext,
   type HouseOptions,
-} from './house.ts';
+} from './appContext.ts';
 import { JobWorker } from './jobs/worker.ts';
 import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
 import { startSchoolSite } from './standIns/schoolSite.ts';
 import { startTranslationService } from './standIns/translationService.ts';
 import { sweep } from './upkeep/sweeps.ts';
 
-/** A process that serves, works, or does both. */
+/** A process that serves, handlers, or does both. */
 export interface RunningServer {
-  /** Where it listens; 0 for one that only works. */
+  /** Where it listens; 0 for one that only handlers. */
   readonly port: number;
   /** Clips that engines were asked for since the start. */
   readonly synthesised: () => number;
@@ -31,7 +31,7 @@ export interface RunningServer {
   /** Where the stand-in for the school's web site listens, if it runs here. */
   readonly siteOrigin: string | undefined;
   /** What it is made of, for tests that look behind the door. */
-  readonly house: House;
+  readonly context: AppContext;
   /** Answers what is under way, lets go of jobs (other workers take them up) and closes everything. */
   stop(): Promise<void>;
 }
@@ -41,37 +41,37 @@ const SWEEP_TIME = '17 * * * *';
 
 /** Starts a process in the role that its settings give it. */
 export async function startServer(config: Config, options: HouseOptions = {}): Promise<RunningServer> {
-  const house = await openHouse(config, options);
+  const context = await openAppContext(config, options);
   const serves = config.role !== 'work';
-  const works = config.role !== 'serve';
-  const standIns = serves && config.standIns ? await startStandIns(house) : undefined;
-  const stopLooking = config.standIns ? usePricedService(house, house.log) : undefined;
-  if (serves && config.demo) await bringDemo(house);
-  const worker = works
+  const handlers = config.role !== 'serve';
+  const standIns = serves && config.standIns ? await startStandIns(context) : undefined;
+  const stopLooking = config.standIns ? usePricedService(context, context.log) : undefined;
+  if (serves && config.demo) await bringDemo(context);
+  const worker = handlers
     ? new JobWorker(
         {
-          database: house.database,
-          store: house.jobStore,
-          queue: house.queue,
-          works: house.works,
-          log: house.log,
+          database: context.database,
+          store: context.jobStore,
+          queue: context.queue,
+          handlers: context.handlers,
+          log: context.log,
         },
-        { databaseUrl: config.databaseUrl, lanes: config.lanes },
+        { databaseUrl: config.databaseUrl, concurrency: config.concurrency },
       )
     : undefined;
   await worker?.start();
-  if (works)
-    await house.queue.schedule(SWEEP_TIME, () =>
-      sweep({ limits: house.limits, db: house.database.db, store: house.store, jobs: house.jobStore, log: house.log, schoolBytes: config.schoolBytes }),
+  if (handlers)
+    await context.queue.schedule(SWEEP_TIME, () =>
+      sweep({ limits: context.limits, db: context.database.db, store: context.store, jobs: context.jobStore, log: context.log, schoolBytes: config.schoolBytes }),
     ); // prettier-ignore
-  const http = serves ? await listen(house, standIns?.site.origin) : undefined;
-  void house.warmUp().catch((error: unknown) => house.log.warn({ err: error }, 'warming up'));
+  const http = serves ? await listen(context, standIns?.site.origin) : undefined;
+  void context.warmUp().catch((error: unknown) => context.log.warn({ err: error }, 'warming up'));
   return {
     port: http ? (http.address() as AddressInfo).port : 0,
-    synthesised: () => house.clipMaker.synthesised,
+    synthesised: () => context.clipMaker.synthesised,
     pricedAddress: standIns?.priced.address,
     siteOrigin: standIns?.site.origin,
-    house,
+    context,
     stop: async () => {
       const closed = http && new Promise((resolve) => http.close(resolve));
       http?.closeIdleConnections();
@@ -80,12 +80,12 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
       await worker?.stop();
       await closed;
       await standIns?.stop();
-      await house.close();
+      await context.close();
     },
   };
 }
 
-async function startStandIns({ config, voices, database, translation: client }: House) {
+async function startStandIns({ config, voices, database, translation: client }: AppContext) {
   const priced = await startPricedVoiceService(voices);
   await announcePricedService(database, priced.address);
   const site = await startSchoolSite(path.join(config.resources, 'demo', 'site'));
@@ -103,11 +103,11 @@ async function startStandIns({ config, voices, database, translation: client }: 
 }
 
 /** Loads the demo into an empty database; of several processes one does. */
-async function bringDemo(house: House): Promise<void> {
-  const { config, database, maker, log, threads, readers } = house;
+async function bringDemo(context: AppContext): Promise<void> {
+  const { config, database, maker, log, threads, readers } = context;
   const demo = path.join(config.resources, 'demo');
   await underLock(config.databaseUrl, LOCKS.demo, async () => {
-    if (!(await loadDemo(house, path.join(demo, 'handouts'))) || !config.demoPhoto) return;
+    if (!(await loadDemo(context, path.join(demo, 'handouts'))) || !config.demoPhoto) return;
     await loadDemoPhoto(
       { db: database.db, maker, threads, readers },
       path.join(demo, 'photos', DEMO_PHOTO.name),
@@ -115,13 +115,13 @@ async function bringDemo(house: House): Promise<void> {
   });
 }
 
-function listen(house: House, site: string | undefined): Promise<Server> {
-  const { config } = house;
+function listen(context: AppContext, site: string | undefined): Promise<Server> {
+  const { config } = context;
   const allowedOrigins = [...config.allowedOrigins, ...(site === undefined ? [] : [site])];
   const app = createApp({
-    ...house,
+    ...context,
     allowedOrigins,
-    heardPages: house.heardPagesFrom(allowedOrigins),
+    heardPages: context.heardPagesFrom(allowedOrigins),
     secret: config.secret,
     hosts: config.hosts,
     publicAddress: config.publicAddress,

@@ -6,7 +6,7 @@ import type { OpenDatabase } from '../db/database.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 import { isFromHere } from '../http/fromHere.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { hashPassword, passwordFits } from './passwords.ts';
 import { signIn, signOut, type CsrfTokens } from './sessions.ts';
 
@@ -14,14 +14,14 @@ const TEN_MINUTES = 10 * 60 * 1000;
 /** Wrong passwords for one account from one address, and from one address for whatever accounts, in ten minutes. */
 const [TRIES_FOR_ACCOUNT, TRIES_FROM_ADDRESS] = [10, 200];
 
-export interface AuthRouteParts {
+export interface AuthRouteDeps {
   readonly database: OpenDatabase;
   readonly limits: SharedLimits;
   readonly publicAddress: string | undefined;
 }
 
 /** Sign in, sign out, who is signed in, the demo school, and the first account. */
-export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, tokens: CsrfTokens): Router {
+export function authRoutes({ database, limits, publicAddress }: AuthRouteDeps, tokens: CsrfTokens): Router {
   const router = Router();
   const { db } = database;
   const limit = (name: string, most: number, keyOf: (request: Request) => string) =>
@@ -32,7 +32,7 @@ export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, 
       skipSuccessfulRequests: true,
       keyGenerator: keyOf,
       handler: (_request, _response, next) =>
-        next(new Refusal('too-many', 'Too many tries. Wait ten minutes and try again.')),
+        next(new AppError('too-many', 'Too many tries. Wait ten minutes and try again.')),
     });
   const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? '');
   const perAddress = limit('sign-in address', TRIES_FROM_ADDRESS, addressOf);
@@ -75,14 +75,14 @@ export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, 
     const { email, password } = signInSchema.parse(request.body);
     const [teacher] = await db.select().from(teachers).where(eq(teachers.email, email));
     if (!(await passwordFits(password, teacher?.passwordHash)) || teacher === undefined)
-      throw new Refusal('wrong', 'Mail address and password do not go together. Check both and try again.');
+      throw new AppError('wrong', 'Mail address and password do not go together. Check both and try again.');
     await signIn(request, teacher);
     response.json(await describe(request, response));
   });
 
   router.post('/session/demo', tokens.require, async (request, response) => {
     if (!isFromHere(request))
-      throw new Refusal(
+      throw new AppError(
         'not-from-here',
         'The demo school can be entered without a password only at the machine it runs on.',
       );
@@ -93,7 +93,7 @@ export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, 
       .where(eq(schools.isDemo, true))
       .orderBy(teachers.createdAt)
       .limit(1);
-    if (!teacher) throw new Refusal('not-found', 'There is no demo school here.');
+    if (!teacher) throw new AppError('not-found', 'There is no demo school here.');
     await signIn(request, teacher);
     response.json(await describe(request, response));
   });
@@ -111,7 +111,7 @@ export function authRoutes({ database, limits, publicAddress }: AuthRouteParts, 
       await tx.executeSql('lock table teachers in share row exclusive mode', []);
       const [existing] = await tx.db.select({ n: count() }).from(teachers);
       if ((existing?.n ?? 0) > 0)
-        throw new Refusal('exists', 'The first account exists already. Sign in instead.');
+        throw new AppError('exists', 'The first account exists already. Sign in instead.');
       const [school] = await tx.db.insert(schools).values({ name: input.school }).returning();
       if (!school) throw new Error('The school was not stored.');
       const [made] = await tx.db

@@ -3,7 +3,7 @@ import type { Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import type pg from 'pg';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { Author } from '../texts/textKeeper.ts';
 
 declare module 'express-session' {
@@ -65,7 +65,7 @@ export class CsrfTokens {
     next(
       fits
         ? undefined
-        : new Refusal('token', 'This page has been open for too long. Reload it and try again.'),
+        : new AppError('token', 'This page has been open for too long. Reload it and try again.'),
     );
   };
 
@@ -82,13 +82,13 @@ function visitorOf(request: Request): string | undefined {
 
 /** Refuses a request without a signed-in teacher. */
 export const requireTeacher: RequestHandler = (request, _response, next) => {
-  next(request.session.teacherId === undefined ? new Refusal('signed-out', 'Sign in to go on.') : undefined);
+  next(request.session.teacherId === undefined ? new AppError('signed-out', 'Sign in to go on.') : undefined);
 };
 
 /** The school of the signed-in teacher. */
 export function schoolOf(request: Request): string {
   const { schoolId } = request.session;
-  if (schoolId === undefined) throw new Refusal('signed-out', 'Sign in to go on.');
+  if (schoolId === undefined) throw new AppError('signed-out', 'Sign in to go on.');
   return schoolId;
 }
 

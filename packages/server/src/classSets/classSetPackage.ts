@@ -1,13 +1,13 @@
 import type { ClassSet } from '@aurelfield/api';
 import { FileNames, zipped, type Entry } from '@aurelfield/formats';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import { filesOf } from '../exports/exportService.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import { Folders, START_PAGE, startPage } from './classSetFolders.ts';
 import { checkPackable, type ClassSetService } from './classSetService.ts';
 
-export interface ClassSetPackageParts {
+export interface ClassSetPackageDeps {
   readonly service: ClassSetService;
   readonly jobStore: JobStore;
   readonly store: ObjectStore;
@@ -19,19 +19,19 @@ const MISSING = 'What is missing.txt';
 
 /** All files of a class set as one archive, written while they are made: a file goes in when it is whole, never before. */
 export class ClassSetPackage {
-  readonly #parts: ClassSetPackageParts;
+  readonly #deps: ClassSetPackageDeps;
 
-  constructor(parts: ClassSetPackageParts) {
-    this.#parts = parts;
+  constructor(deps: ClassSetPackageDeps) {
+    this.#deps = deps;
   }
 
-  /** @throws Refusal where nothing can be packed; later trouble is told in a file of the archive. */
+  /** @throws AppError where nothing can be packed; later trouble is told in a file of the archive. */
   async of(
     schoolId: string,
     setId: string,
     signal: AbortSignal,
   ): Promise<{ fileName: string; bytes: AsyncIterable<Uint8Array> }> {
-    const set = await this.#parts.service.get(schoolId, setId);
+    const set = await this.#deps.service.get(schoolId, setId);
     checkPackable(set);
     const fileName = new FileNames().unique(
       set.title
@@ -56,11 +56,11 @@ export class ClassSetPackage {
         continue;
       }
       const jobId = item.file.split('/').at(-2) ?? '';
-      const { result } = await this.#parts.jobStore.get(schoolId, jobId);
+      const { result } = await this.#deps.jobStore.get(schoolId, jobId);
       for (const { object, fileName } of filesOf(result)) {
         const [, stem = fileName, ending = 'bin'] = /^(.+?)\.([a-z0-9]+(?:\.zip)?)$/iu.exec(fileName) ?? [];
         try {
-          const stream = await this.#parts.store.stream(object);
+          const stream = await this.#deps.store.stream(object);
           yield {
             name: `${folder.name}/${folder.add(stem, ending)}`,
             content: () => stream as AsyncIterable<Buffer>,
@@ -82,10 +82,10 @@ export class ClassSetPackage {
   async #whenEnded(schoolId: string, setId: string, nth: number, signal: AbortSignal) {
     for (;;) {
       signal.throwIfAborted();
-      const { state, items } = await this.#parts.service.get(schoolId, setId);
+      const { state, items } = await this.#deps.service.get(schoolId, setId);
       const item = items[nth];
       if (!item || state !== 'running' || (item.state !== 'waiting' && item.state !== 'running')) return item;
-      await rest(POLL_MILLISECONDS, undefined, { signal });
+      await delay(POLL_MILLISECONDS, undefined, { signal });
     }
   }
 }

@@ -12,10 +12,10 @@ import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ReadingPlanner } from '../readings/readingPlanner.ts';
 import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
 import type { SpeedMeter } from '../readings/speedMeter.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextStore } from '../texts/textStore.ts';
 
-export interface ClassSetPlannerParts {
+export interface ClassSetPlannerDeps {
   readonly opener: ReadingOpener;
   readonly planner: ReadingPlanner;
   readonly readings: ReadingStore;
@@ -35,15 +35,15 @@ const NOTHING: Amount = { sentences: 0, ready: 0, missing: 0, characters: 0, sec
 
 /** Tells what a class set would take. It plans the readings, which costs a moment and stays useful; it makes nothing. */
 export class ClassSetPlanner {
-  readonly #parts: ClassSetPlannerParts;
+  readonly #deps: ClassSetPlannerDeps;
 
-  constructor(parts: ClassSetPlannerParts) {
-    this.#parts = parts;
+  constructor(deps: ClassSetPlannerDeps) {
+    this.#deps = deps;
   }
 
-  /** @throws Refusal for a format that there is not, or a pattern of names that is wrong. */
+  /** @throws AppError for a format that there is not, or a pattern of names that is wrong. */
   async plan(schoolId: string, given: ClassSetRequest): Promise<ClassSetPlan> {
-    const { pupils, voices, meter } = this.#parts;
+    const { pupils, voices, meter } = this.#deps;
     const request = classSetRequestSchema.parse(given);
     /** Clips that are made anew, each once, with its characters and engine: pupils who hear alike share them. */
     const anew = new Map<string, { readonly characters: number; readonly voice: Voice | undefined }>();
@@ -55,7 +55,7 @@ export class ClassSetPlanner {
       try {
         told.push(await this.#ofPupil(schoolId, pupilId, name, request, output, anew));
       } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
+        if (!(error instanceof AppError)) throw error;
         told.push({ ...NOTHING, pupilId, name, fileName: '', files: 0, voice: '', problem: error.message });
       }
     }
@@ -99,7 +99,7 @@ export class ClassSetPlanner {
     output: Output,
     anew: Map<string, { readonly characters: number; readonly voice: Voice | undefined }>,
   ): Promise<ClassSetPlan['pupils'][number]> {
-    const { opener, planner, editions, voices } = this.#parts;
+    const { opener, planner, editions, voices } = this.#deps;
     const format = formatOf(output.format);
     const amount = { ...NOTHING };
     let [fileName, voice, files] = ['', '', 0];
@@ -134,7 +134,7 @@ export class ClassSetPlanner {
     reading: ReadingRow,
     anew: Map<string, { readonly characters: number; readonly voice: Voice | undefined }> | undefined,
   ) {
-    const { readings, clips, texts, voices } = this.#parts;
+    const { readings, clips, texts, voices } = this.#deps;
     const [sentences, text] = await Promise.all([
       readings.sentences(reading.id, 0, reading.sentences),
       texts.get(reading.schoolId, reading.textHash),
@@ -181,7 +181,7 @@ export class ClassSetPlanner {
   ): Promise<ClassSetPlan['cost']> {
     const { price } = voices.find(voice.id) ?? voice;
     if (!price) return null;
-    const used = await this.#parts.claims.used(schoolId, voice.engine);
+    const used = await this.#deps.claims.used(schoolId, voice.engine);
     return {
       service: price.service,
       simulated: price.simulated,

@@ -10,10 +10,10 @@ import { toJob, type JobStore } from '../jobs/jobStore.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ReadingStore } from '../readings/readingStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { ClassSetRow, ClassSetStore, ItemWithJob } from './classSetStore.ts';
 
-export interface ClassSetParts {
+export interface ClassSetDeps {
   readonly database: OpenDatabase;
   readonly sets: ClassSetStore;
   readonly shelf: Shelf;
@@ -32,15 +32,15 @@ const ENDED = ['done', 'failed', 'cancelled'];
 
 /** Class sets: begin, look, pause, go on, cancel. */
 export class ClassSetService {
-  readonly #parts: ClassSetParts;
+  readonly #deps: ClassSetDeps;
 
-  constructor(parts: ClassSetParts) {
-    this.#parts = parts;
+  constructor(deps: ClassSetDeps) {
+    this.#deps = deps;
   }
 
-  /** Begins a set. @throws Refusal for what can be told to be wrong before anything runs. */
+  /** Begins a set. @throws AppError for what can be told to be wrong before anything runs. */
   async begin(schoolId: string, given: ClassSetRequest): Promise<ClassSet> {
-    const { database, sets, shelf, pupils, jobStore } = this.#parts;
+    const { database, sets, shelf, pupils, jobStore } = this.#deps;
     const request = classSetRequestSchema.parse(given);
     for (const output of [request.output, ...Object.values(request.outputs)])
       checkOutput(output, request.naming);
@@ -67,7 +67,7 @@ export class ClassSetService {
 
   /** How the school's files were called last. */
   async naming(schoolId: string) {
-    const [row] = await this.#parts.database.db
+    const [row] = await this.#deps.database.db
       .select({ naming: schools.naming })
       .from(schools)
       .where(eq(schools.id, schoolId));
@@ -76,14 +76,14 @@ export class ClassSetService {
 
   /** A set as it stands. */
   async get(schoolId: string, setId: string): Promise<ClassSet> {
-    const [view] = await this.#views(schoolId, [await this.#parts.sets.get(schoolId, setId)]);
+    const [view] = await this.#views(schoolId, [await this.#deps.sets.get(schoolId, setId)]);
     if (!view) throw new Error('The class set got lost.');
     return view;
   }
 
   /** Which of its finished items are out of date, and why: by their numbers. */
   async stale(schoolId: string, setId: string): Promise<StaleItem[]> {
-    const { readings, opener } = this.#parts;
+    const { readings, opener } = this.#deps;
     const { items } = await this.get(schoolId, setId);
     const found: StaleItem[] = [];
     for (const [item, { state, readingId }] of items.entries()) {
@@ -93,7 +93,7 @@ export class ClassSetService {
         .then((reading) => opener.changedSince(reading))
         .catch((error: unknown) => {
           // A pupil or handout that was deleted has nothing newer.
-          if (error instanceof Refusal) return [];
+          if (error instanceof AppError) return [];
           throw error;
         });
       if (reasons.length > 0) found.push({ item, reasons });
@@ -103,12 +103,12 @@ export class ClassSetService {
 
   /** The newest sets. */
   async latest(schoolId: string): Promise<ClassSet[]> {
-    return this.#views(schoolId, await this.#parts.sets.latest(schoolId, SHOWN));
+    return this.#views(schoolId, await this.#deps.sets.latest(schoolId, SHOWN));
   }
 
   /** Pauses or cancels what is not done, or has what is missing or failed made from where it stands: what is made is never made again. */
   async act(schoolId: string, setId: string, action: SetAction): Promise<ClassSet> {
-    const { database, sets, jobs } = this.#parts;
+    const { database, sets, jobs } = this.#deps;
     const set = await sets.get(schoolId, setId);
     if (action === 'go-on' || action === 'bring-up-to-date')
       await database.transaction(async (tx) => {
@@ -130,7 +130,7 @@ export class ClassSetService {
     { id: setId, schoolId, groupId }: ClassSetRow,
     doneToo = false,
   ): Promise<void> {
-    const { sets, jobs } = this.#parts;
+    const { sets, jobs } = this.#deps;
     for (const { item, job } of await sets.items([setId], tx.db)) {
       const isWanted =
         !job || job.state === 'failed' || job.state === 'cancelled' || (doneToo && job.state === 'done');
@@ -145,7 +145,7 @@ export class ClassSetService {
   }
 
   async #views(schoolId: string, rows: readonly ClassSetRow[]): Promise<ClassSet[]> {
-    const { sets, pupils, shelf } = this.#parts;
+    const { sets, pupils, shelf } = this.#deps;
     const all = await sets.items(rows.map(({ id }) => id));
     const names = new Map(
       [...(await pupils.list(schoolId)), ...(await pupils.deleted(schoolId))].map(({ id, name }) => [
@@ -215,8 +215,8 @@ function secondsLeft({ startedAt }: ClassSetRow, items: readonly SetItem[]): num
   return share < TELLING ? null : Math.round((seconds * (1 - share)) / share);
 }
 
-/** @throws Refusal for a set of which nothing can be packed. */
+/** @throws AppError for a set of which nothing can be packed. */
 export function checkPackable({ state, items }: ClassSet): void {
   if (state !== 'running' && !items.some(({ file }) => file !== null))
-    throw new Refusal('nothing-made', 'No file of this class set is made. Let it go on first.');
+    throw new AppError('nothing-made', 'No file of this class set is made. Let it go on first.');
 }

@@ -3,7 +3,7 @@ import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { classSetItems, classSets, jobs } from '../db/schema/index.ts';
 import type { JobRow } from '../jobs/jobStore.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 export type ClassSetRow = typeof classSets.$inferSelect;
 export type ClassSetItemRow = typeof classSetItems.$inferSelect;
@@ -35,7 +35,7 @@ export class ClassSetStore {
     return row;
   }
 
-  /** @throws Refusal when the school has no such set. */
+  /** @throws AppError when the school has no such set. */
   async get(schoolId: string, setId: string): Promise<ClassSetRow> {
     const [row] = await this.#db
       .select()

@@ -4,13 +4,13 @@ import type { EditionMaker } from '../exports/editionMaker.ts';
 import { exportPayload, type ExportService } from '../exports/exportService.ts';
 import type { Jobs } from '../jobs/jobs.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
-import type { JobWork } from '../jobs/worker.ts';
+import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { ClassSetStore } from './classSetStore.ts';
 
-export interface ClassSetWorkParts {
+export interface ClassSetWorkDeps {
   readonly database: OpenDatabase;
   readonly sets: ClassSetStore;
   readonly opener: ReadingOpener;
@@ -23,8 +23,8 @@ export interface ClassSetWorkParts {
 }
 
 /** Carries out the beginning of an item: its readings are planned, and the job that makes and writes them takes this one's place. Done a second time, it begins none anew. */
-export function classSetWork(parts: ClassSetWorkParts): JobWork<'set'> {
-  const { database, sets, opener, readings, editions, exports, voices, jobs, jobStore } = parts;
+export function classSetWork(deps: ClassSetWorkDeps): JobHandler<'set'> {
+  const { database, sets, opener, readings, editions, exports, voices, jobs, jobStore } = deps;
   return async ({ id, schoolId, groupId, payload: { setId, position } }, context) => {
     const { request } = await sets.get(schoolId, setId);
     const own = (await sets.items([setId])).find(({ item }) => item.position === position)?.item;
@@ -36,7 +36,7 @@ export function classSetWork(parts: ClassSetWorkParts): JobWork<'set'> {
     }
     const priced = opened.filter((reading) => voices.find(reading.voice)?.price && !reading.costAgreed);
     if (priced.length > 0 && !request.costAgreed)
-      throw new Refusal(
+      throw new AppError(
         'not-agreed',
         'This pupil’s voice costs money, and nobody has agreed to the price. Agree to it in a new class set, or choose another voice.',
       );

@@ -11,7 +11,7 @@ import type { ClassSetPackage } from './classSetPackage.ts';
 import type { ClassSetPlanner } from './classSetPlanner.ts';
 import type { ClassSetService } from './classSetService.ts';
 
-export interface ClassSetRouteParts {
+export interface ClassSetRouteDeps {
   readonly classSetPlanner: ClassSetPlanner;
   readonly classSets: ClassSetService;
   readonly classSetPackage: ClassSetPackage;
@@ -19,9 +19,9 @@ export interface ClassSetRouteParts {
 }
 
 /** Handouts for many pupils: what it takes, begin, look, pause, take the files. */
-export function classSetRoutes(parts: ClassSetRouteParts): Router {
+export function classSetRoutes(deps: ClassSetRouteDeps): Router {
   const router = Router();
-  const { classSetPlanner: planner, classSets: service, classSetPackage: archive, exports } = parts;
+  const { classSetPlanner: planner, classSets: service, classSetPackage: archive, exports } = deps;
 
   router.get('/formats', async (request, response) => {
     response.json({ formats: exports.formats(), naming: await service.naming(schoolOf(request)) });

@@ -115,7 +115,7 @@ test('nothing of the old tables is left, and a second start does nothing', async
   const count = async () =>
     (await database.query<{ n: string }>('select count(*) as n from texts')).rows[0]?.n;
   const before = await count();
-  const again = await startServer(testConfig(url, server.house.config.dataFolder, { standIns: false }), {
+  const again = await startServer(testConfig(url, server.context.config.dataFolder, { standIns: false }), {
     engines: [new FakeEngine()],
     withoutThreads: true,
   });

@@ -6,7 +6,7 @@ import { hashPassword } from '../auth/passwords.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 import { DEFAULT_SCANNING } from '@aurelfield/api';
 import { randomUUID } from 'node:crypto';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import {
   DEMO_BOARD,
   DEMO_HANDOUTS,
@@ -29,7 +29,7 @@ export async function loadDemo(
     pupils,
     pronunciations,
     boards,
-  }: Pick<House, 'database' | 'maker' | 'pupils' | 'pronunciations' | 'boards'>,
+  }: Pick<AppContext, 'database' | 'maker' | 'pupils' | 'pronunciations' | 'boards'>,
   folder: string,
 ): Promise<boolean> {
   const [existing] = await db.select({ n: count() }).from(schools);
@@ -64,7 +64,11 @@ export async function loadDemo(
   return true;
 }
 
-async function addBoard(schoolId: string, pupils: House['pupils'], boards: House['boards']): Promise<void> {
+async function addBoard(
+  schoolId: string,
+  pupils: AppContext['pupils'],
+  boards: AppContext['boards'],
+): Promise<void> {
   const pupil = (await pupils.list(schoolId)).find(({ name }) => name === DEMO_BOARD.pupil);
   if (!pupil) return;
   const { voices, pace, pitch, loudness } = pupil.profile;

@@ -10,7 +10,7 @@ import type { Readers } from '../intake/readers.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { DEMO_PHOTO } from './people.ts';
 
-export interface DemoPhotoParts {
+export interface DemoPhotoDeps {
   readonly db: Database;
   readonly maker: HandoutMaker;
   readonly threads: TextThreads;
@@ -19,10 +19,10 @@ export interface DemoPhotoParts {
 
 /**
  * Reads the demo's photographed page as a teacher's photo is read, and puts it on the demo school's shelf.
- * @throws Refusal when photos cannot be read on this computer.
+ * @throws AppError when photos cannot be read on this computer.
  */
 export async function loadDemoPhoto(
-  { db, maker, threads, readers }: DemoPhotoParts,
+  { db, maker, threads, readers }: DemoPhotoDeps,
   file: string,
 ): Promise<void> {
   const [school] = await db.select({ id: schools.id }).from(schools).where(eq(schools.isDemo, true));

@@ -9,12 +9,12 @@ import type { Shelf } from '../handouts/shelf.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import type { ReadingSound, Stretch } from '../readings/readingSound.ts';
 import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextStore } from '../texts/textStore.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { withSpokenTitle } from './spokenTitle.ts';
 
-export interface EditionParts {
+export interface EditionDeps {
   readonly db: Database;
   readonly readings: ReadingStore;
   readonly sound: ReadingSound;
@@ -36,15 +36,15 @@ export type NamedFacts = Pick<NamedEdition, 'subject'> & { readonly edition: Pic
 
 /** Readings → editions: what formats are given. */
 export class EditionMaker {
-  readonly #parts: EditionParts;
+  readonly #deps: EditionDeps;
 
-  constructor(parts: EditionParts) {
-    this.#parts = parts;
+  constructor(deps: EditionDeps) {
+    this.#deps = deps;
   }
 
   /** What is said about a reading in tags and names. */
   async factsOf(reading: ReadingRow): Promise<NamedFacts> {
-    const { texts, shelf, pupils, voices, db } = this.#parts;
+    const { texts, shelf, pupils, voices, db } = this.#deps;
     const { schoolId, handoutId, pupilId } = reading;
     const [text, { handout }, pupil, [school]] = await Promise.all([
       texts.get(schoolId, reading.textHash),
@@ -85,14 +85,14 @@ export class EditionMaker {
   /**
    * A reading whose clips are made, as an edition.
    * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text without any sound.
-   * @throws Refusal when nothing of it is made.
+   * @throws AppError when nothing of it is made.
    */
   async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedEdition> {
-    const { readings, sound, texts } = this.#parts;
+    const { readings, sound, texts } = this.#deps;
     const firstMissing = partial ? (await readings.missing(reading.id, 0, 1))[0]?.position : undefined;
     const end = firstMissing ?? reading.sentences;
     if (partial && end === 0)
-      throw new Refusal('nothing-made', 'Nothing of this reading is made yet. Wait a moment and try again.');
+      throw new AppError('nothing-made', 'Nothing of this reading is made yet. Wait a moment and try again.');
     const [named, text, stretch] = await Promise.all([
       this.factsOf(reading),
       texts.get(reading.schoolId, reading.textHash),
@@ -113,7 +113,7 @@ export class EditionMaker {
 
   /** The planned sentences of a reading with no sound at all. */
   async #silent(reading: ReadingRow): Promise<Stretch> {
-    const sentences = await this.#parts.readings.sentences(reading.id, 0, reading.sentences);
+    const sentences = await this.#deps.readings.sentences(reading.id, 0, reading.sentences);
     const nothing = { from: 0, to: 0 };
     const timed = sentences.map(({ words }) => ({ ...nothing, words: words.map(() => nothing) }));
     const timeline = { sampleRate: reading.sampleRate, samples: 0, pieces: [], sentences: timed };
@@ -129,7 +129,7 @@ export class EditionMaker {
     const editions: NamedEdition[] = [];
     for (const reading of all) {
       const named = await this.of(reading);
-      editions.push({ ...named, edition: await withSpokenTitle(named.edition, reading, this.#parts) });
+      editions.push({ ...named, edition: await withSpokenTitle(named.edition, reading, this.#deps) });
     }
     return {
       subject: editions[0]?.subject ?? '',

@@ -18,11 +18,11 @@ import { Readable, Transform } from 'node:stream';
 import type { Jobs } from '../jobs/jobs.ts';
 import type { JobRow, JobStore } from '../jobs/jobStore.ts';
 import type { PayloadOf } from '../jobs/payloads.ts';
-import type { JobWork } from '../jobs/worker.ts';
+import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingMaker } from '../readings/readingMaker.ts';
 import type { ReadingPlanner } from '../readings/readingPlanner.ts';
 import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { EditionMaker, NamedEdition, NamedFacts } from './editionMaker.ts';
 import { codeOf } from '../errorCode.ts';
@@ -32,7 +32,7 @@ const WRITING_SHARE = 0.05;
 /** What lies here is swept away after a week, with the jobs that name it. */
 export const EXPORTS = 'exports/';
 
-export interface ExportParts {
+export interface ExportDeps {
   readonly readings: ReadingStore;
   readonly planner: ReadingPlanner;
   readonly maker: ReadingMaker;
@@ -52,10 +52,10 @@ interface WrittenFile {
 
 /** Readings saved as files. */
 export class ExportService {
-  readonly #parts: ExportParts;
+  readonly #deps: ExportDeps;
 
-  constructor(parts: ExportParts) {
-    this.#parts = parts;
+  constructor(deps: ExportDeps) {
+    this.#deps = deps;
   }
 
   /** The formats there are, for the screens. */
@@ -72,10 +72,10 @@ export class ExportService {
 
   /**
    * The job that writes a reading's file; an earlier one whose file is still right is handed out again.
-   * @throws Refusal for a format that there is not, or a pattern of names that is wrong.
+   * @throws AppError for a format that there is not, or a pattern of names that is wrong.
    */
   async begin(schoolId: string, readingId: string, request: ExportRequest): Promise<JobRow> {
-    const { readings, editions, jobs, jobStore } = this.#parts;
+    const { readings, editions, jobs, jobStore } = this.#deps;
     const { naming, partial, ...output } = exportRequestSchema.parse(request);
     checkOutput(output, naming);
     const facts = await editions.fingerprint(await readings.get(schoolId, readingId));
@@ -94,8 +94,8 @@ export class ExportService {
   }
 
   /** Carries such a job out: makes what is missing, then writes. */
-  readonly work: JobWork<'export'> = async ({ id, schoolId, payload }, context) => {
-    const { readings, planner, maker, editions } = this.#parts;
+  readonly work: JobHandler<'export'> = async ({ id, schoolId, payload }, context) => {
+    const { readings, planner, maker, editions } = this.#deps;
     const { output, naming, joining, partial } = payload;
     const format = knownFormat(output.format);
     const isSilent = needsNoSound(format, output, joining);
@@ -121,7 +121,7 @@ export class ExportService {
       before += rows.at(-1)?.sentences ?? 0;
     }
     const [first] = rows;
-    if (!first) throw new Refusal('nothing', 'There is nothing to write.');
+    if (!first) throw new AppError('nothing', 'There is nothing to write.');
     const named =
       joining && rows.length > 0
         ? await editions.joined(rows, joining, derivedUrn(rows.map((row) => row.id).join(), 'joined'))
@@ -155,9 +155,9 @@ export class ExportService {
       }
       return files;
     } catch (error) {
-      for (const file of files) await this.#parts.store.delete(file.object).catch(() => undefined);
+      for (const file of files) await this.#deps.store.delete(file.object).catch(() => undefined);
       signal.throwIfAborted();
-      throw toRefusal(error);
+      throw toAppError(error);
     }
   }
 
@@ -172,13 +172,13 @@ export class ExportService {
     const source = Readable.from(stream, { objectMode: false });
     // The store reads the counted stream; what goes wrong before it must reach it.
     source.on('error', (error) => counted.destroy(error));
-    await this.#parts.store.put(object, source.pipe(counted));
+    await this.#deps.store.put(object, source.pipe(counted));
     return bytes;
   }
 
   async #isThere(object: string): Promise<boolean> {
     try {
-      return (await this.#parts.store.read(object, { start: 0, end: 1 })).length > 0;
+      return (await this.#deps.store.read(object, { start: 0, end: 1 })).length > 0;
     } catch (error) {
       if (error instanceof ObjectGone) return false;
       throw error;
@@ -187,10 +187,13 @@ export class ExportService {
 }
 
 /** What people can do something about, in words for them; other failures as they are. */
-export function toRefusal(error: unknown): unknown {
-  if (error instanceof FormatError) return new Refusal('format', error.message);
+export function toAppError(error: unknown): unknown {
+  if (error instanceof FormatError) return new AppError('format', error.message);
   return codeOf(error) === 'ENOSPC'
-    ? new Refusal('disk-full', 'The disk is full, so the file could not be written. Make room and try again.')
+    ? new AppError(
+        'disk-full',
+        'The disk is full, so the file could not be written. Make room and try again.',
+      )
     : error;
 }
 
@@ -210,13 +213,13 @@ export function exportPayload(
   return { kind: 'export', readingIds: [...readingIds], output, naming, joining, partial, facts };
 }
 
-/** @throws Refusal for what can be told to be wrong before anything runs. */
+/** @throws AppError for what can be told to be wrong before anything runs. */
 export function checkOutput({ format }: Pick<Output, 'format'>, { pattern }: Naming): void {
   knownFormat(format);
   try {
     namePattern(pattern);
   } catch (error) {
-    throw new Refusal('name-pattern', error instanceof Error ? error.message : String(error));
+    throw new AppError('name-pattern', error instanceof Error ? error.message : String(error));
   }
 }
 
@@ -233,7 +236,7 @@ function knownFormat(id: string): Format {
   try {
     return formatOf(id);
   } catch (error) {
-    throw new Refusal('no-format', error instanceof Error ? error.message : String(error));
+    throw new AppError('no-format', error instanceof Error ? error.message : String(error));
   }
 }
 
@@ -283,7 +286,7 @@ export function nameFor(
   });
 }
 
-/** "I." for Ines, "O. B." for Osric Bell. */
+/** "I." for Ines, "O. B." for Osric JobNotifier. */
 export function initialsOf(name: string): string {
   return name
     .split(/[\s.-]+/u)

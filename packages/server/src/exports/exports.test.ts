@@ -12,7 +12,7 @@ import { initialsOf } from './exportService.ts';
 
 test.each([
   ['Ines', 'I.'],
-  ['Osric Bell', 'O. B.'],
+  ['Osric JobNotifier', 'O. B.'],
   ['Anne-Marie', 'A. M.'],
   ['łucja 😀', 'Ł. 😀.'],
 ])('the initials of %s are %s', (name, initials) => {

@@ -3,7 +3,7 @@ import { ipKeyGenerator } from 'express-rate-limit';
 import { performance } from 'node:perf_hooks';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { SharedLimits } from '../http/sharedLimits.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 /** Wrong short codes from one address in a quarter of an hour: ten for each of thirty pupils behind one address. */
 export const MAX_WRONG_CODES = 300;
@@ -26,12 +26,12 @@ export class FailedAttempts {
     this.#limits = limits;
   }
 
-  /** Counts codes by the visitor's address. @throws Refusal 429 after too many wrong ones, without trying this one. */
+  /** Counts codes by the visitor's address. @throws AppError 429 after too many wrong ones, without trying this one. */
   async code<T>(request: Request, attempt: () => Promise<T>): Promise<T> {
     return this.#attempt(`code ${ipKeyGenerator(request.ip ?? '')}`, MAX_WRONG_CODES, attempt);
   }
 
-  /** Counts PINs by their link. @throws Refusal 429 after too many wrong ones, without trying this one. */
+  /** Counts PINs by their link. @throws AppError 429 after too many wrong ones, without trying this one. */
   async pin<T>(linkId: string, attempt: () => Promise<T>): Promise<T> {
     return this.#attempt(`pin ${linkId}`, MAX_WRONG_PINS, attempt);
   }
@@ -53,7 +53,7 @@ export class FailedAttempts {
     const takeOff = () => this.#limits.add(key, QUARTER_HOUR, -1);
     if (totalHits > limit) {
       await takeOff();
-      throw new Refusal('too-many', 'Too many tries. Wait a quarter of an hour, or ask your teacher.');
+      throw new AppError('too-many', 'Too many tries. Wait a quarter of an hour, or ask your teacher.');
     }
     try {
       const result = await attempt();
@@ -61,7 +61,7 @@ export class FailedAttempts {
       return result;
     } catch (error) {
       // An error of ours is nobody's guess.
-      if (!(error instanceof Refusal && GUESSES.has(error.problem))) await takeOff();
+      if (!(error instanceof AppError && GUESSES.has(error.problem))) await takeOff();
       throw error;
     }
   }

@@ -15,11 +15,11 @@ import { schoolOf } from '../auth/sessions.ts';
 import type { Database } from '../db/database.ts';
 import { schools } from '../db/schema/index.ts';
 import { ranged } from '../http/ranged.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { FROZEN_TEXT, WHOLE_SOUND, WHOLE_WORDS } from './handOutWork.ts';
 import type { PupilDoor } from './pupilDoor.ts';
 
-export interface FeedRouteParts {
+export interface FeedRouteDeps {
   readonly pupilDoor: PupilDoor;
   /** The origin that visitors use, where it was set. */
   readonly publicAddress: string | undefined;
@@ -30,12 +30,12 @@ export interface FeedRouteParts {
 const MOST_BYTES = 12 * 1024 * 1024;
 
 /** A pupil's hand-outs as a private podcast feed, by the same link as the page: revoked with it. Where the link asks for a PIN there is none, since players cannot type one. */
-export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedRouteParts): Router {
+export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedRouteDeps): Router {
   const router = Router();
   const enter = (request: Request) =>
     pupilDoor.enter(keyOf(request), '', request).catch((error: unknown) => {
-      throw error instanceof Refusal && error.problem === 'pin-needed'
-        ? new Refusal('not-found', 'A page with a PIN has no feed.')
+      throw error instanceof AppError && error.problem === 'pin-needed'
+        ? new AppError('not-found', 'A page with a PIN has no feed.')
         : error;
     });
 
@@ -71,7 +71,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
     const { opened } = await enter(request);
     // A player that knows an older version of the feed is given what is out now.
     const item = opened.items.find(({ id }) => id === request.params.handOut);
-    if (!item) throw new Refusal('not-found', 'This is not handed out (any more).');
+    if (!item) throw new AppError('not-found', 'This is not handed out (any more).');
     const read = (file: string) => pupilDoor.file(opened.pass, item.package, file);
     response.set('Cache-Control', 'private, max-age=86400');
     switch (request.params.file) {
@@ -88,7 +88,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
         response.type('application/json+chapters').send(chaptersJson(chaptersOf(JSON.parse((await read(FROZEN_TEXT)).toString()) as FrozenReading))); // prettier-ignore
         return;
       default:
-        throw new Refusal('not-found', 'There is nothing at this address.');
+        throw new AppError('not-found', 'There is nothing at this address.');
     }
   });
 
@@ -103,7 +103,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
 }
 
 /** The teacher's side: the school's artwork for its feeds. */
-export function artworkRoutes({ database: { db } }: Pick<FeedRouteParts, 'database'>): Router {
+export function artworkRoutes({ database: { db } }: Pick<FeedRouteDeps, 'database'>): Router {
   const router = Router();
   const nameOf = async (schoolId: string) => {
     const [row] = await db
@@ -127,7 +127,7 @@ export function artworkRoutes({ database: { db } }: Pick<FeedRouteParts, 'databa
       const problem = Buffer.isBuffer(content)
         ? await artworkProblem(content)
         : `Send a picture of ${ARTWORK_SIDES[0]} to ${ARTWORK_SIDES[1]} pixels on a side.`;
-      if (problem !== undefined) throw new Refusal('file-type', problem);
+      if (problem !== undefined) throw new AppError('file-type', problem);
       await db
         .update(schools)
         .set({ artwork: content as Buffer })

@@ -12,11 +12,11 @@ import type { Jobs } from '../jobs/jobs.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ReadingStore } from '../readings/readingStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { HandOutStore, HandOutWithJob, LinkRow } from './handOutStore.ts';
 import type { LinkKeys } from './linkKeys.ts';
 
-export interface HandOutParts {
+export interface HandOutDeps {
   readonly database: OpenDatabase;
   readonly handOuts: HandOutStore;
   readonly keys: LinkKeys;
@@ -32,15 +32,15 @@ const TRIES = 5;
 
 /** The teacher's side of hand-outs: give, renew, take back; links, codes and PINs. */
 export class HandOutService {
-  readonly #parts: HandOutParts;
+  readonly #deps: HandOutDeps;
 
-  constructor(parts: HandOutParts) {
-    this.#parts = parts;
+  constructor(deps: HandOutDeps) {
+    this.#deps = deps;
   }
 
   /** Gives handouts to pupils and has them frozen. What is out already is renewed and gets these terms; every pupil has a link afterwards. */
   async give(schoolId: string, given: HandOutRequest): Promise<HandOut[]> {
-    const { database, handOuts, shelf, pupils, jobs } = this.#parts;
+    const { database, handOuts, shelf, pupils, jobs } = this.#deps;
     const { handoutIds, pupilIds, ...terms } = handOutRequestSchema.parse(given);
     const titles = new Map<string, string>();
     for (const id of handoutIds) titles.set(id, (await shelf.row(schoolId, id)).handout.title);
@@ -64,21 +64,21 @@ export class HandOutService {
 
   /** What is out; of one handout where it is named. */
   async list(schoolId: string, handoutId?: string): Promise<HandOut[]> {
-    const rows = await this.#parts.handOuts.list(schoolId, { handoutId });
+    const rows = await this.#deps.handOuts.list(schoolId, { handoutId });
     // While something is made the list is asked for again and again: what is newer is looked for when all is made.
     const looks = !rows.some(({ job }) => isUnderWay(job));
     return Promise.all(rows.map((one) => this.#view(schoolId, one, looks)));
   }
 
   async get(schoolId: string, id: string): Promise<HandOut> {
-    const [found] = await this.#parts.handOuts.list(schoolId, { id });
-    if (!found) throw new Refusal('not-found', 'This hand-out is not here (any more).');
+    const [found] = await this.#deps.handOuts.list(schoolId, { id });
+    if (!found) throw new AppError('not-found', 'This hand-out is not here (any more).');
     return this.#view(schoolId, found, true);
   }
 
   /** Freezes it anew, as its reading would be now. Its links stay. */
   async renew(schoolId: string, id: string): Promise<HandOut> {
-    const { database, handOuts, jobs } = this.#parts;
+    const { database, handOuts, jobs } = this.#deps;
     await handOuts.get(schoolId, id);
     await database.transaction(async (tx) => {
       const job = await jobs.enqueue(tx, { schoolId, payload: { kind: 'hand-out', handOutId: id } });
@@ -89,18 +89,18 @@ export class HandOutService {
 
   /** Changes what the pupil may do with it, and its days. */
   async change(schoolId: string, id: string, change: HandOutChange): Promise<HandOut> {
-    const { database, handOuts } = this.#parts;
+    const { database, handOuts } = this.#deps;
     const before = await handOuts.get(schoolId, id);
     const { firstDay = before.firstDay, lastDay = before.lastDay } = change;
     if (firstDay !== null && lastDay !== null && firstDay > lastDay)
-      throw new Refusal('invalid', 'The last day lies before the first.');
+      throw new AppError('invalid', 'The last day lies before the first.');
     if (Object.keys(change).length > 0) await handOuts.change(database.db, id, change);
     return this.get(schoolId, id);
   }
 
   /** Takes it back: no link opens it any more. */
   async takeBack(schoolId: string, id: string): Promise<void> {
-    const { database, handOuts, jobs } = this.#parts;
+    const { database, handOuts, jobs } = this.#deps;
     const row = await handOuts.get(schoolId, id);
     await handOuts.change(database.db, id, { takenBackAt: new Date() });
     if (row.jobId !== null) await jobs.cancel(schoolId, row.jobId).catch(() => undefined);
@@ -108,12 +108,12 @@ export class HandOutService {
 
   /** Links that work. */
   async links(schoolId: string): Promise<PupilLink[]> {
-    return (await this.#parts.handOuts.links(schoolId)).map((link) => this.#linkView(link));
+    return (await this.#deps.handOuts.links(schoolId)).map((link) => this.#linkView(link));
   }
 
   /** A link that opens one hand-out alone; the one that there is, where there is one. */
   async linkTo(schoolId: string, handOutId: string): Promise<PupilLink> {
-    const { database, handOuts } = this.#parts;
+    const { database, handOuts } = this.#deps;
     const { pupilId } = await handOuts.get(schoolId, handOutId);
     await database.transaction((tx) => this.#ensureLink(tx, schoolId, pupilId, handOutId));
     return this.#linkOf(schoolId, pupilId, handOutId);
@@ -121,7 +121,7 @@ export class HandOutService {
 
   /** Another link in the place of one, which opens nothing any more. Its PIN goes with it. */
   async replaceLink(schoolId: string, id: string): Promise<PupilLink> {
-    const { database, handOuts } = this.#parts;
+    const { database, handOuts } = this.#deps;
     const { pupilId, handOutId } = await handOuts.link(schoolId, id);
     await database.transaction(async (tx) => {
       await handOuts.changeLink(tx.db, id, { revokedAt: new Date() });
@@ -132,14 +132,14 @@ export class HandOutService {
 
   /** Ends a link. */
   async revokeLink(schoolId: string, id: string): Promise<void> {
-    const { database, handOuts } = this.#parts;
+    const { database, handOuts } = this.#deps;
     await handOuts.link(schoolId, id);
     await handOuts.changeLink(database.db, id, { revokedAt: new Date() });
   }
 
   /** Sets a link's PIN, or takes it away. Pages that were opened before ask for it. */
   async setPin(schoolId: string, id: string, pin: string | null): Promise<void> {
-    const { database, handOuts, keys } = this.#parts;
+    const { database, handOuts, keys } = this.#deps;
     await handOuts.link(schoolId, id);
     await handOuts.changeLink(database.db, id, { pinHash: pin === null ? null : keys.pinHash(id, pin) });
   }
@@ -150,7 +150,7 @@ export class HandOutService {
     pupilId: string,
     handOutId: string | null,
   ): Promise<void> {
-    const { handOuts, keys } = this.#parts;
+    const { handOuts, keys } = this.#deps;
     const isThere = async () =>
       (await handOuts.linksOf(tx.db, pupilId)).some((link) => link.handOutId === handOutId);
     for (let tries = 0; tries < TRIES && !(await isThere()); tries++) {
@@ -169,14 +169,14 @@ export class HandOutService {
   }
 
   async #linkOf(schoolId: string, pupilId: string, handOutId: string | null): Promise<PupilLink> {
-    const links = await this.#parts.handOuts.links(schoolId, [pupilId]);
+    const links = await this.#deps.handOuts.links(schoolId, [pupilId]);
     const link = links.find((one) => one.handOutId === handOutId);
     if (!link) throw new Error('The link was not stored.');
     return this.#linkView(link);
   }
 
   #linkView(link: LinkRow & { pupil: string; classes: string[] }): PupilLink {
-    const { keys } = this.#parts;
+    const { keys } = this.#deps;
     const { id, pupilId, pupil, classes, handOutId, pinHash, openedAt } = link;
     return {
       id,
@@ -192,7 +192,7 @@ export class HandOutService {
   }
 
   async #view(schoolId: string, { row, pupil, job }: HandOutWithJob, looks: boolean): Promise<HandOut> {
-    const { readings, opener } = this.#parts;
+    const { readings, opener } = this.#deps;
     const isMaking = isUnderWay(job);
     const newer =
       row.readingId === null || !looks || isMaking
@@ -202,7 +202,7 @@ export class HandOutService {
             .then((reading) => opener.changedSince(reading))
             .catch((error: unknown) => {
               // Whatever keeps it from being made anew is told when somebody tries to.
-              if (error instanceof Refusal) return [];
+              if (error instanceof AppError) return [];
               throw error;
             });
     return {

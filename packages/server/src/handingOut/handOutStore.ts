@@ -14,7 +14,7 @@ import {
 } from '../db/schema/index.ts';
 import type { FormerPackage } from '../db/schema/handingOut.ts';
 import type { JobRow } from '../jobs/jobStore.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 export type HandOutRow = typeof handOuts.$inferSelect;
 export type LinkRow = typeof pupilLinks.$inferSelect;
@@ -87,7 +87,7 @@ export class HandOutStore {
     return row;
   }
 
-  /** @throws Refusal when the school has no such hand-out, or it was taken back. */
+  /** @throws AppError when the school has no such hand-out, or it was taken back. */
   async get(schoolId: string, id: string): Promise<HandOutRow> {
     const [row] = await this.#db
       .select()
@@ -201,7 +201,7 @@ export class HandOutStore {
     return added.length > 0;
   }
 
-  /** @throws Refusal when the school has no such link. */
+  /** @throws AppError when the school has no such link. */
   async link(schoolId: string, id: string): Promise<LinkRow> {
     const [row] = await this.#db
       .select()

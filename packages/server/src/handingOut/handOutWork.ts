@@ -3,14 +3,14 @@ import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import type { OpenDatabase } from '../db/database.ts';
 import type { EditionMaker } from '../exports/editionMaker.ts';
-import { toRefusal } from '../exports/exportService.ts';
-import type { JobWork } from '../jobs/worker.ts';
+import { toAppError } from '../exports/exportService.ts';
+import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingMaker } from '../readings/readingMaker.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import type { HandOutStore } from './handOutStore.ts';
 
-export interface HandOutWorkParts {
+export interface HandOutWorkDeps {
   readonly database: OpenDatabase;
   readonly handOuts: HandOutStore;
   readonly opener: ReadingOpener;
@@ -40,8 +40,8 @@ export function frozenObject(schoolId: string, packageName: string, file: string
 }
 
 /** Makes a hand-out's reading as it would be now and freezes it; until all of it lies in the store, what was out before stays out. */
-export function handOutWork(parts: HandOutWorkParts): JobWork<'hand-out'> {
-  const { database, handOuts, opener, maker, editions, store } = parts;
+export function handOutWork(deps: HandOutWorkDeps): JobHandler<'hand-out'> {
+  const { database, handOuts, opener, maker, editions, store } = deps;
   return async ({ id: jobId, schoolId, payload }, { signal, progress }) => {
     const handOut = await handOuts.get(schoolId, payload.handOutId);
     let sentences = 1;
@@ -97,7 +97,7 @@ export function handOutWork(parts: HandOutWorkParts): JobWork<'hand-out'> {
     } catch (error) {
       for (const object of written) await store.delete(object).catch(() => undefined);
       signal.throwIfAborted();
-      throw toRefusal(error);
+      throw toAppError(error);
     }
   };
 }

@@ -166,8 +166,8 @@ describe('handing out', () => {
     const former = async (name: string) =>
       (await file({ pass }, { package: first?.package ?? '' }, name)).status;
     expect([await former('page.json'), await former('sound-0.opus')]).toEqual([200, 200]);
-    const { house } = server.running;
-    const sweepNow = () => sweep({ limits: house.limits, db: house.database.db, store: laidDown(house.store), jobs: house.jobStore, log: house.log, schoolBytes: 1e12 }); // prettier-ignore
+    const { context } = server.running;
+    const sweepNow = () => sweep({ limits: context.limits, db: context.database.db, store: laidDown(context.store), jobs: context.jobStore, log: context.log, schoolBytes: 1e12 }); // prettier-ignore
     await sweepNow();
     expect(await former('sound-0.m4a')).toBe(200);
     await database.query(
@@ -176,7 +176,7 @@ describe('handing out', () => {
     expect(await former('page.json')).toBe(404);
     await sweepNow();
     const left: string[] = [];
-    for await (const { name } of house.store.list(FROZEN)) left.push(name);
+    for await (const { name } of context.store.list(FROZEN)) left.push(name);
     expect(left.filter((name) => name.includes(first?.package ?? '?'))).toEqual([]);
     expect(left.filter((name) => name.includes(second?.package ?? '?')).length).toBeGreaterThan(2);
     pupils = (await client.get<Pupil[]>('/pupils')).body;
@@ -251,7 +251,7 @@ describe('a disk that is full', () => {
   test.each(['sound-0.m4a', 'whole.mp3', 'page.json'])(
     'when %s is written leaves nothing half out, and says so',
     async (file) => {
-      const { store } = server.running.house;
+      const { store } = server.running.context;
       const packages = async () => {
         const names = new Set<string>();
         for await (const { name } of store.list(FROZEN)) names.add(name.split('/')[2] ?? '');

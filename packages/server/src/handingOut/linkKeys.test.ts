@@ -49,7 +49,7 @@ describe('a pass', () => {
     ['with a later end', pass.replace(/\.(\d+)\./u, (_all, until: string) => `.${Number(until) + 1}.`), link],
     ['with another seal', `${pass.slice(0, -1)}${pass.endsWith('A') ? 'B' : 'A'}`, link],
     ['of before the PIN', pass, { id, pinHash: keys.pinHash(id, '1234') }],
-    ['of another house', new LinkKeys('another secret').pass(link, NOW), link],
+    ['of another installation', new LinkKeys('another secret').pass(link, NOW), link],
     ['that is none', 'x', link],
   ])('%s is none', (_name, given, whose) => {
     expect(keys.isPass(given, whose, NOW)).toBe(false);

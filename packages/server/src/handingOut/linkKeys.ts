@@ -10,13 +10,13 @@ const PASS_DAYS = 30;
 const DAY_SECONDS = 24 * 60 * 60;
 
 /**
- * The secrets of links to pupils' pages. They follow from a link's id and the house's own secret, so that a sheet can be printed again although the database keeps hashes alone; who has
- * the database without the house's secret can open nothing.
+ * The secrets of links to pupils' pages. They follow from a link's id and the installation's own secret, so that a sheet can be printed again although the database keeps hashes alone; who has
+ * the database without the installation's secret can open nothing.
  */
 export class LinkKeys {
   readonly #secret: string;
 
-  /** @param secret of the house; kept outside of the database. */
+  /** @param secret of the installation; kept outside of the database. */
   constructor(secret: string) {
     this.#secret = secret;
   }

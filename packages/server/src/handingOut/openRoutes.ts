@@ -7,13 +7,13 @@ import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
 import { ranged } from '../http/ranged.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import { FROZEN_TEXT } from './handOutWork.ts';
 import type { PageWords } from './pageWords.ts';
 import type { PupilDoor } from './pupilDoor.ts';
 
-export interface OpenRouteParts {
+export interface OpenRouteDeps {
   readonly pupilDoor: PupilDoor;
   readonly limits: SharedLimits;
   readonly pageWords: PageWords;
@@ -37,7 +37,7 @@ const fileSchema = z.object({
 });
 
 /** What the pupil's page asks for: opened by a link or code, files, and what happened on it. No account, no cookie. */
-export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Router {
+export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Router {
   const router = Router();
   const eventLimit = rateLimit({
     windowMs: 60_000,
@@ -47,7 +47,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Ro
     keyGenerator: (request) =>
       /^[0-9a-f-]{36}(?=\.)/u.exec(passOf(request.params.pass))?.[0] ?? ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
-      next(new Refusal('too-many', 'Too much at once. It is sent again later.'));
+      next(new AppError('too-many', 'Too much at once. It is sent again later.'));
     },
   });
   const wordLimit = rateLimit({
@@ -56,7 +56,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Ro
     store: limits.store('words'),
     keyGenerator: (request) => ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
-      next(new Refusal('too-many', 'Too many words in a short time. Wait a minute.'));
+      next(new AppError('too-many', 'Too many words in a short time. Wait a minute.'));
     },
   });
 
@@ -73,7 +73,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Ro
 
   router.get('/open/:pass/files/:package/:file', async (request, response) => {
     const asked = fileSchema.safeParse(request.params);
-    if (!asked.success) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
     if (asked.data.file === FROZEN_TEXT) {
       const text = await pupilDoor.text(passOf(request.params.pass), asked.data.package);
       sendCompressed(request, response.set('Cache-Control', FOREVER).type('json'), text);
@@ -87,7 +87,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Ro
 
   const askedWord = async (params: Readonly<Record<string, unknown>>) => {
     const asked = wordSchema.safeParse(params);
-    if (!asked.success) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
     const { package: name, sentence, word } = asked.data;
     return pupilDoor.word(passOf(params.pass), name, sentence, word);
   };
@@ -98,7 +98,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteParts): Ro
 
   router.get('/open/:pass/words/:package/:sentence/:word/:way', wordLimit, async (request, response) => {
     const way = wordWaySchema.safeParse(request.params.way);
-    if (!way.success) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (!way.success) throw new AppError('not-found', 'There is nothing at this address.');
     const wav = await pageWords.hear(await askedWord(request.params), way.data);
     response.set('Cache-Control', FOREVER).type('audio/wav').send(wav);
   });

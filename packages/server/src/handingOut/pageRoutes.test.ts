@@ -116,7 +116,7 @@ describe('the pupil’s page', () => {
   }); // prettier-ignore
 
   test('says that it is not its link’s fault when the server is not well', async () => {
-    const { handOuts } = server.running.house;
+    const { handOuts } = server.running.context;
     const opened = handOuts.opened.bind(handOuts);
     handOuts.opened = () => Promise.reject(new Error('the database is away'));
     try {

@@ -4,13 +4,13 @@ import path from 'node:path';
 import type {} from 'pino-http';
 import { z } from 'zod';
 import { sendCompressed } from '../http/compressed.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { FROZEN_TEXT } from './handOutWork.ts';
 import { PageFiles } from './pageFiles.ts';
-import type { OpenRouteParts } from './openRoutes.ts';
+import type { OpenRouteDeps } from './openRoutes.ts';
 import type { Entered } from './pupilDoor.ts';
 
-export interface PageRouteParts extends OpenRouteParts {
+export interface PageRouteDeps extends OpenRouteDeps {
   /** Folder of the built page; absent while Vite serves it. */
   readonly pageFolder: string | undefined;
 }
@@ -35,20 +35,20 @@ const STATUS: Readonly<Record<PageAnswer['state'], number>> = {
 }; // prettier-ignore
 
 /** The pupil's page itself: by its link, with what it shows in it, so that one journey brings all; and by a code that is typed. */
-export function pageRoutes({ pupilDoor, pageFolder }: PageRouteParts): Router {
+export function pageRoutes({ pupilDoor, pageFolder }: PageRouteDeps): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
 
   router.get('/page/fonts/:name', (request, response) => {
     const content = fontFileNamed(request.params.name);
-    if (!content) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (!content) throw new AppError('not-found', 'There is nothing at this address.');
     response.set('Cache-Control', 'public, max-age=31536000, immutable').type('font/woff2').send(content);
   });
   const files = new PageFiles(pageFolder);
   router.get('/page/assets/:name', async (request, response) => {
     const { name } = request.params;
     const file = await files.asset(name);
-    if (!file) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (!file) throw new AppError('not-found', 'There is nothing at this address.');
     response.set('Cache-Control', 'public, max-age=31536000, immutable').type(path.extname(name));
     sendCompressed(request, response, file);
   });
@@ -78,7 +78,7 @@ export function pageRoutes({ pupilDoor, pageFolder }: PageRouteParts): Router {
     try {
       return { state: 'open', entered: await pupilDoor.enter(key, '', request) };
     } catch (error) {
-      if (!(error instanceof Refusal)) {
+      if (!(error instanceof AppError)) {
         request.log.error({ err: error }, 'a pupil’s page could not be opened');
         return { state: 'trouble' };
       }

@@ -10,7 +10,7 @@ import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/database.ts';
 import { compressed, type Compressed } from '../http/compressed.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { FailedAttempts } from './failedAttempts.ts';
 import type { HandOutRow, HandOutStore, OpenLink } from './handOutStore.ts';
@@ -19,7 +19,7 @@ import { FROZEN_TEXT, frozenObject, WHOLE_SOUND } from './handOutWork.ts';
 import { wordIn } from './pageWords.ts';
 import { CODE_LENGTH, type LinkKeys } from './linkKeys.ts';
 
-export interface PupilDoorParts {
+export interface PupilDoorDeps {
   readonly db: Database;
   readonly handOuts: HandOutStore;
   readonly keys: LinkKeys;
@@ -55,20 +55,20 @@ export interface OpenWord {
 
 /** What whoever has a link may see, and nothing else. */
 export class PupilDoor {
-  readonly #parts: PupilDoorParts;
+  readonly #deps: PupilDoorDeps;
   readonly #texts = new LRUCache<string, Promise<Compressed>>({ max: TEXTS_KEPT });
 
-  constructor(parts: PupilDoorParts) {
-    this.#parts = parts;
+  constructor(deps: PupilDoorDeps) {
+    this.#deps = deps;
   }
 
   /**
    * Opens a link by its secret, or by its short code. A secret always opens; short codes and PINs are limited in guesses.
-   * @throws Refusal `unknown-code`, `unknown-link`, `withdrawn` (a link that was ended), `pin-needed`, `wrong-pin`, or
+   * @throws AppError `unknown-code`, `unknown-link`, `withdrawn` (a link that was ended), `pin-needed`, `wrong-pin`, or
    * `too-many` after too many wrong codes or PINs.
    */
   async enter(key: string, pin: string, request: Request): Promise<Entered> {
-    const { keys, failedAttempts } = this.#parts;
+    const { keys, failedAttempts } = this.#deps;
     const isCode = key.replace(/[^a-z0-9]/giu, '').length === CODE_LENGTH;
     return failedAttempts.evenly(async () => {
       const found = isCode
@@ -79,37 +79,37 @@ export class PupilDoor {
     });
   }
 
-  /** Opens again what a page opened before, by its pass. @throws Refusal as {@link enter} does; `pin-needed` when the PIN was changed. */
+  /** Opens again what a page opened before, by its pass. @throws AppError as {@link enter} does; `pin-needed` when the PIN was changed. */
   async resume(pass: string): Promise<Entered> {
-    return this.#parts.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(pass)));
+    return this.#deps.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(pass)));
   }
 
   async #byCode(code: string): Promise<OpenLink> {
-    const { handOuts, keys } = this.#parts;
+    const { handOuts, keys } = this.#deps;
     const found = await handOuts.opened({ codeHash: keys.codeHash(code) }, today());
-    if (!found) throw new Refusal('unknown-code', 'Code not recognised. Check it, or ask your teacher.');
+    if (!found) throw new AppError('unknown-code', 'Code not recognised. Check it, or ask your teacher.');
     return found;
   }
 
   async #bySecret(secretHash: string): Promise<OpenLink> {
-    const { handOuts } = this.#parts;
+    const { handOuts } = this.#deps;
     const found = await handOuts.opened({ secretHash }, today());
     if (found) return found;
     throw (await handOuts.ended({ secretHash })) ? withdrawn() : closed();
   }
 
   async #checkPin({ link: { id, pinHash } }: OpenLink, pin: string): Promise<void> {
-    const { keys, failedAttempts } = this.#parts;
+    const { keys, failedAttempts } = this.#deps;
     if (pinHash === null) return;
     if (pin === '') throw pinNeeded();
     await failedAttempts.pin(id, () => {
-      if (!keys.isPin(id, pin, pinHash)) throw new Refusal('wrong-pin', 'PIN not recognised. Try again, or ask your teacher.'); // prettier-ignore
+      if (!keys.isPin(id, pin, pinHash)) throw new AppError('wrong-pin', 'PIN not recognised. Try again, or ask your teacher.'); // prettier-ignore
       return Promise.resolve();
     });
   }
 
   async #entered(found: OpenLink): Promise<Entered> {
-    const { handOuts, keys, db } = this.#parts;
+    const { handOuts, keys, db } = this.#deps;
     const { link, items } = found;
     if (link.handOutId !== null && items.length === 0)
       throw (await handOuts.isWithdrawn(link.handOutId, today())) ? withdrawn() : closed();
@@ -138,13 +138,13 @@ export class PupilDoor {
     };
   }
 
-  /** A file of what is out to the holder of a pass. @throws Refusal 404 for everything else. */
+  /** A file of what is out to the holder of a pass. @throws AppError 404 for everything else. */
   async file(pass: string, packageName: string, file: string): Promise<Buffer> {
     const row = await this.#itemOf(pass, packageName);
     return this.#read(row, file);
   }
 
-  /** The text and times of what is out to the holder of a pass, made small once. @throws Refusal 404 for everything else. */
+  /** The text and times of what is out to the holder of a pass, made small once. @throws AppError 404 for everything else. */
   async text(pass: string, packageName: string): Promise<Compressed> {
     const row = await this.#itemOf(pass, packageName);
     const known = this.#texts.get(packageName);
@@ -156,7 +156,7 @@ export class PupilDoor {
     return text;
   }
 
-  /** A word of what is out to the holder of a pass. @throws Refusal 404 where it does not stand there. */
+  /** A word of what is out to the holder of a pass. @throws AppError 404 where it does not stand there. */
   async word(pass: string, packageName: string, sentence: number, word: number): Promise<OpenWord> {
     const row = await this.#itemOf(pass, packageName);
     const { plain } = await this.text(pass, packageName);
@@ -165,7 +165,7 @@ export class PupilDoor {
     return { ...found, schoolId: row.schoolId, pupilId: row.pupilId, language: row.language };
   }
 
-  /** The whole sound as one file, where the pupil may save it. @throws Refusal 404 otherwise. */
+  /** The whole sound as one file, where the pupil may save it. @throws AppError 404 otherwise. */
   async saved(pass: string, packageName: string): Promise<{ content: Buffer; title: string }> {
     const row = await this.#itemOf(pass, packageName);
     if (!row.allows.save.includes('mp3')) throw closed();
@@ -174,7 +174,7 @@ export class PupilDoor {
 
   /** Takes in what happened on a page, where listening is recorded. What is not about a hand-out of this link is left. */
   async take(pass: string, events: readonly PageEvent[]): Promise<number> {
-    const { handOuts } = this.#parts;
+    const { handOuts } = this.#deps;
     const { link, records, items } = await this.#linkOf(pass);
     const known = new Set(items.map(({ id }) => id));
     // A comment is meant for the teacher; all else is a record of listening.
@@ -183,9 +183,9 @@ export class PupilDoor {
     return handOuts.addEvents(link, own);
   }
 
-  /** @throws Refusal 429 when a pupil's links have written more in a day than listening can account for. */
+  /** @throws AppError 429 when a pupil's links have written more in a day than listening can account for. */
   async #checkAmount(pupilId: string, events: readonly PageEvent[]): Promise<void> {
-    const { limits } = this.#parts;
+    const { limits } = this.#deps;
     const comments = events.filter(({ kind }) => kind === 'comment').length;
     const counts = await Promise.all([
       limits.add(`events ${pupilId}`, DAY, events.length),
@@ -193,12 +193,12 @@ export class PupilDoor {
     ]);
     const [all, messages] = counts.map(({ totalHits }) => totalHits);
     if ((all ?? 0) > MAX_EVENTS_A_DAY || (messages ?? 0) > MAX_COMMENTS_A_DAY)
-      throw new Refusal('too-many', 'That is all for today. Your teacher can’t take more messages.');
+      throw new AppError('too-many', 'That is all for today. Your teacher can’t take more messages.');
   }
 
-  /** The link that a pass was given for. @throws Refusal for any other pass. */
+  /** The link that a pass was given for. @throws AppError for any other pass. */
   async #linkOf(pass: string): Promise<OpenLink> {
-    const { handOuts, keys } = this.#parts;
+    const { handOuts, keys } = this.#deps;
     const id = keys.linkOf(pass);
     if (id === undefined) throw closed();
     const found = await handOuts.opened({ id }, today());
@@ -210,7 +210,7 @@ export class PupilDoor {
     throw ended && keys.isPass(pass, ended, Date.now()) ? withdrawn() : closed();
   }
 
-  /** What is out to the holder of a pass under this name. @throws Refusal 404. */
+  /** What is out to the holder of a pass under this name. @throws AppError 404. */
   async #itemOf(pass: string, packageName: string): Promise<HandOutRow> {
     const { items } = await this.#linkOf(pass);
     const item = items.find((one) => one.package === packageName || isFormer(one, packageName));
@@ -220,7 +220,7 @@ export class PupilDoor {
 
   async #read({ schoolId, package: name }: HandOutRow, file: string): Promise<Buffer> {
     try {
-      return await this.#parts.store.read(frozenObject(schoolId, name ?? '', file));
+      return await this.#deps.store.read(frozenObject(schoolId, name ?? '', file));
     } catch (error) {
       throw error instanceof ObjectGone ? closed() : error;
     }
@@ -232,14 +232,14 @@ function isFormer({ formerPackages }: HandOutRow, packageName: string): boolean 
   return formerPackages.some((one) => one.package === packageName && Date.parse(one.until) > Date.now());
 }
 
-function closed(): Refusal {
-  return new Refusal('unknown-link', 'This link isn’t working. Check the address, or ask your teacher.');
+function closed(): AppError {
+  return new AppError('unknown-link', 'This link isn’t working. Check the address, or ask your teacher.');
 }
 
-function withdrawn(): Refusal {
-  return new Refusal('withdrawn', 'Your teacher has ended this link. Ask for a new one.');
+function withdrawn(): AppError {
+  return new AppError('withdrawn', 'Your teacher has ended this link. Ask for a new one.');
 }
 
-function pinNeeded(): Refusal {
-  return new Refusal('pin-needed', 'Type your PIN.');
+function pinNeeded(): AppError {
+  return new AppError('pin-needed', 'Type your PIN.');
 }

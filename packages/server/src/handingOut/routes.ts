@@ -8,7 +8,7 @@ import type { Shelf } from '../handouts/shelf.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import type { HandOutStore } from './handOutStore.ts';
 
-export interface HandOutRouteParts {
+export interface HandOutRouteDeps {
   readonly handingOut: HandOutService;
   readonly handOuts: HandOutStore;
   readonly shelf: Shelf;
@@ -18,7 +18,7 @@ export interface HandOutRouteParts {
 const listQuery = z.object({ handoutId: id.optional() });
 
 /** The teacher's side: hand out, renew, take back; links and PINs. */
-export function handOutRoutes({ handingOut, handOuts, shelf, pupils }: HandOutRouteParts): Router {
+export function handOutRoutes({ handingOut, handOuts, shelf, pupils }: HandOutRouteDeps): Router {
   const router = Router();
 
   router.get('/handouts/:id/given', async (request, response) => {

@@ -16,7 +16,7 @@ import type { SourceStore } from './sourceStore.ts';
 /** A photographed page about to be stored. */
 export type NewPhotoPage = Omit<typeof photoPages.$inferInsert, 'handoutId' | 'schoolId' | 'position'>;
 
-export interface MakerParts {
+export interface MakerDeps {
   readonly database: OpenDatabase;
   readonly shelf: Shelf;
   readonly sources: SourceStore;
@@ -25,10 +25,10 @@ export interface MakerParts {
 
 /** Makes handouts: of what was taken in, or as a copy of another one. */
 export class HandoutMaker {
-  readonly #parts: MakerParts;
+  readonly #deps: MakerDeps;
 
-  constructor(parts: MakerParts) {
-    this.#parts = parts;
+  constructor(deps: MakerDeps) {
+    this.#deps = deps;
   }
 
   /** Stores a handout with its source: the file as uploaded, the pages as photographed, or the text as typed. */
@@ -39,7 +39,7 @@ export class HandoutMaker {
     source?: TrayItem,
     pages: readonly NewPhotoPage[] = [],
   ): Promise<Handout> {
-    const { database, shelf, threads } = this.#parts;
+    const { database, shelf, threads } = this.#deps;
     const blocks = withIds(await handoutBlocks(input, threads), randomUUID);
     const text = textOf(blocks, input.language, await threads.countWords(blocks, input.language));
     const handoutId = await database.transaction(async ({ db }) => {
@@ -79,10 +79,10 @@ export class HandoutMaker {
 
   /** A copy of a handout with its source, under a title that says so. */
   async duplicate(schoolId: string, teacherId: string | null, handoutId: string): Promise<Handout> {
-    const original = await this.#parts.shelf.get(schoolId, handoutId);
-    const source = await this.#parts.sources.get(schoolId, handoutId);
+    const original = await this.#deps.shelf.get(schoolId, handoutId);
+    const source = await this.#deps.sources.get(schoolId, handoutId);
     const { title, language, subject, className, sourceKind, sourceName, sourceAddress } = original;
-    const pages = await this.#parts.database.db
+    const pages = await this.#deps.database.db
       .select()
       .from(photoPages)
       .where(and(eq(photoPages.handoutId, handoutId), eq(photoPages.schoolId, schoolId)))

@@ -6,17 +6,17 @@ import { attachment } from '../http/attachment.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { recogniserCode } from '../intake/recogniserCode.ts';
-import type { IntakeParts } from '../intake/routes.ts';
+import type { IntakeDeps } from '../intake/routes.ts';
 import type { PhotoStore } from './photoStore.ts';
 import type { Shelf } from './shelf.ts';
 
-export interface PhotoPageParts extends Pick<IntakeParts, 'readers'> {
+export interface PhotoPageDeps extends Pick<IntakeDeps, 'readers'> {
   readonly shelf: Shelf;
   readonly photos: PhotoStore;
 }
 
 /** The photos of a handout beside its text: pages, words, what was found right, a part read alone. */
-export function photoPageRoutes({ shelf, photos, readers }: PhotoPageParts): Router {
+export function photoPageRoutes({ shelf, photos, readers }: PhotoPageDeps): Router {
   const router = Router();
 
   router.get('/handouts/:id/photos', async (request, response) => {

@@ -2,7 +2,7 @@ import type { PhotoPageView } from '@aurelfield/api';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { photoPages } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 /** Pages of photographed handouts: the photos as they came, the flat pages, and the words found on them; always within one school. */
 export class PhotoStore {
@@ -23,7 +23,7 @@ export class PhotoStore {
     return rows.map((row) => ({ ...row, words: [...row.words], bare: [...row.bare] }) as PhotoPageView);
   }
 
-  /** The picture of a page: the photo as it came, as screens show it, or the flat page. @throws Refusal 404 without such a page. */
+  /** The picture of a page: the photo as it came, as screens show it, or the flat page. @throws AppError 404 without such a page. */
   async picture(
     schoolId: string,
     handoutId: string,
@@ -38,7 +38,7 @@ export class PhotoStore {
     return which === 'photo' ? row : { ...row, mediaType: 'image/jpeg' };
   }
 
-  /** Notes which words of a page were found right. @throws Refusal 404 without such a page. */
+  /** Notes which words of a page were found right. @throws AppError 404 without such a page. */
   async setChecked(schoolId: string, handoutId: string, position: number, checked: number[]): Promise<void> {
     const changed = await this.#db
       .update(photoPages)

@@ -8,7 +8,7 @@ import {
   wordsOf,
   type TextBlock,
 } from '@aurelfield/core';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { OpenDatabase } from '../db/database.ts';
 import { anchorStore, standsIn } from '../texts/anchorStore.ts';
 import type { Shelf } from './shelf.ts';
@@ -26,7 +26,7 @@ export class Places {
     this.#shelf = shelf;
   }
 
-  /** @param everywhere also in every other place where the same word is written. @throws Refusal `moved` when something else is written there. */
+  /** @param everywhere also in every other place where the same word is written. @throws AppError `moved` when something else is written there. */
   async set(
     schoolId: string,
     handoutId: string,
@@ -57,7 +57,7 @@ export class Places {
     });
   }
 
-  /** How else the word in a place could be read. @throws Refusal `moved` when no such place is in the text. */
+  /** How else the word in a place could be read. @throws AppError `moved` when no such place is in the text. */
   async otherReadings(
     schoolId: string,
     handoutId: string,
@@ -83,8 +83,8 @@ export class Places {
   }
 }
 
-function moved(written: string): Refusal {
-  return new Refusal(
+function moved(written: string): AppError {
+  return new AppError(
     'moved',
     `“${written}” does not stand there any more. Load the page again and choose the word once more.`,
   );

@@ -3,7 +3,7 @@ import { Router, type Request } from 'express';
 import { authorOf, schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import { fetchForReading } from '../intake/fetchForReading.ts';
-import type { IntakeParts } from '../intake/routes.ts';
+import type { IntakeDeps } from '../intake/routes.ts';
 import { tidyBlocks } from '../intake/tidyBlocks.ts';
 import type { TextKeeper } from '../texts/textKeeper.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
@@ -11,7 +11,7 @@ import type { Shelf } from './shelf.ts';
 import type { SourceStore } from './sourceStore.ts';
 import type { VersionStore } from './versionStore.ts';
 
-export interface ProofParts extends Pick<IntakeParts, 'readers' | 'allowedOrigins'> {
+export interface ProofDeps extends Pick<IntakeDeps, 'readers' | 'allowedOrigins'> {
   readonly shelf: Shelf;
   readonly keeper: TextKeeper;
   readonly versions: VersionStore;
@@ -20,8 +20,8 @@ export interface ProofParts extends Pick<IntakeParts, 'readers' | 'allowedOrigin
 }
 
 /** Making a handout's text right: save, set aside, versions, fetch a page again. */
-export function proofRoutes(parts: ProofParts): Router {
-  const { shelf, keeper, versions, sources, threads, readers, allowedOrigins } = parts;
+export function proofRoutes(deps: ProofDeps): Router {
+  const { shelf, keeper, versions, sources, threads, readers, allowedOrigins } = deps;
   const router = Router();
 
   router.put('/handouts/:id/blocks', async (request, response) => {

@@ -11,7 +11,7 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { storable } from '../http/storable.ts';
 import { oneFile } from '../http/upload.ts';
 import { checkSaid } from '../pronunciations/checkSaid.ts';
@@ -26,7 +26,7 @@ import { photosOf } from '../intake/photosOf.ts';
 import type { PhotoTray } from '../intake/photoTray.ts';
 import type { SourceTray } from '../intake/sourceTray.ts';
 
-export interface HandoutRouteParts {
+export interface HandoutRouteDeps {
   readonly shelf: Shelf;
   readonly maker: HandoutMaker;
   readonly places: Places;
@@ -45,7 +45,7 @@ export function handoutRoutes({
   threads,
   tray,
   photoTray,
-}: HandoutRouteParts): Router {
+}: HandoutRouteDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 10 });
 
@@ -61,7 +61,7 @@ export function handoutRoutes({
     if (file) readTextFile(file);
     const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
     if (input.ticket !== undefined && !source)
-      throw new Refusal('gone', 'The file was read too long ago. Choose it again.');
+      throw new AppError('gone', 'The file was read too long ago. Choose it again.');
     const pages = await newPhotoPages(await photosOf(photoTray, schoolId, input.photos), threads);
     const made = await maker.add(
       schoolId,
@@ -153,6 +153,6 @@ function inputPart(body: unknown): unknown {
   try {
     return storable(JSON.parse(input) as unknown);
   } catch {
-    throw new Refusal('invalid', 'The request is not readable.');
+    throw new AppError('invalid', 'The request is not readable.');
   }
 }

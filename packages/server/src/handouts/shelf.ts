@@ -9,7 +9,7 @@ import {
 import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL, inArray } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/database.ts';
 import { handouts, jobs, pupils, readings, searchParts, sources, texts } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 import { anchorStore, toOccurrence } from '../texts/anchorStore.ts';
 import type { TextKeeper } from '../texts/textKeeper.ts';
 import type { StoredText, TextStore } from '../texts/textStore.ts';
@@ -48,7 +48,7 @@ export class Shelf {
     return rows.map((row) => toSummary(row, standing.get(row.handout.id) ?? NOBODY));
   }
 
-  /** @throws Refusal when the school has no such handout. */
+  /** @throws AppError when the school has no such handout. */
   async get(schoolId: string, handoutId: string): Promise<Handout> {
     const [row] = await this.#select(schoolId, handoutId);
     if (!row) throw notFound('This handout');
@@ -72,7 +72,7 @@ export class Shelf {
     });
   }
 
-  /** The row itself with its text. @throws Refusal when the school has no such handout. */
+  /** The row itself with its text. @throws AppError when the school has no such handout. */
   async row(schoolId: string, handoutId: string): Promise<HandoutWithText> {
     const [row] = await this.#select(schoolId, handoutId);
     if (!row) throw notFound('This handout');

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { handouts, photoPages, sources } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 
 /** A source as it is downloaded again. */
 export interface SourceFile {
@@ -18,7 +18,7 @@ export class SourceStore {
     this.#db = db;
   }
 
-  /** The source as it came; of photographed pages the first photo. @throws Refusal without such a handout. */
+  /** The source as it came; of photographed pages the first photo. @throws AppError without such a handout. */
   async get(schoolId: string, handoutId: string): Promise<SourceFile> {
     const { source, title } = await this.#row(schoolId, handoutId);
     if (source.kind === 'photos') {
@@ -35,10 +35,10 @@ export class SourceStore {
     };
   }
 
-  /** The address a handout's page was fetched from. @throws Refusal `no-page` when it came from elsewhere. */
+  /** The address a handout's page was fetched from. @throws AppError `no-page` when it came from elsewhere. */
   async address(schoolId: string, handoutId: string): Promise<string> {
     const { source } = await this.#row(schoolId, handoutId);
-    if (source.address === null) throw new Refusal('no-page', 'This handout was not made of a web page.');
+    if (source.address === null) throw new AppError('no-page', 'This handout was not made of a web page.');
     return source.address;
   }
 

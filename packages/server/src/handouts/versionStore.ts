@@ -3,7 +3,7 @@ import type { TextBlock } from '@aurelfield/core';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { texts, versions } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 const COLUMNS = {
   id: versions.id,
@@ -32,7 +32,7 @@ export class VersionStore {
     return rows.map(toView);
   }
 
-  /** A version with its blocks. @throws Refusal when there is no such version. */
+  /** A version with its blocks. @throws AppError when there is no such version. */
   async get(
     schoolId: string,
     handoutId: string,

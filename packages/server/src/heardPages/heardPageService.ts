@@ -6,12 +6,12 @@ import type { LinkKeys } from '../handingOut/linkKeys.ts';
 import type { HandoutMaker } from '../handouts/handoutMaker.ts';
 import type { Shelf } from '../handouts/shelf.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextKeeper } from '../texts/textKeeper.ts';
 import type { HeardPageState, HeardPageStore } from './heardPageStore.ts';
 import type { PageReader, ReadPage } from './pageReader.ts';
 
-export interface HeardPageParts {
+export interface HeardPageDeps {
   readonly pages: HeardPageStore;
   readonly reader: PageReader;
   readonly maker: HandoutMaker;
@@ -52,26 +52,26 @@ const ALLOWS = {
 
 /** Pages of allowed sites become handouts in one pupil's way, and are handed out by a link of their own: made once, looked at again by and by. */
 export class HeardPageService {
-  readonly #parts: HeardPageParts;
+  readonly #deps: HeardPageDeps;
 
-  constructor(parts: HeardPageParts) {
-    this.#parts = parts;
+  constructor(deps: HeardPageDeps) {
+    this.#deps = deps;
   }
 
   /**
    * What there is to hear of a page; its making begins where there is nothing yet.
    * @param mayBegin is asked before something new is begun. @throws whatever it throws.
    * @returns it, and whether its making was begun by this question.
-   * @throws Refusal for a page that no school allows, that was stopped, or when too many were made today.
+   * @throws AppError for a page that no school allows, that was stopped, or when too many were made today.
    */
   async hear(given: string, mayBegin: () => Promise<void>): Promise<{ hearing: Hearing; begun: boolean }> {
-    const { pages } = this.#parts;
+    const { pages } = this.#deps;
     const { address, origin } = pageAddress(given);
     const allowed = await pages.allowedBy(origin);
     if (!allowed) throw notAllowed();
     const { schoolId } = allowed;
     const known = await pages.find(schoolId, address);
-    if (known?.isStopped) throw new Refusal('not-found', STOPPED);
+    if (known?.isStopped) throw new AppError('not-found', STOPPED);
     const age = Date.now() - (known?.row.fetchedAt.getTime() ?? 0);
     if (known?.isMade) {
       if (age > LOOKED_AT_AGAIN) await this.#begin(allowed, address, LOOKED_AT_AGAIN, known);
@@ -84,24 +84,24 @@ export class HeardPageService {
       };
     await mayBegin();
     if (!known && (await pages.newSince(schoolId, new Date(Date.now() - 24 * HOUR))) >= MOST_A_DAY)
-      throw new Refusal('too-many', 'Too many new pages were asked for today. Try again tomorrow.');
+      throw new AppError('too-many', 'Too many new pages were asked for today. Try again tomorrow.');
     return { hearing: MAKING, begun: await this.#begin(allowed, address, TRIED_AGAIN, known) };
   }
 
   sites(schoolId: string): Promise<HeardSites> {
-    return this.#parts.pages.sites(schoolId);
+    return this.#deps.pages.sites(schoolId);
   }
 
   /** Allows sites; pages of sites that are allowed no more stay on the shelf, and open by their own links until they are taken back. */
   async setSites(schoolId: string, sites: HeardSites): Promise<HeardSites> {
-    const { pages, pupils } = this.#parts;
+    const { pages, pupils } = this.#deps;
     if (sites.pupilId !== null) await pupils.get(schoolId, sites.pupilId);
     await pages.setSites(schoolId, sites);
     return pages.sites(schoolId);
   }
 
   async list(schoolId: string): Promise<HeardPage[]> {
-    return (await this.#parts.pages.list(schoolId)).map(
+    return (await this.#deps.pages.list(schoolId)).map(
       ({ row, title, isMade, isStopped, error }): HeardPage => ({
         id: row.id,
         address: row.address,
@@ -116,15 +116,15 @@ export class HeardPageService {
 
   /** Forgets a page and takes its hand-out back: who wants to hear it has it made anew. Its handout stays on the shelf. */
   async remove(schoolId: string, id: string): Promise<void> {
-    const { pages, handingOut } = this.#parts;
+    const { pages, handingOut } = this.#deps;
     const { row, isStopped } = await pages.get(schoolId, id);
     if (row.handOutId !== null && !isStopped) await handingOut.takeBack(schoolId, row.handOutId);
     await pages.remove(id);
   }
 
   #ready({ linkId }: HeardPageState): Hearing {
-    if (linkId === null) throw new Refusal('not-found', STOPPED);
-    return { state: 'ready', path: `/p/${this.#parts.keys.secretOf(linkId)}`, message: '' };
+    if (linkId === null) throw new AppError('not-found', STOPPED);
+    return { state: 'ready', path: `/p/${this.#deps.keys.secretOf(linkId)}`, message: '' };
   }
 
   /** Begins to fetch. @returns false where somebody else does so already. */
@@ -134,13 +134,13 @@ export class HeardPageService {
     after: number,
     known: HeardPageState | undefined,
   ): Promise<boolean> {
-    const { pages, log } = this.#parts;
+    const { pages, log } = this.#deps;
     const id = await pages.claim(allowed.schoolId, address, new Date(Date.now() - after));
     if (id === undefined) return false;
     void this.#fetch(id, allowed, address, known)
       .catch(async (error: unknown) => {
-        if (!(error instanceof Refusal)) log.error({ err: error }, 'a page could not be made to be heard');
-        const message = error instanceof Refusal ? error.message : 'Something went wrong with this page.';
+        if (!(error instanceof AppError)) log.error({ err: error }, 'a page could not be made to be heard');
+        const message = error instanceof AppError ? error.message : 'Something went wrong with this page.';
         await pages.change(id, { error: message });
       })
       .catch((error: unknown) => log.error({ err: error }, 'a page’s failure could not be noted'));
@@ -153,13 +153,13 @@ export class HeardPageService {
     address: string,
     known: HeardPageState | undefined,
   ): Promise<void> {
-    const { pages, reader, handingOut } = this.#parts;
+    const { pages, reader, handingOut } = this.#deps;
     const page = await reader.read(address);
     // Where it leads to must be allowed as well as where it began.
     const there = await pages.allowedBy(page.origin);
     if (there?.schoolId !== schoolId) throw notAllowed();
     if (page.blocks.reduce((sum, { text }) => sum + text.length, 0) > MOST_CHARACTERS)
-      throw new Refusal('too-long', 'This page is too long to be heard in one piece.');
+      throw new AppError('too-long', 'This page is too long to be heard in one piece.');
     const hash = contentHash(
       page.language,
       page.blocks.map((block) => ({ ...block, id: '' })),
@@ -174,7 +174,7 @@ export class HeardPageService {
   }
 
   async #handOut(id: string, schoolId: string, pupilId: string, page: ReadPage): Promise<void> {
-    const { pages, maker, handingOut } = this.#parts;
+    const { pages, maker, handingOut } = this.#deps;
     const { title, language, content, cleanUps, source } = page;
     const { id: handoutId } = await maker.add(
       schoolId,
@@ -195,7 +195,7 @@ export class HeardPageService {
 
   /** The page's new text takes the place of the one before, which stays among the handout's versions. */
   async #renew(schoolId: string, handoutId: string, { blocks }: ReadPage): Promise<void> {
-    const { shelf, keeper } = this.#parts;
+    const { shelf, keeper } = this.#deps;
     const { text } = await shelf.row(schoolId, handoutId);
     const author = { schoolId, teacherId: null, window: null };
     await keeper.save(author, handoutId, blocks, { base: text.hash, reason: 'fetched again' });
@@ -208,7 +208,7 @@ const MAKING: Hearing = {
   message: 'The page is being made ready. This takes about a minute the first time.',
 };
 
-/** A page's address without what leads to a place in it. @throws Refusal for what is no address of a page. */
+/** A page's address without what leads to a place in it. @throws AppError for what is no address of a page. */
 function pageAddress(given: string): { address: string; origin: string } {
   const url = URL.canParse(given) && given.length <= MOST_ADDRESS ? new URL(given) : undefined;
   if (!url || !/^https?:$/u.test(url.protocol) || url.username !== '' || url.password !== '')
@@ -217,6 +217,6 @@ function pageAddress(given: string): { address: string; origin: string } {
   return { address: url.href, origin: url.origin };
 }
 
-function notAllowed(): Refusal {
-  return new Refusal('not-found', NOT_ALLOWED);
+function notAllowed(): AppError {
+  return new AppError('not-found', NOT_ALLOWED);
 }

@@ -15,7 +15,7 @@ import {
 } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { handouts, handOuts, heardPages, heardSites, jobs, pupilLinks, pupils } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 export type HeardPageRow = typeof heardPages.$inferSelect;
 
@@ -80,7 +80,7 @@ export class HeardPageStore {
     return found;
   }
 
-  /** @throws Refusal when the school has no such page. */
+  /** @throws AppError when the school has no such page. */
   async get(schoolId: string, id: string): Promise<HeardPageState> {
     const [found] = await this.#states(and(eq(heardPages.schoolId, schoolId), eq(heardPages.id, id)));
     if (!found) throw notFound('This page');

@@ -36,7 +36,7 @@ const visit = (page: string, at = '/hear') =>
 const state = async (page: string) => (await (await visit(page, '/hear/state')).json()) as Hearing;
 const heard = (page: string) => until(() => state(page), ({ state: now }) => now !== 'making'); // prettier-ignore
 const list = async () => (await client.get<HeardPage[]>('/heard-pages')).body;
-const db = () => server.running.house.database.db;
+const db = () => server.running.context.database.db;
 const textOf = async ({ path: way }: Hearing) => {
   const entered = await fetch(`${server.base}/open/enter`, {
     method: 'POST',
@@ -140,7 +140,7 @@ describe('a page of an allowed site', () => {
     expect(await list()).toMatchObject([{ state: 'failed', error: failed.message, title: null }]);
     // What came to nothing is forgotten in time.
     await age(page, 40 * 24 * 60 * 60 * 1000);
-    const { database, store, jobStore, limits, log, config } = server.running.house;
+    const { database, store, jobStore, limits, log, config } = server.running.context;
     await sweep({ limits, db: database.db, store, jobs: jobStore, log, schoolBytes: config.schoolBytes });
     expect(await list()).toEqual([]);
   });
@@ -191,7 +191,7 @@ describe('what is not allowed', () => {
   });
 
   test('too many new pages, in a day for the school and in an hour for one address', async () => {
-    const { database } = server.running.house;
+    const { database } = server.running.context;
     const [known] = await database.db.select().from(heardPages);
     expect(known).toBeUndefined();
     await heard(`${site}/notice?first`);
@@ -205,7 +205,7 @@ describe('what is not allowed', () => {
     const answers: number[] = [];
     for (let i = 0; i <= NEW_AN_HOUR; i++) answers.push((await visit(`${site}/made-up/${i}`)).status);
     expect(answers.at(-1)).toBe(429);
-    await server.running.house.database.db.delete(heardPages);
+    await server.running.context.database.db.delete(heardPages);
   });
 });
 

@@ -5,11 +5,11 @@ import path from 'node:path';
 import type {} from 'pino-http';
 import { problemOf } from '../http/problem.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { HeardPageService } from './heardPageService.ts';
 import { waitingPage } from './waitingPage.ts';
 
-export interface HearingRouteParts {
+export interface HearingRouteDeps {
   readonly heardPages: HeardPageService;
   readonly limits: SharedLimits;
   /** Folder of the built pupil's page, whose small files these are; absent while Vite serves it. */
@@ -24,7 +24,7 @@ const HOUR = 60 * 60 * 1000;
 const FILES = ['waiting.js', 'hearing.css'];
 
 /** The way from a page of the school's site to its sound: no account, no cookie. */
-export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRouteParts): Router {
+export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRouteDeps): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
   const folder = path.join(pageFolder, 'hearing');
@@ -34,7 +34,7 @@ export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRoutePa
     store: limits.store('hear'),
     keyGenerator: (request) => ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
-      next(new Refusal('too-many', 'Too much was asked for in a short time. Wait a minute.'));
+      next(new AppError('too-many', 'Too much was asked for in a short time. Wait a minute.'));
     },
   });
 
@@ -45,7 +45,10 @@ export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRoutePa
       typeof page === 'string' ? page : '',
       async () => {
         if ((await limits.count(`new pages ${visitor}`)) >= NEW_AN_HOUR)
-          throw new Refusal('too-many', 'Too many new pages were asked for from here. Try again in an hour.');
+          throw new AppError(
+            'too-many',
+            'Too many new pages were asked for from here. Try again in an hour.',
+          );
       },
     );
     if (isNew) await limits.add(`new pages ${visitor}`, HOUR);
@@ -60,7 +63,7 @@ export function hearingRoutes({ heardPages, limits, pageFolder }: HearingRoutePa
 
   router.get('/page/hearing/:name', (request, response) => {
     const name = FILES.find((one) => one === request.params.name);
-    if (name === undefined) throw new Refusal('not-found', 'There is nothing at this address.');
+    if (name === undefined) throw new AppError('not-found', 'There is nothing at this address.');
     response.set('Cache-Control', 'no-cache').sendFile(path.join(folder, name));
   });
 

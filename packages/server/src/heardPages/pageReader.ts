@@ -4,7 +4,7 @@ import { fetchForReading } from '../intake/fetchForReading.ts';
 import type { Readers } from '../intake/readers.ts';
 import type { TrayItem } from '../intake/sourceTray.ts';
 import { tidyBlocks } from '../intake/tidyBlocks.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { LooseBlock } from '../texts/textKeeper.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 
@@ -23,18 +23,18 @@ export interface ReadPage {
 
 /** Fetches a page and reads it. */
 export interface PageReader {
-  /** @throws Refusal that says what is wrong with the page. */
+  /** @throws AppError that says what is wrong with the page. */
   read(address: string): Promise<ReadPage>;
 }
 
-export interface PageReaderParts {
+export interface PageReaderDeps {
   readonly readers: Readers;
   readonly examiner: Examiner;
   readonly threads: TextThreads;
 }
 
 export function pageReader(
-  { readers, examiner, threads }: PageReaderParts,
+  { readers, examiner, threads }: PageReaderDeps,
   allowedOrigins: readonly string[],
 ): PageReader {
   return {
@@ -46,8 +46,8 @@ export function pageReader(
         ticket: '',
       });
       if (!content || content.length === 0)
-        throw new Refusal('empty', 'There is no text on this page that can be read aloud.');
-      if (!hasVoice) throw new Refusal('no-voice', 'No voice here speaks the language of this page.');
+        throw new AppError('empty', 'There is no text on this page that can be read aloud.');
+      if (!hasVoice) throw new AppError('no-voice', 'No voice here speaks the language of this page.');
       return {
         origin: new URL(page.address).origin,
         title: title.trim().slice(0, 200) || page.address.slice(0, 200),

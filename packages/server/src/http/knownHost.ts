@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 /**
  * Answers only requests that name this server by one of its own names, so that no foreign site can have a browser speak to it under a name of its own (DNS rebinding).
@@ -11,7 +11,7 @@ export function knownHost(hosts: readonly string[]): RequestHandler {
     next(
       known.has(nameOf(request.headers.host ?? ''))
         ? undefined
-        : new Refusal(
+        : new AppError(
             'host',
             'Aurelfield is not known by this name here. Use the address it was started with; other names are set by AUREL_HOSTS.',
           ),

@@ -1,6 +1,6 @@
 import { id } from '@aurelfield/api';
 import type { Request } from 'express';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 /** The identifier in the address; what is no identifier cannot be there. */
 export function idParam(request: Request, name = 'id'): string {

@@ -2,7 +2,7 @@ import { MulterError } from 'multer';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type {} from 'pino-http';
 import { z } from 'zod';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 
 /** The answers that refusals are over HTTP; all others are 422: understood, and not possible. */
 const STATUS: Readonly<Record<string, number>> = {
@@ -42,7 +42,7 @@ const FAILURE = 'Something went wrong on the server. Nothing was changed. Try ag
 
 /** Answers every unknown address below /api. */
 export const unknownAddress: RequestHandler = (_request, _response, next) => {
-  next(new Refusal('not-found', 'There is nothing at this address.'));
+  next(new AppError('not-found', 'There is nothing at this address.'));
 };
 
 /** Turns errors into answers, all of them here; what nobody foresaw is logged and told as a failure of ours. */
@@ -69,10 +69,10 @@ export function problemOf(error: unknown): { status: number; problem: string; me
   return { status: STATUS[problem] ?? 422, problem, message };
 }
 
-function asRefusal(error: unknown): Refusal | undefined {
-  if (error instanceof Refusal) return error;
+function asRefusal(error: unknown): AppError | undefined {
+  if (error instanceof AppError) return error;
   if (error instanceof z.core.$ZodError)
-    return new Refusal(
+    return new AppError(
       'invalid',
       error.issues[0]?.message ?? 'Something in the request is not as it should be.',
     );
@@ -80,34 +80,34 @@ function asRefusal(error: unknown): Refusal | undefined {
   return asClientError(error) ?? asDatabaseError(error);
 }
 
-function asUploadRefusal(error: { readonly code?: string }): Refusal {
+function asUploadRefusal(error: { readonly code?: string }): AppError {
   const isTooLarge =
     error.code === undefined || ['LIMIT_FILE_SIZE', 'LIMIT_FIELD_VALUE'].includes(error.code);
   return isTooLarge
-    ? new Refusal(
+    ? new AppError(
         'too-large',
         'That is too large. A file may have 50 MB, a text 2 million characters. Split it and add the parts.',
       )
-    : new Refusal('invalid', 'The upload is not as it should be.');
+    : new AppError('invalid', 'The upload is not as it should be.');
 }
 
 /** What Express and its readers of bodies and addresses say of a request that cannot be understood. */
-function asClientError(error: unknown): Refusal | undefined {
+function asClientError(error: unknown): AppError | undefined {
   const status = (error as { status?: unknown } | null)?.status;
   if (typeof status !== 'number' || status < 400 || status > 499) return undefined;
-  return status === 404 ? notFound('This') : new Refusal('invalid', UNREADABLE);
+  return status === 404 ? notFound('This') : new AppError('invalid', UNREADABLE);
 }
 
 /** What the database refuses: a value that it cannot hold (class 22), a row that points to nothing, a conflict with another transaction. */
-function asDatabaseError(error: unknown): Refusal | undefined {
+function asDatabaseError(error: unknown): AppError | undefined {
   const cause = (error as { cause?: unknown } | null)?.cause ?? error;
   const code = (cause as { code?: unknown } | null)?.code;
   if (typeof code !== 'string') return undefined;
   if (/^22[0-9A-Z]{3}$/u.test(code))
-    return new Refusal('invalid', 'Something in the request cannot be stored.');
+    return new AppError('invalid', 'Something in the request cannot be stored.');
   if (code === '23503') return notFound('What this belongs to');
   if (code === '40001' || code === '40P01')
-    return new Refusal('busy', 'Somebody else is changing the same at the moment. Try again.');
+    return new AppError('busy', 'Somebody else is changing the same at the moment. Try again.');
   return undefined;
 }
 

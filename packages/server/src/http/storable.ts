@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 /**
  * A value with all its strings such as can be stored: without the character NUL, which the database does not take, and without halves of surrogate pairs, which are no text. Nothing else of what was typed is
@@ -32,12 +32,12 @@ export const plainAddress: RequestHandler = (request, _response, next) => {
   try {
     decoded = decodeURIComponent(request.originalUrl);
   } catch {
-    next(new Refusal('invalid', 'The address is not readable.'));
+    next(new AppError('invalid', 'The address is not readable.'));
     return;
   }
   next(
     decoded.includes('\0') || !decoded.isWellFormed()
-      ? new Refusal('invalid', 'The address is not readable.')
+      ? new AppError('invalid', 'The address is not readable.')
       : undefined,
   );
 };

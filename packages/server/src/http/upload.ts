@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
 import multer, { MulterError } from 'multer';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 export interface UploadLimits {
   /** Bytes of the file, and of a field beside it. */
@@ -23,14 +23,14 @@ export function oneFile({ bytes, fields }: UploadLimits): RequestHandler {
     const size = Math.min(Number(request.headers['content-length'] ?? bytes), bytes);
     if (held + size > HELD_AT_MOST) {
       request.resume();
-      next(new Refusal('busy', 'Many files are arriving just now. Try again in a minute.'));
+      next(new AppError('busy', 'Many files are arriving just now. Try again in a minute.'));
       return;
     }
     held += size;
     response.once('close', () => (held -= size));
     take(request, response, (error: unknown) => {
       if (error === undefined || error === null || error instanceof MulterError) next(error);
-      else next(new Refusal('invalid', 'The upload is not as it should be, or broke off. Try again.'));
+      else next(new AppError('invalid', 'The upload is not as it should be, or broke off. Try again.'));
     });
   };
 }

@@ -7,7 +7,7 @@ import {
   type ImportedDocument,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { checkLength } from './tidyBlocks.ts';
 
@@ -28,11 +28,11 @@ const MARKDOWN_FILE = /\.(md|markdown)$/iu;
 
 /**
  * Reads an uploaded text file.
- * @throws Refusal that says what is wrong with the file and what to do.
+ * @throws AppError that says what is wrong with the file and what to do.
  */
 export function readTextFile(file: UploadedFile): { text: string; format: TextFormat; encoding: string } {
   if (!TEXT_FILE.test(file.name)) {
-    throw new Refusal(
+    throw new AppError(
       'file-type',
       `“${file.name}” is not a .txt or .md file. Open it, copy its text and paste it here.`,
     );
@@ -41,21 +41,21 @@ export function readTextFile(file: UploadedFile): { text: string; format: TextFo
   return { text, format: MARKDOWN_FILE.test(file.name) ? 'markdown' : 'text', encoding };
 }
 
-/** The text of a file whatever its name. @throws Refusal when it is empty or no text. */
+/** The text of a file whatever its name. @throws AppError when it is empty or no text. */
 export function decodeUpload(file: UploadedFile): string {
   return decodeFile(file).text;
 }
 
 function decodeFile(file: UploadedFile): { text: string; encoding: string } {
   if (file.bytes.length === 0) {
-    throw new Refusal('empty', `“${file.name}” is empty. Choose the file again, or paste its text.`);
+    throw new AppError('empty', `“${file.name}” is empty. Choose the file again, or paste its text.`);
   }
   try {
     const { text, encoding } = decodeText(file.bytes);
     return { text: text.replaceAll('\0', ''), encoding };
   } catch (error) {
     if (!(error instanceof NotTextError)) throw error;
-    throw new Refusal(
+    throw new AppError(
       'not-text',
       `“${file.name}” is called a text file but holds something else. Open it in the program it was made with and save it as plain text.`,
     );

@@ -14,20 +14,20 @@ import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { oneFile } from '../http/upload.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { PhotoTray } from './photoTray.ts';
 import { documentOf, gone, photosOf } from './photosOf.ts';
-import type { IntakeParts } from './routes.ts';
+import type { IntakeDeps } from './routes.ts';
 
-export interface PhotoParts extends Pick<IntakeParts, 'readers' | 'examiner'> {
+export interface PhotoDeps extends Pick<IntakeDeps, 'readers' | 'examiner'> {
   readonly photoTray: PhotoTray;
   readonly jobs: Jobs;
   readonly threads: TextThreads;
 }
 
 /** Photos of pages on their way to become a handout: looked at, read one by one, put together. */
-export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: PhotoParts): Router {
+export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: PhotoDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 2 });
 
@@ -54,13 +54,13 @@ export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: Pho
   });
 
   router.post('/intake/photos', upload, async (request, response) => {
-    if (!request.file) throw new Refusal('no-file', 'No photo arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No photo arrived. Choose it again.');
     const { originalname: name, buffer: bytes, mimetype: mediaType } = request.file;
     response.json(await lookAt(schoolOf(request), { name, mediaType, bytes }, leaving(response)));
   });
 
   router.post('/intake/scan', upload, async (request, response) => {
-    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const { originalname: name, buffer: bytes } = request.file;
     const signal = leaving(response);
     const pages = await readers.read({ kind: 'scan', name, bytes }, { signal });
@@ -103,7 +103,7 @@ export function photoRoutes({ photoTray, readers, examiner, jobs, threads }: Pho
     const photos = await photosOf(photoTray, schoolOf(request), tickets);
     const { blocks, cleanUps } = await documentOf(photos, threads);
     if (blocks.length === 0)
-      throw new Refusal(
+      throw new AppError(
         'no-words',
         'No words were found on the photos. Check the corners and which way is up, or take the photos in better light.',
       );

@@ -1,11 +1,11 @@
 import { DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
-import type { JobWork } from '../jobs/worker.ts';
+import type { JobHandler } from '../jobs/worker.ts';
 import { gone } from './photosOf.ts';
 import type { PhotoTray } from './photoTray.ts';
 import type { Readers } from './readers.ts';
 
 /** Carries out jobs that recognise the words of a photo on the tray. */
-export function photoWork(tray: PhotoTray, readers: Readers): JobWork<'photo'> {
+export function photoWork(tray: PhotoTray, readers: Readers): JobHandler<'photo'> {
   return async ({ schoolId, payload: { ticket, choice } }, { signal }) => {
     const facts = await tray.facts(schoolId, ticket);
     const bytes = await tray.picture(schoolId, ticket, 'photo');

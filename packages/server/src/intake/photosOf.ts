@@ -1,9 +1,9 @@
 import type { TextTasks } from '../threads/textTasks.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { PhotoTray, TrayPhoto } from './photoTray.ts';
 
-/** Photos that were read, in order. @throws Refusal when one is not there any more. */
+/** Photos that were read, in order. @throws AppError when one is not there any more. */
 export async function photosOf(
   tray: PhotoTray,
   schoolId: string,
@@ -26,6 +26,6 @@ export function documentOf(
   return threads.assemblePhotos(photos.map(({ reading }) => reading));
 }
 
-export function gone(): Refusal {
-  return new Refusal('gone', 'The photo was taken in too long ago, or not read yet. Choose it again.');
+export function gone(): AppError {
+  return new AppError('gone', 'The photo was taken in too long ago, or not read yet. Choose it again.');
 }

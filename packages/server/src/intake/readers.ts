@@ -1,5 +1,5 @@
 import { ReaderError, ReaderPool, type ReadJob, type ReadResults } from '@aurelfield/readers';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 export interface ReadOptions {
   readonly signal?: AbortSignal | undefined;
@@ -20,21 +20,21 @@ export class Readers {
     this.#lines = { short: new ReaderPool({ script }), long: new ReaderPool({ script }) };
   }
 
-  /** Reads one thing when its turn has come. @throws Refusal that says what is wrong with it. */
+  /** Reads one thing when its turn has come. @throws AppError that says what is wrong with it. */
   async read<K extends ReadJob['kind']>(
     job: ReadJob & { readonly kind: K },
     { signal, key }: ReadOptions = {},
   ): Promise<ReadResults[K]> {
     const line = this.#lines[job.kind === 'photo' ? 'long' : 'short'];
     if (line.load >= WAITING_AT_MOST)
-      throw new Refusal('busy', 'Many documents are being read just now. Try again in a minute.');
+      throw new AppError('busy', 'Many documents are being read just now. Try again in a minute.');
     try {
       return await line.read<K>(job, {
         signal,
         ...(key === undefined ? {} : { onPlace: (ahead) => this.#places.set(key, ahead) }),
       });
     } catch (error) {
-      if (error instanceof ReaderError) throw new Refusal(error.problem, error.message);
+      if (error instanceof ReaderError) throw new AppError(error.problem, error.message);
       throw error;
     } finally {
       if (key !== undefined) this.#places.delete(key);

@@ -10,13 +10,13 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { oneFile } from '../http/upload.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { isTextFile, readTextFile, type Examiner } from './examine.ts';
 import { fetchForReading } from './fetchForReading.ts';
 import type { Readers } from './readers.ts';
 import type { SourceTray } from './sourceTray.ts';
 
-export interface IntakeParts {
+export interface IntakeDeps {
   readonly tray: SourceTray;
   readonly examiner: Examiner;
   readonly readers: Readers;
@@ -25,7 +25,7 @@ export interface IntakeParts {
 }
 
 /** What a text, a file or a web page is, before it becomes a handout. */
-export function intakeRoutes({ tray, examiner, readers, allowedOrigins }: IntakeParts): Router {
+export function intakeRoutes({ tray, examiner, readers, allowedOrigins }: IntakeDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 2 });
 
@@ -35,7 +35,7 @@ export function intakeRoutes({ tray, examiner, readers, allowedOrigins }: Intake
   });
 
   router.post('/intake/file', upload, async (request, response) => {
-    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const { originalname: name, buffer: bytes } = request.file;
     const schoolId = schoolOf(request);
     const item = {

@@ -2,7 +2,7 @@ import type { Job } from '@aurelfield/api';
 import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { jobGroups, jobs } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 import type { JobPayload, JobResult } from './payloads.ts';
 
 export type JobRow = typeof jobs.$inferSelect;
@@ -52,7 +52,7 @@ export class JobStore {
     await db.update(jobs).set({ queueId }).where(eq(jobs.id, jobId));
   }
 
-  /** @throws Refusal when the school has no such job. */
+  /** @throws AppError when the school has no such job. */
   async get(schoolId: string, jobId: string): Promise<JobRow> {
     const [row] = await this.#db
       .select()

@@ -1,7 +1,7 @@
 import type { Job } from '@aurelfield/api';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { toJob, type JobRow, type JobStore } from './jobStore.ts';
 import type { JobPayload, JobResult } from './payloads.ts';
 import { CANCEL_CHANNEL, type Queue } from './queue.ts';
@@ -44,16 +44,16 @@ export class Jobs {
     return toJob(await this.#store.get(schoolId, jobId));
   }
 
-  /** The files that a job made, and whether they are handed out as an archive. @throws Refusal when it made none, or not yet. */
+  /** The files that a job made, and whether they are handed out as an archive. @throws AppError when it made none, or not yet. */
   async files(schoolId: string, jobId: string) {
     const { state, result } = await this.#store.get(schoolId, jobId);
     if (state === 'done' && result?.kind === 'file')
       return { fileName: result.fileName, files: [result], isArchive: false };
     if (state === 'done' && result?.kind === 'files') return { ...result, isArchive: true };
-    throw new Refusal('not-found', 'There is no such file.');
+    throw new AppError('not-found', 'There is no such file.');
   }
 
-  /** Cancels a job that has not ended. @throws Refusal when the school has no such job. */
+  /** Cancels a job that has not ended. @throws AppError when the school has no such job. */
   async cancel(schoolId: string, jobId: string): Promise<void> {
     await this.#store.get(schoolId, jobId);
     await this.#cancel(schoolId, { jobId });
@@ -67,7 +67,7 @@ export class Jobs {
   /**
    * Has something done and waits for it.
    * @returns what it left behind; `undefined` when somebody cancelled it.
-   * @throws Refusal with the job's own words when it failed; the signal's reason when that aborts, and the job is cancelled then.
+   * @throws AppError with the job's own words when it failed; the signal's reason when that aborts, and the job is cancelled then.
    */
   async carryOut(schoolId: string, payload: JobPayload, signal: AbortSignal): Promise<JobResult | undefined> {
     const { id } = await this.begin({ schoolId, payload });
@@ -77,8 +77,8 @@ export class Jobs {
         if (job.state === 'done') return job.result ?? undefined;
         if (job.state === 'cancelled') return undefined;
         if (job.state === 'failed')
-          throw new Refusal(job.problem ?? 'failed', job.error ?? 'It could not be done. Try again.');
-        await rest(POLL_MILLISECONDS, undefined, { signal });
+          throw new AppError(job.problem ?? 'failed', job.error ?? 'It could not be done. Try again.');
+        await delay(POLL_MILLISECONDS, undefined, { signal });
       }
     } catch (error) {
       if (!signal.aborted) throw error;

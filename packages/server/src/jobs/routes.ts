@@ -6,7 +6,7 @@ import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { sent } from '../http/sent.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { Jobs } from './jobs.ts';
 

@@ -1,17 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import pino from 'pino';
 import { afterAll, afterEach, beforeAll, expect, inject, test } from 'vitest';
 import { openDatabase, type OpenDatabase } from '../db/database.ts';
 import { jobs as jobTable, schools } from '../db/schema/index.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { newDatabase } from '../testing/testDatabase.ts';
 import { until } from '../testing/testServer.ts';
 import { Jobs } from './jobs.ts';
 import { JobStore } from './jobStore.ts';
 import { Queue } from './queue.ts';
-import { JobWorker, type JobContext, type JobWork } from './worker.ts';
+import { JobWorker, type JobContext, type JobHandler } from './worker.ts';
 
 const log = pino({ level: 'silent' });
 let database: OpenDatabase;
@@ -43,7 +43,7 @@ afterAll(async () => {
 });
 
 /** A worker that carries out items of class sets like this. */
-async function startWorker(set: JobWork<'set'>): Promise<JobWorker> {
+async function startWorker(set: JobHandler<'set'>): Promise<JobWorker> {
   const nothing = () => Promise.resolve(undefined);
   const worker = new JobWorker(
     {
@@ -51,7 +51,7 @@ async function startWorker(set: JobWork<'set'>): Promise<JobWorker> {
       store,
       queue,
       log,
-      works: {
+      handlers: {
         set,
         reading: nothing,
         export: nothing,
@@ -60,7 +60,7 @@ async function startWorker(set: JobWork<'set'>): Promise<JobWorker> {
         'hand-out': nothing,
       },
     },
-    { databaseUrl, lanes: 1 },
+    { databaseUrl, concurrency: 1 },
   );
   workers.add(worker);
   await worker.start();
@@ -83,7 +83,7 @@ const becomes = (id: string, wanted: string) =>
 function endless() {
   const begun: JobContext[] = [];
   const reasons: unknown[] = [];
-  const work: JobWork<'set'> = async (_job, context) => {
+  const work: JobHandler<'set'> = async (_job, context) => {
     begun.push(context);
     await new Promise<void>((resolve) => context.signal.addEventListener('abort', () => resolve()));
     reasons.push(context.signal.reason);
@@ -111,7 +111,7 @@ test('what is refused fails in the words for people and is not tried again', asy
   let tries = 0;
   await startWorker(() => {
     tries += 1;
-    return Promise.reject(new Refusal('no-voice', 'No voice here speaks Moss.'));
+    return Promise.reject(new AppError('no-voice', 'No voice here speaks Moss.'));
   });
   const { id } = await begin();
   await becomes(id, 'failed');
@@ -119,7 +119,7 @@ test('what is refused fails in the words for people and is not tried again', asy
     problem: 'no-voice',
     error: 'No voice here speaks Moss.',
   });
-  await rest(1500);
+  await delay(1500);
   expect(tries).toBe(1);
 });
 
@@ -148,7 +148,7 @@ test('a job that is cancelled anywhere leaves its worker at once and stays cance
     (count) => count === 1,
     3,
   );
-  await rest(300);
+  await delay(300);
   expect(await stateOf(id)).toBe('cancelled');
 });
 
@@ -168,7 +168,7 @@ test('a job that another worker took up is left, and its end is the other one’
     (count) => count === 1,
     3,
   );
-  await rest(300);
+  await delay(300);
   expect(await store.get(schoolId, id)).toMatchObject({ state: 'running', worker: 'another' });
 });
 

@@ -2,11 +2,11 @@ import { SpeechError } from '@aurelfield/voices';
 import { randomUUID } from 'node:crypto';
 import { setMaxListeners } from 'node:events';
 import { hostname } from 'node:os';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import type { OpenDatabase } from '../db/database.ts';
-import { Refusal } from '../refusal.ts';
-import { Bell } from './bell.ts';
+import { AppError } from '../appError.ts';
+import { JobNotifier } from './jobNotifier.ts';
 import type { JobRow, JobStore } from './jobStore.ts';
 import { jobPayloadSchema, type JobPayload, type JobResult, type PayloadOf } from './payloads.ts';
 import { JOB_KINDS, LEASE_SECONDS, type JobKind, type Queue, type QueuedJob } from './queue.ts';
@@ -19,17 +19,17 @@ export interface JobContext {
 }
 
 /** How jobs of a kind are carried out. All work is such that doing it twice does no harm. */
-export type JobWork<K extends JobKind> = (
+export type JobHandler<K extends JobKind> = (
   job: Pick<JobRow, 'id' | 'schoolId' | 'groupId'> & { readonly payload: PayloadOf<K> },
   context: JobContext,
 ) => Promise<JobResult | undefined>;
 
-export type JobWorks = { readonly [K in JobKind]: JobWork<K> };
+export type JobHandlers = { readonly [K in JobKind]: JobHandler<K> };
 
 export interface WorkerOptions {
   readonly databaseUrl: string;
   /** Jobs of each kind that are under way at the same time. */
-  readonly lanes: number;
+  readonly concurrency: number;
 }
 
 /** Somebody cancelled the job. */
@@ -41,7 +41,7 @@ class Stopping extends Error {}
 
 const PROGRESS_MILLISECONDS = 250;
 const RENEW_MILLISECONDS = (LEASE_SECONDS * 1000) / 4;
-/** Jobs are told of by a bell; this is for the case that it was not heard. */
+/** Jobs are told of by a notifier; this is for the case that it was not heard. */
 const POLL_MILLISECONDS = 2000;
 const TROUBLE_MILLISECONDS = 1000;
 
@@ -55,36 +55,40 @@ export class JobWorker {
   readonly #database: OpenDatabase;
   readonly #store: JobStore;
   readonly #queue: Queue;
-  readonly #works: JobWorks;
-  readonly #lanes: number;
+  readonly #handlers: JobHandlers;
+  readonly #concurrency: number;
   readonly #log: Logger;
-  readonly #bell: Bell;
+  readonly #notifier: JobNotifier;
   readonly #stopping = new AbortController();
   readonly #running = new Map<string, AbortController>();
   #loops: Promise<void>[] = [];
 
   constructor(
-    parts: { database: OpenDatabase; store: JobStore; queue: Queue; works: JobWorks; log: Logger },
-    { databaseUrl, lanes }: WorkerOptions,
+    deps: { database: OpenDatabase; store: JobStore; queue: Queue; handlers: JobHandlers; log: Logger },
+    { databaseUrl, concurrency }: WorkerOptions,
   ) {
-    this.#database = parts.database;
-    this.#store = parts.store;
-    this.#queue = parts.queue;
-    this.#works = parts.works;
-    this.#log = parts.log;
-    this.#lanes = lanes;
-    // Every lane listens, and each of them twice.
+    this.#database = deps.database;
+    this.#store = deps.store;
+    this.#queue = deps.queue;
+    this.#handlers = deps.handlers;
+    this.#log = deps.log;
+    this.#concurrency = concurrency;
+    // Every loop listens, and each of them twice.
     setMaxListeners(0, this.#stopping.signal);
-    this.#bell = new Bell(databaseUrl, (jobId) => this.#running.get(jobId)?.abort(new Cancelled()));
+    this.#notifier = new JobNotifier(databaseUrl, (jobId) =>
+      this.#running.get(jobId)?.abort(new Cancelled()),
+    );
   }
 
   /** Begins to take jobs. */
   async start(): Promise<void> {
-    await this.#bell.start();
+    await this.#notifier.start();
     await this.#queue.onGivenUp((jobId) =>
       this.#store.giveUp(jobId, 'It could not be finished, although it was tried several times. Try again.'),
     );
-    this.#loops = JOB_KINDS.flatMap((kind) => Array.from({ length: this.#lanes }, () => this.#lane(kind)));
+    this.#loops = JOB_KINDS.flatMap((kind) =>
+      Array.from({ length: this.#concurrency }, () => this.#loop(kind)),
+    );
   }
 
   /** Lets go of its jobs, which other workers take up, and ends. */
@@ -92,21 +96,21 @@ export class JobWorker {
     this.#stopping.abort(new Stopping());
     for (const controller of this.#running.values()) controller.abort(new Stopping());
     await Promise.all(this.#loops);
-    await this.#bell.stop();
+    await this.#notifier.stop();
   }
 
-  async #lane(kind: JobKind): Promise<void> {
+  async #loop(kind: JobKind): Promise<void> {
     const { signal } = this.#stopping;
     while (!signal.aborted) {
       try {
-        const ring = this.#bell.next(kind);
+        const ring = this.#notifier.next(kind);
         const job = await this.#queue.fetch(kind);
         if (job) await this.#carry(job);
-        else await Promise.race([ring, rest(POLL_MILLISECONDS, undefined, { signal })]);
+        else await Promise.race([ring, delay(POLL_MILLISECONDS, undefined, { signal })]);
       } catch (error) {
         if (signal.aborted) return;
         this.#log.warn({ err: error, kind }, 'the queue is out of reach');
-        await rest(TROUBLE_MILLISECONDS, undefined, { signal }).catch(() => undefined);
+        await delay(TROUBLE_MILLISECONDS, undefined, { signal }).catch(() => undefined);
       }
     }
   }
@@ -145,8 +149,8 @@ export class JobWorker {
   }
 
   /** The work for a payload; the two are of one kind, which the types cannot see of a union. */
-  #workOf(payload: JobPayload): JobWork<JobKind> {
-    return this.#works[payload.kind] as JobWork<JobKind>;
+  #workOf(payload: JobPayload): JobHandler<JobKind> {
+    return this.#handlers[payload.kind] as JobHandler<JobKind>;
   }
 
   /** Ends or gives back a job that did not come to its end. */
@@ -157,10 +161,10 @@ export class JobWorker {
       return;
     }
     const isForPeople =
-      reason instanceof Refusal || (reason instanceof SpeechError && reason.kind !== 'stopped');
+      reason instanceof AppError || (reason instanceof SpeechError && reason.kind !== 'stopped');
     if (isForPeople) {
       await this.#database.transaction(async (tx) => {
-        const problem = reason instanceof Refusal ? reason.problem : 'speech';
+        const problem = reason instanceof AppError ? reason.problem : 'speech';
         const end = { state: 'failed', problem, error: reason.message } as const;
         if (await this.#store.end(tx.db, queued.jobId, this.name, end))
           await this.#queue.complete(queued, tx);

@@ -11,7 +11,7 @@ import type { WordService } from './wordService.ts';
 const MOST_SUGGESTIONS = 6;
 const spellingSchema = z.object({ word: z.string().min(1).max(60), language: z.string().max(40) });
 
-export interface LanguageParts {
+export interface LanguageDeps {
   readonly checker: TextChecker;
   readonly threads: TextThreads;
   readonly accepted: AcceptedStore;
@@ -20,7 +20,7 @@ export interface LanguageParts {
 }
 
 /** What is known of a text's words: places to look at, and how a misspelt word could be meant. */
-export function languageRoutes({ checker, threads, accepted, pronunciations, words }: LanguageParts): Router {
+export function languageRoutes({ checker, threads, accepted, pronunciations, words }: LanguageDeps): Router {
   const router = Router();
 
   router.post('/proof/check', async (request, response) => {

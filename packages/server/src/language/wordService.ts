@@ -13,7 +13,7 @@ import type { VoiceRegistry } from '@aurelfield/voices';
 import type { z } from 'zod';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { soundsOfWord } from './knowledge.ts';
 
@@ -57,7 +57,7 @@ export class WordService {
   async hear(schoolId: string, { word, language, pupilId, way }: HearWord): Promise<Buffer> {
     const { profile } = await this.#pupils.get(schoolId, pupilId);
     const voice = this.#voices.voiceFor(language, profile.voices);
-    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
+    if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const planVoice = { id: voice.id, engineVersion: this.#voices.engineVersion(voice.id) ?? '' };
     const settings = {
       speed: way === 'usual' ? profile.pace : Math.min(SLOW, profile.pace),

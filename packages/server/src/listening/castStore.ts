@@ -3,7 +3,7 @@ import { speechesOf, type TextBlock } from '@aurelfield/core';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { casts, teachers } from '../db/schema/index.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { placeNear } from '../texts/placeNear.ts';
 
 /** Several voices for a handout, as a teacher set them, always within one school. */
@@ -27,7 +27,7 @@ export class CastStore {
     return { isOn: row?.isOn ?? false, voices, passages, revision: row?.revision ?? 0, speakers, speeches };
   }
 
-  /** @throws Refusal 409 when somebody else has changed it since. */
+  /** @throws AppError 409 when somebody else has changed it since. */
   async set(
     schoolId: string,
     handoutId: string,
@@ -42,7 +42,7 @@ export class CastStore {
         .where(and(eq(casts.schoolId, schoolId), eq(casts.handoutId, handoutId)))
         .for('update', { of: casts });
       if ((row?.revision ?? 0) !== revision)
-        throw new Refusal(
+        throw new AppError(
           'changed',
           `${row?.teacher ?? 'Somebody'} has changed the voices in the meantime. Look at them, then change yours again.`,
         );

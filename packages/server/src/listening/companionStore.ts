@@ -3,7 +3,7 @@ import { contentHash, sentencePairs, sentencesOf, wordsOf, type TextBlock } from
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { companions, teachers } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 import { addText, type StoredText } from '../texts/textStore.ts';
 
 /** A sentence of a handout that something can stand beside. */
@@ -36,7 +36,7 @@ export class CompanionStore {
     return { language, origin, revision, pairs: carried(row.pairs, originalSentences(text)) };
   }
 
-  /** Lays a text, or sentences in their order, beside the original. @throws Refusal 409 when somebody else has changed it since. */
+  /** Lays a text, or sentences in their order, beside the original. @throws AppError 409 when somebody else has changed it since. */
   async set(
     schoolId: string,
     handoutId: string,
@@ -60,7 +60,7 @@ export class CompanionStore {
         .where(and(eq(companions.schoolId, schoolId), eq(companions.handoutId, handoutId)))
         .for('update', { of: companions });
       if ((row?.revision ?? 0) !== revision)
-        throw new Refusal(
+        throw new AppError(
           'changed',
           `${row?.teacher ?? 'Somebody'} has changed the other language in the meantime. Look at it, then change yours again.`,
         );
@@ -78,7 +78,7 @@ export class CompanionStore {
       .where(and(eq(companions.schoolId, schoolId), eq(companions.handoutId, handoutId)));
   }
 
-  /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws Refusal 404 where there is no companion. */
+  /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws AppError 404 where there is no companion. */
   async sideOf(
     schoolId: string,
     handoutId: string,

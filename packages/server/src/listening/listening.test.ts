@@ -300,14 +300,20 @@ describe('about a word', () => {
 });
 
 test('of more handouts than are searched, the latest are', async () => {
-  const { house } = server.running;
-  const { rows } = await house.database.db.execute<{ school_id: string }>(
+  const { context } = server.running;
+  const { rows } = await context.database.db.execute<{ school_id: string }>(
     sql`select school_id from handouts limit 1`,
   );
   const schoolId = rows[0]?.school_id ?? '';
   for (const title of ['Older', 'Newer'])
     await client.upload('/handouts', { title, language: 'en-GB', format: 'text', text: 'Quillander waits.' });
-  const finder = new AffectsFinder(house.database.db, house.texts, house.threads, house.pronunciations, 1);
+  const finder = new AffectsFinder(
+    context.database.db,
+    context.texts,
+    context.threads,
+    context.pronunciations,
+    1,
+  );
   const found = await finder.find(schoolId, {
     written: 'Quillander',
     caseSensitive: false,

@@ -16,7 +16,7 @@ import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
 import { oneFile } from '../http/upload.ts';
 import { decodeUpload } from '../intake/examine.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { CastStore } from './castStore.ts';
 import { originalSentences, type CompanionStore } from './companionStore.ts';
 import { readCompanionTable } from './companionTable.ts';
@@ -24,7 +24,7 @@ import { marksAsDocx, marksAsText } from './studyMarkFile.ts';
 import type { TranslationClient } from './translationClient.ts';
 import type { StudyMarkStore } from './studyMarkStore.ts';
 
-export interface ListeningParts {
+export interface ListeningDeps {
   readonly shelf: Shelf;
   readonly studyMarks: StudyMarkStore;
   readonly casts: CastStore;
@@ -47,7 +47,7 @@ export function listeningRoutes({
   casts,
   companions,
   translation,
-}: ListeningParts): Router {
+}: ListeningDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_TABLE_BYTES, fields: 4 });
 
@@ -69,7 +69,7 @@ export function listeningRoutes({
     const { handout, text } = await shelf.row(schoolOf(request), idParam(request));
     const all = await studyMarks.list(schoolOf(request), idParam(request), text.blocks);
     const marks = all.filter((mark) => colour === undefined || mark.colour === colour);
-    if (marks.length === 0) throw new Refusal('empty', 'Nothing is marked in this colour yet.');
+    if (marks.length === 0) throw new AppError('empty', 'Nothing is marked in this colour yet.');
     const title = `${handout.title}: what was marked`;
     response.setHeader('Content-Disposition', attachment(`${handout.title} – marks.${format}`));
     if (format === 'txt')
@@ -118,12 +118,12 @@ export function listeningRoutes({
 
   router.post('/handouts/:id/companion/table', upload, storableBody, async (request, response) => {
     const { language, revision } = tableFieldsSchema.parse(request.body);
-    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const { text } = await shelf.row(schoolOf(request), idParam(request));
     const source = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
     const { beside, rows } = readCompanionTable(source, originalSentences(text));
     if (rows === 0)
-      throw new Refusal(
+      throw new AppError(
         'empty',
         'There is no table of two columns in the file: the sentence, and the same in the other language.',
       );
@@ -144,7 +144,7 @@ export function listeningRoutes({
     const originals = originalSentences(text).map(({ original }) => original);
     const { sentences } = await translation.translate(originals, text.language, language);
     if (sentences.every((sentence) => sentence === null))
-      throw new Refusal(
+      throw new AppError(
         'no-translation',
         'The translation service is a stand-in that knows the demo’s letter in Polish only. Type or paste the text in the other language instead.',
       );

@@ -3,7 +3,7 @@ import type { TextBlock } from '@aurelfield/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { studyMarks } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 import { placeNear } from '../texts/placeNear.ts';
 
 const MOST_MARKS = 2000;
@@ -40,7 +40,7 @@ export class StudyMarkStore {
     });
   }
 
-  /** @throws Refusal `moved` when something else is written there. */
+  /** @throws AppError `moved` when something else is written there. */
   async add(
     schoolId: string,
     handoutId: string,
@@ -49,10 +49,10 @@ export class StudyMarkStore {
   ): Promise<string> {
     const text = blocks.find(({ id }) => id === mark.block)?.text;
     if (placeNear(text, mark.written, mark.start) === undefined)
-      throw new Refusal('moved', 'These words are not in the text any more. Select them again.');
+      throw new AppError('moved', 'These words are not in the text any more. Select them again.');
     const count = await this.#db.$count(studyMarks, eq(studyMarks.handoutId, handoutId));
     if (count >= MOST_MARKS)
-      throw new Refusal('too-many', `A handout has at most ${MOST_MARKS} marks. Take some away first.`);
+      throw new AppError('too-many', `A handout has at most ${MOST_MARKS} marks. Take some away first.`);
     const [row] = await this.#db
       .insert(studyMarks)
       .values({ schoolId, handoutId, note, ...mark })

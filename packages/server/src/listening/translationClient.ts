@@ -2,10 +2,10 @@ import { eq } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { houseFacts } from '../db/schema/index.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { translationSchema } from '../standIns/translationService.ts';
 
-/** Where a translation service listens, as a fact of the house. */
+/** Where a translation service listens, as an installation setting. */
 const SERVICE = 'translation service';
 const TIMEOUT = 30_000;
 
@@ -25,7 +25,7 @@ export class TranslationClient {
       .onConflictDoUpdate({ target: houseFacts.name, set: { value: address } });
   }
 
-  /** Sentences in another language, null where the service has none. @throws Refusal when there is no service or it does not answer. */
+  /** Sentences in another language, null where the service has none. @throws AppError when there is no service or it does not answer. */
   async translate(
     sentences: readonly string[],
     from: string,
@@ -33,7 +33,7 @@ export class TranslationClient {
   ): Promise<z.infer<typeof translationSchema>> {
     const [fact] = await this.#db.select().from(houseFacts).where(eq(houseFacts.name, SERVICE));
     if (!fact)
-      throw new Refusal(
+      throw new AppError(
         'busy',
         'There is no translation service here. Type or paste the text in the other language.',
       );
@@ -49,7 +49,7 @@ export class TranslationClient {
         throw new Error('It answered with another number of sentences.');
       return translation;
     } catch (error) {
-      throw new Refusal(
+      throw new AppError(
         'busy',
         `The translation service does not answer as it should. Try again, or type the text. ${error instanceof Error ? error.message : ''}`.trim(),
       );

@@ -11,7 +11,7 @@ import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import type { Database } from '../db/database.ts';
 import { boards, boardSayings, phrasePictures } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 
 type BoardRow = typeof boards.$inferSelect;
 
@@ -45,7 +45,7 @@ export class BoardStore {
     }));
   }
 
-  /** @throws Refusal 404 when the school has no such board. */
+  /** @throws AppError 404 when the school has no such board. */
   async get(schoolId: string, boardId: string): Promise<Board> {
     const [row] = await this.#db.select().from(boards).where(own(schoolId, boardId));
     if (!row) throw notFound('This board');
@@ -61,7 +61,7 @@ export class BoardStore {
     return toBoard(row);
   }
 
-  /** @throws Refusal 409 when somebody else has changed it since. */
+  /** @throws AppError 409 when somebody else has changed it since. */
   async update(schoolId: string, boardId: string, { revision, ...input }: BoardChange): Promise<Board> {
     const [row] = await this.#db
       .update(boards)
@@ -70,7 +70,7 @@ export class BoardStore {
       .returning();
     if (row) return toBoard(row);
     await this.get(schoolId, boardId);
-    throw new Refusal(
+    throw new AppError(
       'changed',
       'Somebody has changed this board in the meantime. Nothing of yours was stored: look at both and decide.',
     );
@@ -96,7 +96,7 @@ export class BoardStore {
     await this.#setLink(schoolId, boardId, null);
   }
 
-  /** The board that a link opens. @throws Refusal 404, the same for a wrong link and for one that was revoked. */
+  /** The board that a link opens. @throws AppError 404, the same for a wrong link and for one that was revoked. */
   async byToken(token: string): Promise<{ schoolId: string; board: Board }> {
     const [row] = await this.#db
       .select()
@@ -146,7 +146,7 @@ export class BoardStore {
     return row.id;
   }
 
-  /** @throws Refusal 404 when the school has no such picture. */
+  /** @throws AppError 404 when the school has no such picture. */
   async picture(schoolId: string, pictureId: string): Promise<Buffer> {
     const [row] = await this.#db
       .select({ content: phrasePictures.content })

@@ -6,11 +6,11 @@ import { z } from 'zod';
 import { leaving } from '../http/leaving.ts';
 import { storableBody } from '../http/storable.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
-import { phraseText, sendPng, sendWav, soundQuerySchema, type PhraseParts } from './routes.ts';
+import { phraseText, sendPng, sendWav, soundQuerySchema, type PhraseDeps } from './routes.ts';
 
-export interface OpenBoardParts extends PhraseParts {
+export interface OpenBoardDeps extends PhraseDeps {
   readonly threads: TextThreads;
   readonly limits: SharedLimits;
 }
@@ -22,7 +22,7 @@ const REQUESTS = 1200;
 const MOST_SUGGESTIONS = 4;
 
 /** What whoever has a board's secret link can do, without signing in: see it, hear it, say something. */
-export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBoardParts): Router {
+export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBoardDeps): Router {
   const router = Router();
   router.use(
     '/open-boards',
@@ -34,7 +34,7 @@ export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBo
       keyGenerator: (request) =>
         tokenSchema.safeParse(request.path.split('/')[1]).data ?? ipKeyGenerator(request.ip ?? ''),
       handler: (_request, _response, next) => {
-        next(new Refusal('too-many', 'Too many requests in a short time. Wait a minute.'));
+        next(new AppError('too-many', 'Too many requests in a short time. Wait a minute.'));
       },
     }),
     express.json({ limit: '20kb' }),
@@ -42,7 +42,7 @@ export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBo
   );
   const open = (token: unknown) => {
     const parsed = tokenSchema.safeParse(token);
-    if (!parsed.success) throw new Refusal('not-found', 'This board is not here (any more).');
+    if (!parsed.success) throw new AppError('not-found', 'This board is not here (any more).');
     return boards.byToken(parsed.data);
   };
 
@@ -84,7 +84,7 @@ export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBo
     const { schoolId, board } = await open(request.params.token);
     // Of the school's pictures only those that are on this board.
     const picture = board.phrases.find((phrase) => phrase.picture === request.params.picture)?.picture;
-    if (!picture) throw new Refusal('not-found', 'This picture is not on the board.');
+    if (!picture) throw new AppError('not-found', 'This picture is not on the board.');
     sendPng(response, await boards.picture(schoolId, picture));
   });
 

@@ -12,7 +12,7 @@ import { LRUCache } from 'lru-cache';
 import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 /** Bytes of sounds that are kept for the next tap. */
 const KEPT_BYTES = 48_000_000;
@@ -33,7 +33,7 @@ export class PhraseSound {
     this.#pronunciations = pronunciations;
   }
 
-  /** A text as a WAV file, with the pronunciations of the school and the pupil. @throws Refusal when its voice is not here. */
+  /** A text as a WAV file, with the pronunciations of the school and the pupil. @throws AppError when its voice is not here. */
   async speak(
     schoolId: string,
     pupilId: string | null,
@@ -43,7 +43,7 @@ export class PhraseSound {
   ): Promise<Buffer> {
     const voice = this.#voices.find(voiceId) ?? this.#voices.voiceFor('en-GB');
     if (!voice || voice.price)
-      throw new Refusal('no-voice', 'The voice of this phrase is not here. Choose another one.');
+      throw new AppError('no-voice', 'The voice of this phrase is not here. Choose another one.');
     const engineVersion = this.#voices.engineVersion(voice.id) ?? '';
     const entries = await this.#pronunciations.inForce(schoolId, {
       pupilId: pupilId ?? '',
@@ -76,7 +76,7 @@ export class PhraseSound {
     const [first = 'en'] = Object.keys(pupil?.profile.voices ?? {});
     const language = first === 'en' ? 'en-GB' : first;
     const voice = this.#voices.voiceFor(language, pupil?.profile.voices);
-    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
+    if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const { pace = 150, pitch = 0, loudness = 'usual' } = pupil?.profile ?? {};
     return {
       language: voice.language,

@@ -11,11 +11,11 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { BoardStore } from './boardStore.ts';
 import type { PhraseSound } from './phraseSound.ts';
 
-export interface PhraseParts {
+export interface PhraseDeps {
   readonly boards: BoardStore;
   readonly phraseSound: PhraseSound;
 }
@@ -29,7 +29,7 @@ export const soundQuerySchema = z.object({
 });
 
 /** The teacher's side: boards are made and changed, their links given out and taken back. */
-export function phraseRoutes({ boards, phraseSound }: PhraseParts): Router {
+export function phraseRoutes({ boards, phraseSound }: PhraseDeps): Router {
   const router = Router();
 
   router.get('/boards', async (request, response) => {
@@ -84,7 +84,7 @@ export function phraseRoutes({ boards, phraseSound }: PhraseParts): Router {
     async (request, response) => {
       const content: unknown = request.body;
       if (!Buffer.isBuffer(content) || !content.subarray(0, PNG.length).equals(PNG))
-        throw new Refusal('file-type', 'This is not a picture that can be used. Choose a JPEG or PNG file.');
+        throw new AppError('file-type', 'This is not a picture that can be used. Choose a JPEG or PNG file.');
       response.status(201).json({ id: await boards.addPicture(schoolOf(request), content) });
     },
   );
@@ -96,7 +96,7 @@ export function phraseRoutes({ boards, phraseSound }: PhraseParts): Router {
   return router;
 }
 
-/** The text and voice of a phrase or of one of its variants. @throws Refusal 404. */
+/** The text and voice of a phrase or of one of its variants. @throws AppError 404. */
 export function phraseText(
   phrases: readonly Phrase[],
   phraseId: string,
@@ -106,7 +106,7 @@ export function phraseText(
   const phrase = phrases.find(({ id }) => id === phraseId);
   const text = variant === undefined ? phrase?.text : phrase?.variants[variant];
   if (!phrase || text === undefined)
-    throw new Refusal('not-found', 'This phrase is not on the board any more.');
+    throw new AppError('not-found', 'This phrase is not on the board any more.');
   return { text, voice: isLoud ? { ...phrase.voice, loudness: 'loudest' } : phrase.voice };
 }
 

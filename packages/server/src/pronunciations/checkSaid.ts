@@ -7,11 +7,11 @@ import {
   PronunciationError,
   type PronunciationEntry,
 } from '@aurelfield/core';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 
 /**
  * What becomes of a pronunciation: its sounds, a respelling, and what the voices say instead of sounds they lack.
- * @throws Refusal that tells what is wrong with it.
+ * @throws AppError that tells what is wrong with it.
  */
 export function checkSaid(entry: Pick<PronunciationEntry, 'said' | 'kind'>): Checked {
   try {
@@ -21,7 +21,7 @@ export function checkSaid(entry: Pick<PronunciationEntry, 'said' | 'kind'>): Che
     const byWanted = new Map(changes.map((change) => [change.wanted, change]));
     return { ipa, respelling: ipaToRespelling(ipa), changes: [...byWanted.values()] };
   } catch (error) {
-    if (error instanceof PronunciationError) throw new Refusal('pronunciation', error.message);
+    if (error instanceof PronunciationError) throw new AppError('pronunciation', error.message);
     throw error;
   }
 }

@@ -11,7 +11,7 @@ import type { VoiceRegistry } from '@aurelfield/voices';
 import type { Shelf } from '../handouts/shelf.ts';
 import { hasDictionary } from '../language/knowledge.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { AcceptedStore } from './acceptedStore.ts';
 import type { PronunciationStore } from './pronunciationStore.ts';
@@ -24,7 +24,7 @@ const ASKED_AT_ONCE = 50;
 /** Characters of the sentence around a word that are shown. */
 const AROUND = 40;
 
-export interface DoubtfulParts {
+export interface DoubtfulDeps {
   readonly shelf: Shelf;
   readonly threads: TextThreads;
   readonly pupils: PupilStore;
@@ -35,28 +35,28 @@ export interface DoubtfulParts {
 
 /** Finds the words of a handout that a pupil's voice may say wrongly, with how it says them. */
 export class DoubtfulService {
-  readonly #parts: DoubtfulParts;
+  readonly #deps: DoubtfulDeps;
 
-  constructor(parts: DoubtfulParts) {
-    this.#parts = parts;
+  constructor(deps: DoubtfulDeps) {
+    this.#deps = deps;
   }
 
-  /** The most doubtful first. @throws Refusal 422 for a language without a dictionary or a voice. */
+  /** The most doubtful first. @throws AppError 422 for a language without a dictionary or a voice. */
   async find(
     schoolId: string,
     handoutId: string,
     pupilId: string,
   ): Promise<{ voice: string; words: Doubtful[] }> {
-    const { shelf, threads, pupils, pronunciations, accepted, voices } = this.#parts;
+    const { shelf, threads, pupils, pronunciations, accepted, voices } = this.#deps;
     const { handout, text } = await shelf.row(schoolId, handoutId);
     const pupil = await pupils.get(schoolId, pupilId);
     if (!hasDictionary(text.language))
-      throw new Refusal(
+      throw new AppError(
         'no-dictionary',
         'Doubtful words are found in English handouts only: there is no dictionary of this language here.',
       );
     const voice = voices.voiceFor(text.language, pupil.profile.voices);
-    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
+    if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const entries = await pronunciations.inForce(schoolId, {
       pupilId,
       className: handout.className,
@@ -83,7 +83,7 @@ export class DoubtfulService {
 
   /** The same for all handouts on the shelf together, the latest ones if there are many: what stands in most of them first. */
   async queue(schoolId: string, pupilId: string): Promise<DoubtfulQueue> {
-    const handouts = (await this.#parts.shelf.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
+    const handouts = (await this.#deps.shelf.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
     const words = new Map<string, DoubtfulQueue['words'][number]>();
     const passed: DoubtfulQueue['passed'] = [];
     let voice = '';
@@ -97,7 +97,7 @@ export class DoubtfulService {
           else words.set(word.written.toLowerCase(), { ...word, heardIn: [{ id, title }] });
         }
       } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
+        if (!(error instanceof AppError)) throw error;
         passed.push({ title, why: error.message });
       }
     }

@@ -3,7 +3,7 @@ import type { PronunciationEntry } from '@aurelfield/core';
 import { and, asc, eq, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { pronunciations } from '../db/schema/index.ts';
-import { Refusal, notFound } from '../refusal.ts';
+import { AppError, notFound } from '../appError.ts';
 
 /** Whose list it is. */
 export interface ListOf {
@@ -70,7 +70,7 @@ export class PronunciationStore {
     }));
   }
 
-  /** @throws Refusal 409 when the list has the written form already. */
+  /** @throws AppError 409 when the list has the written form already. */
   async add(schoolId: string, input: EntryInput): Promise<Entry> {
     const [row] = await this.#db
       .insert(pronunciations)
@@ -78,11 +78,11 @@ export class PronunciationStore {
       .onConflictDoNothing()
       .returning();
     if (!row)
-      throw new Refusal('exists', `“${input.written}” is in this list already. Change that entry instead.`);
+      throw new AppError('exists', `“${input.written}” is in this list already. Change that entry instead.`);
     return toEntry(row);
   }
 
-  /** Changes an entry. @throws Refusal 404 or 409. */
+  /** Changes an entry. @throws AppError 404 or 409. */
   async update(schoolId: string, entryId: string, input: EntryInput): Promise<Entry> {
     const same = and(
       eq(pronunciations.schoolId, schoolId),
@@ -93,7 +93,7 @@ export class PronunciationStore {
     );
     const [other] = await this.#db.select({ id: pronunciations.id }).from(pronunciations).where(same);
     if (other && other.id !== entryId)
-      throw new Refusal('exists', `“${input.written}” is in this list already. Change that entry instead.`);
+      throw new AppError('exists', `“${input.written}” is in this list already. Change that entry instead.`);
     const [row] = await this.#db
       .update(pronunciations)
       .set(input)
@@ -133,7 +133,7 @@ export class PronunciationStore {
     entries: readonly PronunciationEntry[],
   ): Promise<{ added: number; replaced: number }> {
     if (entries.length > MOST_ENTRIES)
-      throw new Refusal(
+      throw new AppError(
         'too-many-entries',
         `A list may have ${MOST_ENTRIES.toLocaleString('en-GB')} entries; this file has ${entries.length.toLocaleString('en-GB')}.`,
       );

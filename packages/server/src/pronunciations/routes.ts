@@ -27,7 +27,7 @@ import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
 import { oneFile } from '../http/upload.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { PupilStore } from '../pupils/pupilStore.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import type { AcceptedStore } from './acceptedStore.ts';
@@ -41,7 +41,7 @@ const LANGUAGE = 'en-GB';
 const previewSchema = z.object({ preview: z.enum(['yes', 'no']).default('no') });
 const MAX_LIST_BYTES = 5 * 1024 * 1024;
 
-export interface PronunciationParts {
+export interface PronunciationDeps {
   readonly pronunciations: PronunciationStore;
   readonly pupils: PupilStore;
   readonly voices: VoiceRegistry;
@@ -60,7 +60,7 @@ export function pronunciationRoutes({
   doubtful,
   threads,
   affects,
-}: PronunciationParts): Router {
+}: PronunciationDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 4 });
 
@@ -130,7 +130,7 @@ export function pronunciationRoutes({
     const profile =
       pupilId === undefined ? undefined : (await pupils.get(schoolOf(request), pupilId)).profile;
     const voice = voices.voiceFor(LANGUAGE, profile?.voices);
-    if (!voice) throw new Refusal('no-voice', 'No voice here speaks English.');
+    if (!voice) throw new AppError('no-voice', 'No voice here speaks English.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     // A word alone has no pauses to make room for: it is said at the pace itself.
     const settings = {
@@ -150,7 +150,7 @@ export function pronunciationRoutes({
     const entries = await store.listOf(schoolOf(request), list);
     const isPls = request.params.format === 'pls';
     if (!isPls && request.params.format !== 'csv')
-      throw new Refusal('not-found', 'Lists are handed out as pls or csv.');
+      throw new AppError('not-found', 'Lists are handed out as pls or csv.');
     response.setHeader(
       'Content-Disposition',
       attachment(`pronunciations-${list.scope}.${isPls ? 'pls' : 'csv'}`),
@@ -162,12 +162,12 @@ export function pronunciationRoutes({
 
   router.post('/pronunciations/file', upload, storableBody, async (request, response) => {
     const list = listSchema.parse(request.body);
-    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const text = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
     const { entries, warnings, wrong } = await threads.readList(text);
-    if (wrong !== undefined) throw new Refusal('lexicon', wrong);
+    if (wrong !== undefined) throw new AppError('lexicon', wrong);
     if (entries.length === 0)
-      throw new Refusal(
+      throw new AppError(
         'empty',
         `There is no entry in the file that can be used. ${warnings[0] ?? ''}`.trim(),
       );

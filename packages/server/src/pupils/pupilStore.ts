@@ -12,7 +12,7 @@ import {
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { profiles, pupils, teachers } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 
 /** Who changes a profile, why, and what was heard before. */
 export interface ProfileOrigin {
@@ -43,7 +43,7 @@ export class PupilStore {
     return rows.map(toPupil);
   }
 
-  /** @throws Refusal 404 when the school has no such pupil. */
+  /** @throws AppError 404 when the school has no such pupil. */
   async get(schoolId: string, pupilId: string): Promise<Pupil> {
     const [row] = await this.#select(schoolId, pupilId);
     if (!row) throw notFound('This pupil');
@@ -62,7 +62,7 @@ export class PupilStore {
 
   /**
    * Changes a pupil, and makes a changed profile the current one; the one before stays in the history.
-   * @throws Refusal 409 when somebody has changed the pupil since the revision that the change was made on.
+   * @throws AppError 409 when somebody has changed the pupil since the revision that the change was made on.
    */
   async update(
     schoolId: string,
@@ -213,14 +213,14 @@ async function insertPupil(
 }
 
 /** Who has changed a pupil, and when, for whoever comes second. */
-async function changedSince(tx: Transaction, pupilId: string): Promise<Refusal> {
+async function changedSince(tx: Transaction, pupilId: string): Promise<AppError> {
   const [last] = await tx
     .select({ teacher: teachers.name, at: profiles.createdAt })
     .from(profiles)
     .leftJoin(teachers, eq(teachers.id, profiles.teacherId))
     .where(and(eq(profiles.pupilId, pupilId), eq(profiles.current, true)));
   const who = last?.teacher ?? 'Somebody';
-  return new Refusal(
+  return new AppError(
     'changed',
     `${who} has changed this pupil in the meantime. Nothing of yours was stored yet: look at both and decide.`,
   );

@@ -13,7 +13,7 @@ import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { oneFile } from '../http/upload.ts';
 import { decodeUpload } from '../intake/examine.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import { readClassList } from './classList.ts';
 import type { PupilStore } from './pupilStore.ts';
@@ -74,11 +74,11 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   });
 
   router.post('/class-lists/read', upload, async (request, response) => {
-    if (!request.file) throw new Refusal('no-file', 'No file arrived. Choose it again.');
+    if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const text = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
     const list = readClassList(text, await pupils.list(schoolOf(request)));
     if (list.pupils.length === 0)
-      throw new Refusal(
+      throw new AppError(
         'empty',
         `There is no pupil in the file. ${list.refused[0]?.why ?? 'It wants a name in each line, or a table with the column “name”.'}`,
       );
@@ -95,7 +95,7 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   router.post('/sample', async (request, response) => {
     const { text, language, profile } = sampleSchema.parse(request.body);
     const voice = voices.voiceFor(language, profile.voices);
-    if (!voice) throw new Refusal('no-voice', 'No voice here speaks this language.');
+    if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const planVoice = { id: voice.id, engineVersion: voices.engineVersion(voice.id) ?? '' };
     const blocks = [{ type: 'paragraph' as const, text, offset: 0 }];
     const settings = { ...profile, sampleRate: voice.sampleRate };

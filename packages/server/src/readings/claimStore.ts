@@ -1,7 +1,7 @@
 import type { ClipFacts } from '@aurelfield/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { patiently } from '../db/patiently.ts';
+import { retryWhileDisconnected } from '../db/retryWhileDisconnected.ts';
 import { clipClaims, clips, pricedUse } from '../db/schema/index.ts';
 
 /** What a clip in a priced voice costs, to be booked with its claim. */
@@ -86,7 +86,7 @@ export class ClaimStore {
   /** Notes a clip that was made and ends its claim, in one step; waits for a database that is away, since what was made and paid must not be lost. */
   async made(schoolId: string, { key, voice, sampleRate, facts, object, bytes }: MadeClip): Promise<void> {
     const words = JSON.stringify(facts.words.map(({ from, to }) => [from, to]));
-    await patiently(() =>
+    await retryWhileDisconnected(() =>
       this.#db.execute(sql`
       with stored as (
         insert into ${clips} (school_id, key, voice, sample_rate, samples, words, cuts, spelt, rest, object, bytes)

@@ -1,7 +1,7 @@
 import type { SpeechPlan } from '@aurelfield/core';
 import { SpeechError, type SpeakOptions, type SpokenClip } from '@aurelfield/voices';
 import { beforeEach, describe, expect, test } from 'vitest';
-import { ClipMaker, type ClipMakerParts } from './clipMaker.ts';
+import { ClipMaker, type ClipMakerDeps } from './clipMaker.ts';
 import type { StoredClip } from './clipStore.ts';
 
 const PLAN = { voice: 'v', words: ['a'] } as unknown as SpeechPlan;
@@ -59,7 +59,7 @@ function setUp({ priced = false } = {}) {
             options.signal?.addEventListener('abort', () => reject(options.signal?.reason as Error));
             spoken.push({ options, finish: () => resolve(CLIP), fail: reject });
           }),
-      } as unknown as ClipMakerParts['voices'],
+      } as unknown as ClipMakerDeps['voices'],
     });
   return { maker: makerOf('one'), other: makerOf('two'), spoken, claims, made, log };
 }

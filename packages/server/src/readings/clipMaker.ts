@@ -7,7 +7,7 @@ import {
   type VoiceRegistry,
 } from '@aurelfield/voices';
 import { randomUUID } from 'node:crypto';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { ObjectStore } from '../store/objectStore.ts';
 import { CLAIM_SECONDS, type ClaimedClip, type ClaimStore } from './claimStore.ts';
 import type { ClipStore, StoredClip } from './clipStore.ts';
@@ -19,7 +19,7 @@ export interface WantedClip {
   readonly plan: SpeechPlan;
 }
 
-export interface ClipMakerParts {
+export interface ClipMakerDeps {
   readonly clips: Pick<ClipStore, 'find'>;
   readonly claims: Pick<ClaimStore, 'claim' | 'renew' | 'made' | 'giveUp' | 'leave'>;
   readonly store: Pick<ObjectStore, 'put'>;
@@ -49,15 +49,15 @@ const WAIT = { first: 25, most: 250 };
  * waited for, and taken over if that process dies. A making is cancelled when nobody waits for it any more.
  */
 export class ClipMaker {
-  readonly #parts: ClipMakerParts;
+  readonly #deps: ClipMakerDeps;
   readonly #flights = new Map<string, Flight>();
   #renewing: NodeJS.Timeout | undefined;
   /** Keys of claims that this process works on, by school. */
   readonly #held = new Map<string, Set<string>>();
   #synthesised = 0;
 
-  constructor(parts: ClipMakerParts) {
-    this.#parts = parts;
+  constructor(deps: ClipMakerDeps) {
+    this.#deps = deps;
   }
 
   /** How many clips an engine was asked for since the start. */
@@ -114,11 +114,11 @@ export class ClipMaker {
 
   /** Claims clips and looks for them then: one that is not claimed may be made, and one that is may have been made just before. */
   async #claim(schoolId: string, wanted: readonly WantedClip[]): Promise<Claimed> {
-    const keys = await this.#parts.claims.claim(
+    const keys = await this.#deps.claims.claim(
       schoolId,
       wanted.map((clip) => this.#toClaim(clip)),
     );
-    const made = await this.#parts.clips.find(
+    const made = await this.#deps.clips.find(
       schoolId,
       wanted.map(({ key }) => key),
     );
@@ -136,11 +136,11 @@ export class ClipMaker {
       const isClaimed = keys.has(wanted.key);
       const stored = made.get(wanted.key);
       if (stored) {
-        if (isClaimed) await this.#parts.claims.giveUp(schoolId, wanted.key);
+        if (isClaimed) await this.#deps.claims.giveUp(schoolId, wanted.key);
         return stored;
       }
       if (isClaimed) return this.#speak(schoolId, wanted, options);
-      await rest(wait, undefined, { signal: options.signal }).catch(() => options.signal.throwIfAborted());
+      await delay(wait, undefined, { signal: options.signal }).catch(() => options.signal.throwIfAborted());
       claimed = this.#claim(schoolId, [wanted]);
     }
   }
@@ -152,13 +152,13 @@ export class ClipMaker {
   ): Promise<StoredClip> {
     this.#keepRenewing(schoolId, key);
     let isAsked = false;
-    const ended = this.#parts.meter?.begin(this.#parts.voices.find(plan.voice)?.engine ?? '');
+    const ended = this.#deps.meter?.begin(this.#deps.voices.find(plan.voice)?.engine ?? '');
     let characters = 0;
     try {
       options.signal.throwIfAborted();
       isAsked = true;
       this.#synthesised += 1;
-      const clip = await this.#parts.voices.speak(plan, {
+      const clip = await this.#deps.voices.speak(plan, {
         ...options,
         schoolId,
         requestId: `${schoolId}/${key}`,
@@ -166,10 +166,10 @@ export class ClipMaker {
       characters = chargedCharacters(plan);
       const bytes = Buffer.from(clip.pcm.buffer, clip.pcm.byteOffset, clip.pcm.byteLength);
       const object = `clips/${schoolId}/${key.slice(0, 2)}/${key}.${randomUUID().slice(0, 8)}`;
-      await this.#parts.store.put(object, bytes);
+      await this.#deps.store.put(object, bytes);
       const facts = factsOfClip(clip);
       const { sampleRate } = clip;
-      await this.#parts.claims.made(schoolId, {
+      await this.#deps.claims.made(schoolId, {
         key, voice: plan.voice, sampleRate, facts, object, bytes: bytes.length,
       }); // prettier-ignore
       return { key, sampleRate, facts, object };
@@ -191,14 +191,14 @@ export class ClipMaker {
   ): Promise<void> {
     const mayBeCharged =
       isAsked &&
-      this.#parts.voices.find(plan.voice)?.price !== undefined &&
+      this.#deps.voices.find(plan.voice)?.price !== undefined &&
       !(error instanceof SpeechError && (error.kind === 'refused' || error.kind === 'other-version'));
-    if (mayBeCharged) await this.#parts.claims.leave(schoolId, key);
-    else await this.#parts.claims.giveUp(schoolId, key);
+    if (mayBeCharged) await this.#deps.claims.leave(schoolId, key);
+    else await this.#deps.claims.giveUp(schoolId, key);
   }
 
   #toClaim({ key, plan }: WantedClip): ClaimedClip {
-    const voice = this.#parts.voices.find(plan.voice);
+    const voice = this.#deps.voices.find(plan.voice);
     return {
       key,
       charge: voice?.price ? { engine: voice.engine, characters: chargedCharacters(plan) } : undefined,
@@ -214,7 +214,7 @@ export class ClipMaker {
         for (const [school, keys] of this.#held) {
           if (keys.size === 0) this.#held.delete(school);
           // What could not be renewed now is renewed the next time.
-          else this.#parts.claims.renew(school, [...keys]).catch(() => undefined);
+          else this.#deps.claims.renew(school, [...keys]).catch(() => undefined);
         }
         if (this.#held.size > 0) return;
         clearInterval(this.#renewing);

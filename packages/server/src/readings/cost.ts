@@ -1,13 +1,13 @@
 import type { Cost } from '@aurelfield/api';
 import { costOf, type VoiceRegistry } from '@aurelfield/voices';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { ClaimStore } from './claimStore.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
 
-/** @throws Refusal when something would be sent to a priced service that nobody has agreed to. */
+/** @throws AppError when something would be sent to a priced service that nobody has agreed to. */
 export function checkAgreed(reading: ReadingRow, voices: VoiceRegistry): void {
   if (reading.costAgreed || !voices.find(reading.voice)?.price) return;
-  throw new Refusal(
+  throw new AppError(
     'not-agreed',
     'This voice costs money. Agree to the price above first, or choose another voice for the pupil.',
   );

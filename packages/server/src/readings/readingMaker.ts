@@ -12,7 +12,7 @@ const BATCH = 64;
 const CLAIMED_TOGETHER = 3;
 const SETS_AT_ONCE = 2;
 
-export interface ReadingMakerParts {
+export interface ReadingMakerDeps {
   readonly readings: ReadingStore;
   readonly planner: ReadingPlanner;
   readonly progress: ReadingProgress;
@@ -22,17 +22,17 @@ export interface ReadingMakerParts {
 
 /** Plans and makes all that is missing of a reading. */
 export class ReadingMaker {
-  readonly #parts: ReadingMakerParts;
+  readonly #deps: ReadingMakerDeps;
 
-  constructor(parts: ReadingMakerParts) {
-    this.#parts = parts;
+  constructor(deps: ReadingMakerDeps) {
+    this.#deps = deps;
   }
 
   /** @throws the signal's reason when cancelled; what is made stays. */
   async makeAll(reading: ReadingRow, { signal, progress }: JobContext): Promise<ReadingRow> {
-    const { planner, readings, maker, voices } = this.#parts;
+    const { planner, readings, maker, voices } = this.#deps;
     checkAgreed(reading, voices);
-    const planned = await this.#parts.progress.refresh(await planner.finish(reading, signal));
+    const planned = await this.#deps.progress.refresh(await planner.finish(reading, signal));
     let { made } = planned;
     let noted = made;
     await progress(made, planned.sentences);
@@ -47,7 +47,7 @@ export class ReadingMaker {
         made += set.length;
         if (made - noted < CLAIMED_TOGETHER * SETS_AT_ONCE) return;
         noted = made;
-        await this.#parts.progress.note(planned, made);
+        await this.#deps.progress.note(planned, made);
         await progress(Math.min(made, planned.sentences), planned.sentences);
       } catch (error) {
         failure ??= { error };
@@ -61,7 +61,7 @@ export class ReadingMaker {
       if (failure) throw failure.error;
       from = last.position + 1;
     }
-    const done = await this.#parts.progress.refresh(planned);
+    const done = await this.#deps.progress.refresh(planned);
     await progress(planned.sentences, planned.sentences);
     return done;
   }

@@ -22,7 +22,7 @@ import type { PupilStore } from '../pupils/pupilStore.ts';
 import { recordedPassages, withRecorded } from '../recordings/recordedPassages.ts';
 import { RECORDED_VERSION } from '../recordings/recordedVoice.ts';
 import type { RecordingStore } from '../recordings/recordingStore.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
 import type { StoredText, TextStore } from '../texts/textStore.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
@@ -31,7 +31,7 @@ import type { PlanBasis, ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
 
-export interface OpenerParts {
+export interface OpenerDeps {
   readonly database: OpenDatabase;
   readonly texts: TextStore;
   readonly pupils: PupilStore;
@@ -56,15 +56,15 @@ interface Snapshot {
 
 /** Finds or makes the reading of a handout as it is now, for a pupil's current profile. */
 export class ReadingOpener {
-  readonly #parts: OpenerParts;
+  readonly #deps: OpenerDeps;
 
-  constructor(parts: OpenerParts) {
-    this.#parts = parts;
+  constructor(deps: OpenerDeps) {
+    this.#deps = deps;
   }
 
   /**
    * The reading, with its first sentences planned, and its making under way unless its voice has a price that nobody has agreed to.
-   * @throws Refusal when no voice speaks the handout's language.
+   * @throws AppError when no voice speaks the handout's language.
    */
   async open(
     schoolId: string,
@@ -72,7 +72,7 @@ export class ReadingOpener {
     pupilId: string,
     side: Side = 'original',
   ): Promise<ReadingRow> {
-    const { jobStore, jobs, voices, progress } = this.#parts;
+    const { jobStore, jobs, voices, progress } = this.#deps;
     const row = await this.prepare(schoolId, handoutId, pupilId, side, true);
     const reading = await progress.refresh(row);
     if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
@@ -91,7 +91,7 @@ export class ReadingOpener {
     side: Side = 'original',
     hurries = false,
   ): Promise<ReadingRow> {
-    const { readings, planner, database } = this.#parts;
+    const { readings, planner, database } = this.#deps;
     const { text, voice, settings, basis } = await this.#basis(schoolId, handoutId, pupilId, side);
     // A reading in one voice keeps the name that it had before there were several.
     const { cast, ...alone } = basis;
@@ -137,7 +137,7 @@ export class ReadingOpener {
 
   /** All that decides how a handout sounds for a pupil now. */
   async #basis(schoolId: string, handoutId: string, pupilId: string, side: Side) {
-    const { texts, pupils, pronunciations, voices, companions } = this.#parts;
+    const { texts, pupils, pronunciations, voices, companions } = this.#deps;
     const [{ handout, anchors }, pupil] = await Promise.all([
       this.#snapshot(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
@@ -173,7 +173,7 @@ export class ReadingOpener {
       cast: withRecorded(
         await this.#cast(schoolId, handoutId, text),
         recordedPassages(
-          await this.#parts.recordings.inUse(schoolId, handoutId),
+          await this.#deps.recordings.inUse(schoolId, handoutId),
           text.blocks,
           RECORDED_VERSION,
         ),
@@ -206,14 +206,14 @@ export class ReadingOpener {
   /** Has the first sentence made while the reading is still being stored: whoever opens it is about to listen. */
   #hurry(schoolId: string, first: PlannedRow | undefined): void {
     if (!first) return;
-    this.#parts.maker
+    this.#deps.maker
       .get(schoolId, { key: first.clipKey, plan: first.plan }, { priority: 'listening' })
       // It will be asked for again, and a failure told then.
       .catch(() => undefined);
   }
 
   #snapshot(schoolId: string, handoutId: string): Promise<Snapshot> {
-    return this.#parts.database.transaction(async ({ db }) => {
+    return this.#deps.database.transaction(async ({ db }) => {
       const [handout] = await db
         .select()
         .from(handouts)
@@ -224,12 +224,12 @@ export class ReadingOpener {
   }
 
   #planVoice({ id }: Pick<Voice, 'id'>): PlanVoice {
-    return { id, engineVersion: this.#parts.voices.engineVersion(id) ?? '' };
+    return { id, engineVersion: this.#deps.voices.engineVersion(id) ?? '' };
   }
 
   /** Passages in voices of their own, where the teacher has turned them on: speakers that have a voice that is here and costs nothing. */
   async #cast(schoolId: string, handoutId: string, text: StoredText): Promise<CastPassage[]> {
-    const { casts, voices } = this.#parts;
+    const { casts, voices } = this.#deps;
     const { isOn, voices: chosen, speeches } = await casts.get(schoolId, handoutId, text.blocks);
     if (!isOn) return [];
     const numbers = new Map(text.blocks.map(({ id }, index) => [id, index]));
@@ -253,7 +253,7 @@ export class ReadingOpener {
     main: Voice,
     chosen: Readonly<Record<string, string>>,
   ): Record<string, PlanVoice> {
-    const { voices } = this.#parts;
+    const { voices } = this.#deps;
     const tags = [...new Set(blocks.flatMap(({ language }) => language ?? []))];
     return Object.fromEntries(
       tags.flatMap((tag) => {
@@ -270,12 +270,12 @@ function plain(value: unknown): unknown {
   return JSON.parse(JSON.stringify(value));
 }
 
-function noVoice(language: string, voices: VoiceRegistry): Refusal {
+function noVoice(language: string, voices: VoiceRegistry): AppError {
   const names = new Intl.DisplayNames('en-GB', { type: 'language' });
   const speaks = [
     ...new Set(voices.voices.map((voice) => names.of(baseLanguage(voice.language)) ?? voice.language)),
   ].sort();
-  return new Refusal(
+  return new AppError(
     'no-voice',
     `No voice here speaks ${nameOf(language, names)}. There are voices for ${speaks.join(', ')}. If the language was guessed wrongly, change it.`,
   );

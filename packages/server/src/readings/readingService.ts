@@ -4,7 +4,7 @@ import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import type { OpenDatabase } from '../db/database.ts';
 import type { Jobs } from '../jobs/jobs.ts';
 import { toJob, type JobStore } from '../jobs/jobStore.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 import type { TextStore } from '../texts/textStore.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { ClaimStore } from './claimStore.ts';
@@ -14,7 +14,7 @@ import type { ReadingProgress } from './readingProgress.ts';
 import type { ReadingSound, WavSound } from './readingSound.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
 
-export interface ReadingServiceParts {
+export interface ReadingServiceDeps {
   readonly database: OpenDatabase;
   readonly texts: TextStore;
   readonly threads: TextThreads;
@@ -30,29 +30,29 @@ export interface ReadingServiceParts {
 
 /** Readings that are open: how far they are, their sentences, their sound. */
 export class ReadingService {
-  readonly #parts: ReadingServiceParts;
+  readonly #deps: ReadingServiceDeps;
 
-  constructor(parts: ReadingServiceParts) {
-    this.#parts = parts;
+  constructor(deps: ReadingServiceDeps) {
+    this.#deps = deps;
   }
 
   /** How far a reading is: read off its row. */
   async get(schoolId: string, readingId: string): Promise<Reading> {
-    return this.describe(await this.#parts.readings.get(schoolId, readingId));
+    return this.describe(await this.#deps.readings.get(schoolId, readingId));
   }
 
   /** The text of a reading, as it was when it was opened. */
   async text(schoolId: string, hash: string): Promise<TextView> {
-    const text = await this.#parts.texts.find(schoolId, hash);
+    const text = await this.#deps.texts.find(schoolId, hash);
     if (!text) throw notFound('This text');
     return { hash, language: text.language, blocks: text.blocks.map(withOwnHeads) };
   }
 
   /** Syllables and word classes of a text. */
   async marks(schoolId: string, hash: string): Promise<BlockMarks[]> {
-    const text = await this.#parts.texts.find(schoolId, hash);
+    const text = await this.#deps.texts.find(schoolId, hash);
     if (!text) throw notFound('This text');
-    return this.#parts.threads.markBlocks(
+    return this.#deps.threads.markBlocks(
       text.blocks.map(({ text: written, language }) => ({
         text: written,
         ...(language ? { language } : {}),
@@ -63,7 +63,7 @@ export class ReadingService {
 
   /** Sentences with the times of those that are made. */
   async sentences(schoolId: string, readingId: string, from: number, to: number): Promise<ReadingSentence[]> {
-    const { readings, clips } = this.#parts;
+    const { readings, clips } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
     const rows = await readings.sentences(readingId, from, to);
     const found = await clips.find(
@@ -81,7 +81,7 @@ export class ReadingService {
     to: number,
     signal: AbortSignal,
   ): Promise<ReadingSentence[]> {
-    const { readings, sound, progress } = this.#parts;
+    const { readings, sound, progress } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
     const stretch = await sound.stretch(reading, from, to, listening(signal));
     if (!progress.isComplete(reading)) await progress.refresh(reading);
@@ -98,17 +98,17 @@ export class ReadingService {
     to: number,
     signal: AbortSignal,
   ): Promise<WavSound> {
-    const { readings, sound } = this.#parts;
+    const { readings, sound } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
     const stretch = await sound.stretch(reading, from, to, listening(signal));
     if (stretch.sentences.length === 0)
-      throw new Refusal('no-sentence', 'The reading has no such sentences.');
+      throw new AppError('no-sentence', 'The reading has no such sentences.');
     return sound.wav(reading, stretch);
   }
 
   /** Has the rest of a reading made. */
   async make(schoolId: string, readingId: string): Promise<Reading> {
-    const { readings, jobs } = this.#parts;
+    const { readings, jobs } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
     await jobs.begin({ schoolId, payload: { kind: 'reading', readingId: reading.id } });
     return this.describe(reading);
@@ -116,7 +116,7 @@ export class ReadingService {
 
   /** Agrees to what the rest of a reading costs, and has it made. */
   async agree(schoolId: string, readingId: string): Promise<Reading> {
-    const { database, readings, jobs } = this.#parts;
+    const { database, readings, jobs } = this.#deps;
     const { id } = await readings.get(schoolId, readingId);
     await database.transaction(async (tx) => {
       await readings.agreeToCost(tx, schoolId, id);
@@ -127,7 +127,7 @@ export class ReadingService {
 
   /** What the text shows and this reading does not say. */
   async leftOut(schoolId: string, readingId: string): Promise<LeftOutView[]> {
-    const { readings, texts, threads } = this.#parts;
+    const { readings, texts, threads } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
     const text = await texts.get(schoolId, reading.textHash);
     return threads.leftOut(toBlocks(text.blocks), text.language, reading.settings.choices);
@@ -135,7 +135,7 @@ export class ReadingService {
 
   /** Entries that this reading was planned with. */
   async decided(schoolId: string, readingId: string): Promise<Decided> {
-    const { lexicon, places } = await this.#parts.readings.get(schoolId, readingId);
+    const { lexicon, places } = await this.#deps.readings.get(schoolId, readingId);
     return {
       entries: lexicon.map(({ written, said, caseSensitive }) => ({ written, said, caseSensitive })),
       places: places.map(({ block, start }) => ({ block, start })),
@@ -143,16 +143,16 @@ export class ReadingService {
   }
 
   async describe(row: ReadingRow): Promise<Reading> {
-    const { voices, jobStore, texts, progress } = this.#parts;
+    const { voices, jobStore, texts, progress } = this.#deps;
     const voice = voices.find(row.voice);
     if (!voice)
-      throw new Refusal(
+      throw new AppError(
         'voice-gone',
         'The voice of this reading is not installed any more. Choose another one for the pupil.',
       );
     const [job, cost, { language }] = await Promise.all([
       jobStore.latest(row.id, 'reading'),
-      costOfRest(row, this.#parts),
+      costOfRest(row, this.#deps),
       texts.get(row.schoolId, row.textHash),
     ]);
     return {

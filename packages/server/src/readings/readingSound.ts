@@ -17,7 +17,7 @@ import { checkAgreed } from './cost.ts';
 import type { ReadingRow, ReadingStore } from './readingStore.ts';
 import type { SoundRenderer, SoundSource } from './soundRenderer.ts';
 
-export interface SoundParts {
+export interface SoundDeps {
   readonly readings: ReadingStore;
   readonly clips: ClipStore;
   readonly maker: ClipMaker;
@@ -45,15 +45,15 @@ const REMEMBERED = { sentences: 20_000, milliseconds: 20 * 60 * 1000 };
 
 /** The sound of readings: their sentences' clips, made if need be, laid out on the timeline. */
 export class ReadingSound {
-  readonly #parts: SoundParts;
+  readonly #deps: SoundDeps;
   readonly #known = new LRUCache<string, Stretch>({
     maxSize: REMEMBERED.sentences,
     sizeCalculation: ({ sentences }) => sentences.length + 1,
     ttl: REMEMBERED.milliseconds,
   });
 
-  constructor(parts: SoundParts) {
-    this.#parts = parts;
+  constructor(deps: SoundDeps) {
+    this.#deps = deps;
   }
 
   /** Some sentences, pauses after them included; clips that are missing are made first. */
@@ -61,7 +61,7 @@ export class ReadingSound {
     const name = `${reading.id} ${from} ${to}`;
     const known = this.#known.get(name);
     if (known) return known;
-    const sentences = await this.#parts.readings.sentences(reading.id, from, to);
+    const sentences = await this.#deps.readings.sentences(reading.id, from, to);
     const clips = await this.#clipsOf(reading, sentences, options);
     const stretch = { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
     // What is planned and made stays as it is; only the end of what is planned moves.
@@ -83,7 +83,7 @@ export class ReadingSound {
   wav(reading: ReadingRow, { sentences, clips, timeline }: Stretch): WavSound {
     const header = wavHeader(timeline.sampleRate, timeline.samples);
     const source = this.#source(reading, clips, sentences);
-    const { renderer } = this.#parts;
+    const { renderer } = this.#deps;
     const whole = header.length + timeline.samples * BYTES_PER_SAMPLE;
     return {
       bytes: whole,
@@ -108,7 +108,7 @@ export class ReadingSound {
     { sentences, clips }: Stretch,
     pieces: readonly Piece[],
   ): AsyncIterable<Uint8Array> {
-    return this.#parts.renderer.render({ ...this.#source(reading, clips, sentences), pieces });
+    return this.#deps.renderer.render({ ...this.#source(reading, clips, sentences), pieces });
   }
 
   #source(
@@ -122,8 +122,8 @@ export class ReadingSound {
       makeAgain: async (clip) => {
         const sentence = sentences.find(({ clipKey }) => clipKey === clip.key);
         if (!sentence) throw new Error(`The clip ${clip.key} is none of these sentences’.`);
-        await this.#parts.clips.forget(reading.schoolId, clip);
-        const again = await this.#parts.maker.get(
+        await this.#deps.clips.forget(reading.schoolId, clip);
+        const again = await this.#deps.maker.get(
           reading.schoolId,
           { key: clip.key, plan: sentence.plan },
           { priority: 'listening' },
@@ -139,7 +139,7 @@ export class ReadingSound {
     sentences: readonly ReadingSentencePlan[],
     options: SpeakOptions,
   ): Promise<Map<string, StoredClip>> {
-    const { clips, maker, voices } = this.#parts;
+    const { clips, maker, voices } = this.#deps;
     const { schoolId } = reading;
     const found = await clips.find(
       schoolId,

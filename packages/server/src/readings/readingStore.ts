@@ -3,7 +3,7 @@ import { chargedCharacters } from '@aurelfield/voices';
 import { and, asc, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/database.ts';
 import { clips, handouts, readings, readingSentences } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
 
 export type ReadingRow = typeof readings.$inferSelect;
@@ -73,7 +73,7 @@ export class ReadingStore {
       );
   }
 
-  /** @throws Refusal when the school has no such reading, or its handout is deleted. */
+  /** @throws AppError when the school has no such reading, or its handout is deleted. */
   async get(schoolId: string, readingId: string): Promise<ReadingRow> {
     const [row] = await this.#db
       .select({ reading: readings })
@@ -172,7 +172,7 @@ export class ReadingStore {
     return rows.reduce((sum, { plan }) => sum + chargedCharacters(plan), 0);
   }
 
-  /** Notes that a teacher agreed to what the reading costs. @throws Refusal when there is no such reading. */
+  /** Notes that a teacher agreed to what the reading costs. @throws AppError when there is no such reading. */
   async agreeToCost({ db }: Pick<Transaction, 'db'>, schoolId: string, readingId: string): Promise<void> {
     const changed = await db
       .update(readings)

@@ -14,7 +14,7 @@ import type { ReadingOpener } from './readingOpener.ts';
 import type { ReadingService } from './readingService.ts';
 import type { WavSound } from './readingSound.ts';
 
-export interface ReadingRouteParts {
+export interface ReadingRouteDeps {
   readonly opener: ReadingOpener;
   readonly service: ReadingService;
   readonly exports: ExportService;
@@ -23,7 +23,7 @@ export interface ReadingRouteParts {
 const hash = z.string().regex(/^[0-9a-f]{64}$/u);
 
 /** Readings: open, follow, listen, make the rest, save as a file. */
-export function readingRoutes({ opener, service, exports }: ReadingRouteParts): Router {
+export function readingRoutes({ opener, service, exports }: ReadingRouteDeps): Router {
   const router = Router();
 
   router.post('/readings', async (request, response) => {

@@ -9,7 +9,7 @@ import {
   type SampleRange,
 } from '@aurelfield/core';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { StoredText } from '../texts/textStore.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
@@ -51,7 +51,7 @@ export class KnownText {
   /**
    * Speaks a text, or some of its sentences.
    * @returns the sound and its words, and the sentences with nothing known of when they are said.
-   * @throws Refusal when nothing of the sentences is left, or no voice speaks the language.
+   * @throws AppError when nothing of the sentences is left, or no voice speaks the language.
    */
   async speak(
     text: StoredText,
@@ -63,7 +63,7 @@ export class KnownText {
   ): Promise<{ readonly known: KnownSpeech; readonly sentences: readonly RecordedSentence[] }> {
     const voice = this.#voices.steadyVoiceFor(text.language);
     if (!voice)
-      throw new Refusal(
+      throw new AppError(
         'no-voice',
         'No voice here speaks the language of this handout, so its words cannot be found in a recording.',
       );
@@ -72,7 +72,7 @@ export class KnownText {
       (row) => !wanted || wanted.has(`${text.blocks[row.block]?.id ?? ''}/${row.start}`),
     );
     if (rows.length === 0)
-      throw new Refusal(
+      throw new AppError(
         'no-sentence',
         'The sentences that were recorded are not in the handout any more. Record them anew.',
       );

@@ -13,7 +13,7 @@ import { Transform, type Readable } from 'node:stream';
 import type { OpenDatabase } from '../db/database.ts';
 import type { Shelf } from '../handouts/shelf.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import type { KnownText } from './knownText.ts';
 import { timelineOfRecording, voiceGain } from './recordedVoice.ts';
@@ -21,7 +21,7 @@ import type { RecordingSound } from './recordingSound.ts';
 import type { RecordingRow, RecordingStore } from './recordingStore.ts';
 import { snapped } from './snapped.ts';
 
-export interface RecordingParts {
+export interface RecordingDeps {
   readonly database: OpenDatabase;
   readonly recordings: RecordingStore;
   readonly recordingSound: RecordingSound;
@@ -41,10 +41,10 @@ export interface AskedStretch {
 
 /** Recordings of a handout: taken or brought, aligned, edited, listened to. */
 export class RecordingService {
-  readonly #parts: RecordingParts;
+  readonly #deps: RecordingDeps;
 
-  constructor(parts: RecordingParts) {
-    this.#parts = parts;
+  constructor(deps: RecordingDeps) {
+    this.#deps = deps;
   }
 
   /** The sentences of a handout as they are put before whoever records it. */
@@ -52,17 +52,17 @@ export class RecordingService {
     schoolId: string,
     handoutId: string,
   ): Promise<{ readonly prompts: Prompt[]; readonly textHash: string }> {
-    const { text } = await this.#parts.shelf.row(schoolId, handoutId);
-    return { prompts: await this.#parts.knownText.prompts(text), textHash: text.hash };
+    const { text } = await this.#deps.shelf.row(schoolId, handoutId);
+    return { prompts: await this.#deps.knownText.prompts(text), textHash: text.hash };
   }
 
   async list(schoolId: string, handoutId: string): Promise<RecordingSummary[]> {
-    await this.#parts.shelf.row(schoolId, handoutId);
-    return this.#parts.recordings.list(schoolId, handoutId);
+    await this.#deps.shelf.row(schoolId, handoutId);
+    return this.#deps.recordings.list(schoolId, handoutId);
   }
 
   async get(schoolId: string, id: string): Promise<RecordingView> {
-    const { recordings } = this.#parts;
+    const { recordings } = this.#deps;
     // Read once: of two reads one could be from before the words were found.
     const row = await recordings.get(schoolId, id);
     const summary = await recordings.summaryOf(row);
@@ -83,7 +83,7 @@ export class RecordingService {
     handoutId: string,
     { name, scope, sampleRate }: TakeInput,
   ): Promise<RecordingSummary> {
-    const { shelf, recordings } = this.#parts;
+    const { shelf, recordings } = this.#deps;
     await shelf.row(schoolId, handoutId);
     const row = await recordings.add({
       schoolId, handoutId, name, scope, sampleRate, origin: 'microphone', state: 'taking',
@@ -91,25 +91,25 @@ export class RecordingService {
     return recordings.summary(schoolId, row.id);
   }
 
-  /** Stores a part; one that comes twice takes its own place. @throws Refusal when the recording has ended. */
+  /** Stores a part; one that comes twice takes its own place. @throws AppError when the recording has ended. */
   async putPart(schoolId: string, id: string, part: number, pcm: Buffer | undefined): Promise<void> {
-    const { recordings, recordingSound, store } = this.#parts;
+    const { recordings, recordingSound, store } = this.#deps;
     const row = await recordings.get(schoolId, id);
-    if (row.state !== 'taking') throw new Refusal('changed', 'This recording has been ended already.');
+    if (row.state !== 'taking') throw new AppError('changed', 'This recording has been ended already.');
     if (pcm === undefined || pcm.length === 0 || pcm.length % 2 !== 0)
-      throw new Refusal('invalid', 'A part of the recording arrived broken. It is sent again.');
+      throw new AppError('invalid', 'A part of the recording arrived broken. It is sent again.');
     await store.put(recordingSound.taken(schoolId, id, part), pcm);
     await recordings.partCame(id, part);
   }
 
-  /** Ends a recording whose parts have all come, and has it aligned. @throws Refusal that names the parts which are missing. */
+  /** Ends a recording whose parts have all come, and has it aligned. @throws AppError that names the parts which are missing. */
   async endTake(schoolId: string, id: string, parts: number): Promise<RecordingSummary> {
-    const { recordings, recordingSound } = this.#parts;
+    const { recordings, recordingSound } = this.#deps;
     const row = await recordings.get(schoolId, id);
     if (row.state === 'taking') {
       const missing = await recordingSound.missing(schoolId, id, parts);
       if (missing.length > 0)
-        throw new Refusal(
+        throw new AppError(
           'parts-missing',
           `Of this recording ${missing.length} of ${parts} parts have not arrived yet.`,
         );
@@ -118,16 +118,16 @@ export class RecordingService {
     return recordings.summary(schoolId, id);
   }
 
-  /** Takes a sound file in as it is and has it aligned. @throws Refusal when it is larger than may be. */
+  /** Takes a sound file in as it is and has it aligned. @throws AppError when it is larger than may be. */
   async bringFile(
     schoolId: string,
     handoutId: string,
     { name, scope }: { readonly name: string; readonly scope: RecordingScope },
     body: Readable | undefined,
   ): Promise<RecordingSummary> {
-    const { shelf, recordings, recordingSound, store } = this.#parts;
+    const { shelf, recordings, recordingSound, store } = this.#deps;
     await shelf.row(schoolId, handoutId);
-    if (!body) throw new Refusal('file-type', 'A sound file is sent as it is. Choose it again.');
+    if (!body) throw new AppError('file-type', 'A sound file is sent as it is. Choose it again.');
     const row = await recordings.add({
       schoolId, handoutId, name, scope, sampleRate: RECORDING_RATE, origin: 'file', state: 'taking',
     }); // prettier-ignore
@@ -143,16 +143,16 @@ export class RecordingService {
 
   /** Aligns it again: after the text was corrected, or after it was stopped. Edits stay, and so do words that a teacher has set. */
   async alignAgain(schoolId: string, id: string, scope?: RecordingScope): Promise<RecordingSummary> {
-    const { recordings } = this.#parts;
+    const { recordings } = this.#deps;
     const row = await recordings.get(schoolId, id);
-    if (row.state === 'taking') throw new Refusal('invalid', 'This recording has not been ended yet.');
+    if (row.state === 'taking') throw new AppError('invalid', 'This recording has not been ended yet.');
     if (scope !== undefined) await recordings.setScope(row.id, scope);
     await this.#align(row);
     return recordings.summary(schoolId, id);
   }
 
   async #align(row: RecordingRow): Promise<void> {
-    const { database, recordings, jobs } = this.#parts;
+    const { database, recordings, jobs } = this.#deps;
     await database.transaction(async (tx) => {
       const job = await jobs.enqueue(tx, {
         schoolId: row.schoolId,
@@ -169,7 +169,7 @@ export class RecordingService {
     revision: number,
     edits: readonly Edit[],
   ): Promise<{ readonly revision: number; readonly edits: readonly Edit[] }> {
-    const { recordings } = this.#parts;
+    const { recordings } = this.#deps;
     const row = await this.#ready(schoolId, id);
     const kept =
       edits.length === row.edits.length + 1
@@ -178,20 +178,20 @@ export class RecordingService {
     return { revision: await recordings.save(row, revision, { edits: kept }), edits: kept };
   }
 
-  /** Puts words right. What a teacher has set is sure. @throws Refusal for words that are not there, or that would lie outside of the recording. */
+  /** Puts words right. What a teacher has set is sure. @throws AppError for words that are not there, or that would lie outside of the recording. */
   async saveWords(schoolId: string, id: string, { revision, words }: WordsInput): Promise<number> {
     const row = await this.#ready(schoolId, id);
     const sentences = row.sentences.map((sentence) => ({ ...sentence, words: [...sentence.words] }));
     for (const { sentence, word, from, to } of words) {
       const own = sentences[sentence]?.words;
       const found = own?.[word];
-      if (!own || !found) throw new Refusal('invalid', 'There is no such word in this recording.');
+      if (!own || !found) throw new AppError('invalid', 'There is no such word in this recording.');
       const isOut = from === null || to === null;
       if (!isOut && (from >= to || to > row.samples))
-        throw new Refusal('invalid', 'A word must end after it begins, and inside the recording.');
+        throw new AppError('invalid', 'A word must end after it begins, and inside the recording.');
       own[word] = { ...found, from: isOut ? null : from, to: isOut ? null : to, confidence: 1, isSet: true };
     }
-    return this.#parts.recordings.save(row, revision, { sentences });
+    return this.#deps.recordings.save(row, revision, { sentences });
   }
 
   /** The sound of a stretch, as it is edited now or as it was recorded. */
@@ -200,7 +200,7 @@ export class RecordingService {
     id: string,
     { from, to, original }: AskedStretch,
   ): Promise<{ readonly samples: number; readonly render: () => AsyncGenerator<Int16Array> }> {
-    const row = await this.#parts.recordings.get(schoolId, id);
+    const row = await this.#deps.recordings.get(schoolId, id);
     const timeline = timelineOfRecording(row, original ? [] : row.edits);
     const start = Math.min(from ?? 0, timeline.samples);
     const end = Math.max(start, Math.min(to ?? timeline.samples, timeline.samples));
@@ -212,14 +212,14 @@ export class RecordingService {
 
   /** Its waveform: lowest and highest of every 5 ms. */
   async peaks(schoolId: string, id: string): Promise<Buffer> {
-    const row = await this.#parts.recordings.get(schoolId, id);
-    return this.#parts.store.read(this.#parts.recordingSound.peaks(schoolId, row.id));
+    const row = await this.#deps.recordings.get(schoolId, id);
+    return this.#deps.store.read(this.#deps.recordingSound.peaks(schoolId, row.id));
   }
 
   async #ready(schoolId: string, id: string): Promise<RecordingRow> {
-    const row = await this.#parts.recordings.get(schoolId, id);
+    const row = await this.#deps.recordings.get(schoolId, id);
     if (row.state !== 'ready')
-      throw new Refusal(
+      throw new AppError(
         'not-ready',
         'The words of this recording have not been found yet. Wait until they are.',
       );
@@ -227,7 +227,7 @@ export class RecordingService {
   }
 
   #read(row: RecordingRow) {
-    return this.#parts.recordingSound.reader(row.schoolId, row.id);
+    return this.#deps.recordingSound.reader(row.schoolId, row.id);
   }
 }
 
@@ -239,7 +239,7 @@ function atMost(body: Readable): Transform {
       bytes += chunk.length;
       if (bytes > MAX_SOUND_BYTES)
         done(
-          new Refusal(
+          new AppError(
             'too-large',
             `This file is larger than ${MAX_SOUND_BYTES / 1024 / 1024} MB. Save it as MP3 or M4A, or cut it into parts.`,
           ),
@@ -248,6 +248,6 @@ function atMost(body: Readable): Transform {
     },
   });
   body.on('error', (error) => limit.destroy(error));
-  body.on('aborted', () => limit.destroy(new Refusal('invalid', 'The upload broke off. Try again.')));
+  body.on('aborted', () => limit.destroy(new AppError('invalid', 'The upload broke off. Try again.')));
   return limit;
 }

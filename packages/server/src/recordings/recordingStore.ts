@@ -9,7 +9,7 @@ import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../db/database.ts';
 import { handouts, jobs, recordings } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 
 export type RecordingRow = typeof recordings.$inferSelect;
 type NewRecording = Pick<
@@ -40,7 +40,7 @@ export class RecordingStore {
     return row;
   }
 
-  /** @throws Refusal when the school has no such recording, or its handout is deleted. */
+  /** @throws AppError when the school has no such recording, or its handout is deleted. */
   async get(schoolId: string, id: string): Promise<RecordingRow> {
     const [row] = await this.#db
       .select({ recording: recordings })
@@ -159,7 +159,7 @@ export class RecordingStore {
     await this.#db.update(recordings).set(change).where(eq(recordings.id, id));
   }
 
-  /** Keeps its edits, or its words, or both. @throws Refusal when somebody has changed it since. */
+  /** Keeps its edits, or its words, or both. @throws AppError when somebody has changed it since. */
   async save(
     row: RecordingRow,
     revision: number,
@@ -171,7 +171,7 @@ export class RecordingStore {
       .where(and(eq(recordings.id, row.id), eq(recordings.revision, revision)))
       .returning({ id: recordings.id });
     if (changed.length === 0)
-      throw new Refusal(
+      throw new AppError(
         'changed',
         'This recording was changed in another window. Reload it, then do your last step again.',
       );
@@ -184,7 +184,7 @@ export class RecordingStore {
     await this.#db.update(recordings).set({ deletedAt: new Date() }).where(eq(recordings.id, id));
   }
 
-  /** @throws Refusal when there is nothing to bring back. */
+  /** @throws AppError when there is nothing to bring back. */
   async restore(schoolId: string, id: string): Promise<void> {
     const back = await this.#db
       .update(recordings)

@@ -16,15 +16,15 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Shelf } from '../handouts/shelf.ts';
-import type { JobWork } from '../jobs/worker.ts';
-import { Refusal } from '../refusal.ts';
+import type { JobHandler } from '../jobs/worker.ts';
+import { AppError } from '../appError.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import type { Align } from './aligner.ts';
 import type { KnownText } from './knownText.ts';
 import type { RecordingSound } from './recordingSound.ts';
 import type { RecordingRow, RecordingStore } from './recordingStore.ts';
 
-export interface RecordingWorkParts {
+export interface RecordingWorkDeps {
   readonly recordings: RecordingStore;
   readonly sound: RecordingSound;
   readonly store: ObjectStore;
@@ -41,19 +41,19 @@ const SILENT = -60;
 const GATE = 10;
 
 /** Carries out jobs that read a recording's sound and find the words of its text in it. What is wrong with the recording itself is noted there, for people. */
-export function recordingWork(parts: RecordingWorkParts): JobWork<'recording'> {
-  const { recordings } = parts;
+export function recordingWork(deps: RecordingWorkDeps): JobHandler<'recording'> {
+  const { recordings } = deps;
   return async ({ schoolId, payload: { recordingId } }, { signal, progress }) => {
     const row = await recordings.get(schoolId, recordingId);
     const folder = await mkdtemp(path.join(tmpdir(), 'aurelfield-recording-'));
     try {
       const file = path.join(folder, 'sound');
-      await fetchTo(file, row, parts);
-      const sentences = await found(row, file, parts, signal, (hundredths) => progress(hundredths, 100));
+      await fetchTo(file, row, deps);
+      const sentences = await found(row, file, deps, signal, (hundredths) => progress(hundredths, 100));
       await recordings.setAligned(row.id, sentences);
     } catch (error) {
       signal.throwIfAborted();
-      if (!(error instanceof ReaderError) && !(error instanceof Refusal)) throw error;
+      if (!(error instanceof ReaderError) && !(error instanceof AppError)) throw error;
       const problem = error.problem;
       await recordings.setFailed(row.id, problem, error.message);
     } finally {
@@ -64,7 +64,7 @@ export function recordingWork(parts: RecordingWorkParts): JobWork<'recording'> {
 }
 
 /** Brings the sound as it came into a file. */
-async function fetchTo(file: string, row: RecordingRow, { sound, store }: RecordingWorkParts): Promise<void> {
+async function fetchTo(file: string, row: RecordingRow, { sound, store }: RecordingWorkDeps): Promise<void> {
   if (row.origin === 'file') {
     await pipeline(await store.stream(sound.source(row.schoolId, row.id)), createWriteStream(file));
     return;
@@ -86,7 +86,7 @@ async function fetchTo(file: string, row: RecordingRow, { sound, store }: Record
 async function found(
   row: RecordingRow,
   file: string,
-  { recordings, sound, shelf, known, align }: RecordingWorkParts,
+  { recordings, sound, shelf, known, align }: RecordingWorkDeps,
   signal: AbortSignal,
   progress: (hundredths: number) => Promise<void>,
 ): Promise<readonly RecordedSentence[]> {
@@ -110,7 +110,7 @@ async function found(
   const facts = { samples, sampleRate: RECORDING_RATE, loudness, floor: middleFloor(measured) };
   await recordings.setSound(row.id, facts);
   if (loudness < SILENT)
-    throw new Refusal(
+    throw new AppError(
       'silent',
       'There is nothing to be heard in this recording. Look whether the microphone is on and the right one is chosen, then record again.',
     );
@@ -147,9 +147,9 @@ function placed(
   }));
 }
 
-function otherText(words: readonly AlignedWord[]): Refusal {
+function otherText(words: readonly AlignedWord[]): AppError {
   const heard = words.filter(({ range }) => range).length;
-  return new Refusal(
+  return new AppError(
     'other-text',
     `This does not sound like a reading of this text: ${heard} of its ${words.length} words were found, and few of them fit. Is it the right handout, all of what was chosen, and loud enough? If only a part was read, choose just that part.`,
   );

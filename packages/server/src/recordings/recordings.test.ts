@@ -312,15 +312,15 @@ describe('a sound file', () => {
     });
     expect(edited.status).toBe(200);
     const { reading } = await readFor({ id: body.handoutId });
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     expect(rows.map(({ plan }) => plan.voice.startsWith('recorded-'))).toEqual([true, true, false, true]);
   });
 
   test('is said to its own school alone', async () => {
     const { reading } = await readFor(handout);
-    const [first] = await server.running.house.readings.sentences(reading.id, 0, 1);
+    const [first] = await server.running.context.readings.sentences(reading.id, 0, 1);
     if (!first) throw new Error('There is no sentence.');
-    const { voices } = server.running.house;
+    const { voices } = server.running.context;
     await expect(voices.speak(first.plan)).rejects.toThrow('not here any more');
     await expect(voices.speak(first.plan, { requestId: 'another/key' })).rejects.toThrow('not here any more');
   });
@@ -336,7 +336,7 @@ describe('a sound file', () => {
     const id = body.recordings[0]?.id ?? '';
     expect((await client.send('PATCH', `/recordings/${id}`, { use })).status).toBe(200);
     const { reading } = await readFor(handout);
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     expect(rows.map(({ plan }) => plan.voice.startsWith('recorded-'))).toEqual(expected);
   });
 
@@ -350,7 +350,7 @@ describe('a sound file', () => {
     ]);
     expect(await settled(body)).toMatchObject({ state: 'ready', sentences: 1 });
     const { reading, sentences } = await readFor(mixed);
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     expect(rows.map(({ plan }) => plan.voice.startsWith('recorded-'))).toEqual([false, true, false, false]);
     expect(sentences.every(({ times }) => times !== null)).toBe(true);
   });
@@ -393,7 +393,7 @@ describe('what is no reading of the text', () => {
     expect([found.state, found.problem]).toEqual(['failed', problem]);
     expect(found.error?.length).toBeGreaterThan(30);
     const { reading } = await readFor(plain);
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     expect(rows.some(({ plan }) => plan.voice.startsWith('recorded-'))).toBe(false);
   });
 
@@ -505,7 +505,7 @@ describe('edits', () => {
     expect(after).toHaveLength(recording.samples - ((kept?.to ?? 0) - (kept?.from ?? 0)));
     expect(await sound('?original=yes')).toEqual(before);
     const { reading } = await readFor({ id: recording.handoutId });
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     // A sentence of which nothing is left is said by the pupil's voice.
     expect(rows.map(({ plan }) => plan.voice.startsWith('recorded-'))).toEqual([true, true, false, true]);
     expect((await save(1, [])).status).toBe(200);
@@ -590,7 +590,7 @@ describe('edits', () => {
   });
 
   test('it speaks to its own school alone, by the school that asks and by nothing else', async () => {
-    const { recordings: store, voices, database } = server.running.house;
+    const { recordings: store, voices, database } = server.running.context;
     const row = await store.find(recording.id);
     const voice = recordedVoiceId({ id: recording.id, content: row?.content ?? '' }, 0);
     const plan = { voice, engineVersion: RECORDED_VERSION, words: [], breaks: [] } as unknown as SpeechPlan;
@@ -610,12 +610,12 @@ describe('a recording', () => {
     expect((await client.send('DELETE', `/recordings/${id}`)).status).toBe(204);
     expect((await client.get(`/recordings/${id}`)).status).toBe(404);
     const { reading } = await readFor({ id: handoutId });
-    const rows = await server.running.house.readings.sentences(reading.id, 0, 10);
+    const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
     expect(rows.some(({ plan }) => plan.voice.startsWith('recorded-'))).toBe(false);
     expect((await client.send('POST', `/recordings/${id}/restore`)).status).toBe(204);
     expect((await client.get(`/recordings/${id}`)).status).toBe(200);
     await client.send('DELETE', `/recordings/${id}`);
-    const { database, store, jobStore, limits, log } = server.running.house;
+    const { database, store, jobStore, limits, log } = server.running.context;
     const files = () =>
       readdirSync(server.dataFolder, { recursive: true })
         .map(String)

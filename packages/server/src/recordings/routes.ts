@@ -18,11 +18,11 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import { sent } from '../http/sent.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 import type { RecordingService } from './recordingService.ts';
 import type { RecordingStore } from './recordingStore.ts';
 
-export interface RecordingRouteParts {
+export interface RecordingRouteDeps {
   readonly recordings: RecordingStore;
   readonly recording: RecordingService;
 }
@@ -31,7 +31,7 @@ const SOUND = 'application/octet-stream';
 const partSchema = z.coerce.number().int().min(0).max(99_999);
 
 /** Recordings of a handout. */
-export function recordingRoutes({ recordings, recording }: RecordingRouteParts): Router {
+export function recordingRoutes({ recordings, recording }: RecordingRouteDeps): Router {
   const router = Router();
 
   router.get('/handouts/:id/prompts', async (request, response) => {

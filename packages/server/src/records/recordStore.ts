@@ -9,7 +9,7 @@ import type {
 import { and, asc, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { handOuts, pageEvents, pupils, readings, readingSentences, schools } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 /** Sentences that are told of at most. */
 const MOST_SENTENCES = 2000;
@@ -274,7 +274,7 @@ export class RecordStore {
       await this.#db.update(schools).set(change).where(eq(schools.id, schoolId));
   }
 
-  /** @throws Refusal when the school has no such pupil. */
+  /** @throws AppError when the school has no such pupil. */
   async changePupil(schoolId: string, pupilId: string, keeps: boolean): Promise<void> {
     const changed = await this.#db
       .update(pupils)

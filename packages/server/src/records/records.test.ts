@@ -194,7 +194,7 @@ describe('listening records', () => {
     const schoolId = rows[0]?.school_id ?? '';
     const all = async (chunk: number) => {
       const found: string[] = [];
-      for await (const { at, kind, text } of server.running.house.records.rows(schoolId, {}, chunk))
+      for await (const { at, kind, text } of server.running.context.records.rows(schoolId, {}, chunk))
         found.push(`${at.toISOString()} ${kind} ${text}`);
       return found;
     };
@@ -216,13 +216,13 @@ describe('listening records', () => {
     await settings({ days: 2 });
     // All but these were received three days ago.
     await database.query(`update page_events set received_at = now() - interval '3 days' where id <> all($1)`, [told.map(({ id }) => id)]); // prettier-ignore
-    const { house } = server.running;
+    const { context } = server.running;
     await sweep({
-      limits: house.limits,
-      db: house.database.db,
-      store: house.store,
-      jobs: house.jobStore,
-      log: house.log,
+      limits: context.limits,
+      db: context.database.db,
+      store: context.store,
+      jobs: context.jobStore,
+      log: context.log,
       schoolBytes: 1e9,
     });
     const kept = await database.query<{ id: string }>('select id from page_events');

@@ -17,13 +17,13 @@ import { sent } from '../http/sent.ts';
 import type { TextStore } from '../texts/textStore.ts';
 import type { EventRow, RecordStore } from './recordStore.ts';
 
-export interface RecordRouteParts {
+export interface RecordRouteDeps {
   readonly records: RecordStore;
   readonly texts: TextStore;
 }
 
 /** What was heard, said and marked on pupils' pages; who agreed that it is kept, and how it goes. */
-export function recordRoutes({ records, texts }: RecordRouteParts): Router {
+export function recordRoutes({ records, texts }: RecordRouteDeps): Router {
   const router = Router();
 
   /** The words of places in texts. */

@@ -1,6 +1,6 @@
 import type { SpeechPlan } from '@aurelfield/core';
 import { EspeakEngine, type SpeechEngine, type SpokenClip } from '@aurelfield/voices';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 
 /** Seconds that every spoken word lasts at a speed of one a minute, and the quiet between two. */
 const [WORD, GAP] = [7.5, 0.01];
@@ -33,7 +33,7 @@ export class FakeEngine implements SpeechEngine {
 
   async speak(plan: SpeechPlan, options: { readonly signal?: AbortSignal } = {}): Promise<SpokenClip> {
     this.asked.push(`${plan.voice}: ${plan.words.join(' ')}`);
-    if (this.delay > 0) await rest(this.delay, undefined, options.signal ? { signal: options.signal } : {});
+    if (this.delay > 0) await delay(this.delay, undefined, options.signal ? { signal: options.signal } : {});
     options.signal?.throwIfAborted();
     if (this.failure) throw this.failure;
     return toneClip(plan);

@@ -15,7 +15,7 @@ beforeAll(async () => {
   client = await TestClient.demo(server);
   routes = routesOf(
     apiRoutes({
-      ...server.running.house, allowedOrigins: [], heardPages: server.running.house.heardPagesFrom([]),
+      ...server.running.context, allowedOrigins: [], heardPages: server.running.context.heardPagesFrom([]),
       secret: 'a secret for tests only', hosts: [], trustedProxies: [], publicAddress: undefined, webFolder: undefined, pageFolder: undefined,
     }), // prettier-ignore
   );
@@ -129,7 +129,7 @@ test(
     console.log(`${attacks.length} hostile requests; event loop held up ${heldUp.toFixed(0)} ms at most, slowest answer ${slowest.time.toFixed(0)} ms: ${slowest.attack}`); // prettier-ignore
     expect(failures).toEqual([]);
     expect(heldUp).toBeLessThan(2000);
-    // Signed in to the end: what was attacked is the house, not its door.
+    // Signed in to the end: what was attacked is the context, not its door.
     expect((await client.get('/handouts')).status).toBe(200);
     // The school is as it was: nothing of it was taken away that was not asked for by its own name.
     expect((await client.get('/health')).status).toBe(200);
@@ -172,7 +172,7 @@ test('names of another host are refused, and what is not there under /assets is 
 });
 
 test('a visitor who asks for nothing but the way in leaves no session behind', async () => {
-  const { pool } = server.running.house.database;
+  const { pool } = server.running.context.database;
   const count = async () =>
     (await pool.query<{ n: number }>('select count(*)::int as n from sessions')).rows[0]?.n;
   const before = await count();

@@ -29,12 +29,12 @@ beforeAll(async () => {
   await database.end();
   other = new TestClient(server);
   await other.signIn({ email: 'ilse@heron.example', password: 'another phrase' });
-  const { house } = server.running;
+  const { context } = server.running;
   routes = routesOf(
     apiRoutes({
-      ...house,
+      ...context,
       allowedOrigins: [],
-      heardPages: house.heardPagesFrom([]),
+      heardPages: context.heardPagesFrom([]),
       secret: 'a secret for tests only',
       hosts: [],
       trustedProxies: [],
@@ -335,7 +335,7 @@ async function makeThings(): Promise<Things> {
 
 /** A page that somebody wanted to hear. */
 async function makeHeardPage(): Promise<string> {
-  const { database } = server.running.house;
+  const { database } = server.running.context;
   const [school] = await database.db.select().from(schools).where(eq(schools.isDemo, true));
   const [page] = await database.db
     .insert(heardPages)

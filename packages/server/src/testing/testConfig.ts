@@ -26,7 +26,7 @@ export function testConfig(databaseUrl: string, dataFolder: string, more: Partia
     allowedOrigins: [],
     logLevel: 'silent',
     connections: 8,
-    lanes: 2,
+    concurrency: 2,
     voiceThreads: 2,
     textThreads: 1,
     schoolBytes: 1024 ** 3,

@@ -3,7 +3,7 @@ import type { Anchor, PlacedEntry, TextBlock } from '@aurelfield/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { anchors } from '../db/schema/index.ts';
-import { notFound } from '../refusal.ts';
+import { notFound } from '../appError.ts';
 
 export type AnchorRow = typeof anchors.$inferSelect;
 
@@ -31,7 +31,7 @@ export const anchorStore = {
     await db.insert(anchors).values({ schoolId, handoutId, block, start, written, kind, said });
   },
 
-  /** @throws Refusal where the handout has no such entry. */
+  /** @throws AppError where the handout has no such entry. */
   async remove(db: Database, schoolId: string, handoutId: string, anchorId: string): Promise<void> {
     const removed = await db
       .delete(anchors)

@@ -4,7 +4,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
 import { handouts, versions } from '../db/schema/index.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { anchorStore, toOccurrence, type AnchorRow } from './anchorStore.ts';
 import { setSearchParts } from './searchParts.ts';
@@ -44,7 +44,7 @@ export class TextKeeper {
 
   /**
    * Makes a handout's text this one.
-   * @throws Refusal `changed` when the handout's text is not `base` any more, unless it is this very text.
+   * @throws AppError `changed` when the handout's text is not `base` any more, unless it is this very text.
    */
   async save(
     author: Author,
@@ -192,8 +192,8 @@ function isSame(a: readonly AnchorRow[], b: readonly AnchorRow[]): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
 }
 
-function changedElsewhere(): Refusal {
-  return new Refusal(
+function changedElsewhere(): AppError {
+  return new AppError(
     'changed',
     'This handout was changed in another window meanwhile. Your text is kept here: look at both and choose.',
   );

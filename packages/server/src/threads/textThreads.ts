@@ -1,6 +1,6 @@
 import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
 import { RunnerPool, threadRunner, type PoolFailure } from '@aurelfield/voices';
-import { Refusal } from '../refusal.ts';
+import { AppError } from '../appError.ts';
 import { TEXT_TASKS, type TextTaskName, type TextTasks } from './textTasks.ts';
 import type { TextRequest } from './textWorker.ts';
 
@@ -23,7 +23,7 @@ const PLANNING: ReadonlySet<TextTaskName> = new Set(['planBeginning', 'planBlock
 /** A text that takes too long is the only failure that somebody can do something about. */
 function toError(failure: PoolFailure): Error {
   return failure.kind === 'timeout'
-    ? new Refusal(
+    ? new AppError(
         'busy',
         'Working on this text took too long. Try again in a minute, or split it into two handouts.',
       )

@@ -121,7 +121,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
   ]);
   for (const [table, column] of [['jobs', 'updated_at'], ['class_sets', 'started_at']] as const)
     await database.query(`update ${table} set ${column} = ${column} - interval '31 days'`); // prettier-ignore
-  const { database: open_, store, jobStore, limits, log } = server.running.house;
+  const { database: open_, store, jobStore, limits, log } = server.running.context;
   const aged = {
     put: store.put.bind(store),
     read: store.read.bind(store),

@@ -16,7 +16,7 @@ import {
 import { FROZEN } from '../handingOut/handOutWork.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { CLIPS, sweep, type SweepParts } from './sweeps.ts';
+import { CLIPS, sweep, type SweepDeps } from './sweeps.ts';
 
 let server: TestServer;
 let client: TestClient;
@@ -28,8 +28,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const parts = (more: Partial<SweepParts> = {}): SweepParts => {
-  const { database, store, jobStore, limits, log } = server.running.house;
+const parts = (more: Partial<SweepDeps> = {}): SweepDeps => {
+  const { database, store, jobStore, limits, log } = server.running.context;
   return { limits, db: database.db, store, jobs: jobStore, log, schoolBytes: 1e9, ...more };
 };
 const made = async (text: string): Promise<{ handout: Handout; reading: Reading }> => {
@@ -47,12 +47,12 @@ const made = async (text: string): Promise<{ handout: Handout; reading: Reading 
 };
 const objects = async () => {
   const names: string[] = [];
-  for await (const { name } of server.running.house.store.list(CLIPS)) names.push(name);
+  for await (const { name } of server.running.context.store.list(CLIPS)) names.push(name);
   return names.sort();
 };
 
 test('over its limit a school loses the clips that no current reading needs, and no other', async () => {
-  const { db } = server.running.house.database;
+  const { db } = server.running.context.database;
   const old = await made('The first boat. The second boat. The third boat.');
   const current = await made('The fourth boat. The fifth boat.');
   await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, old.reading.id));
@@ -78,7 +78,7 @@ test('below its limit a school keeps all', async () => {
 });
 
 test('of clips that are not needed the longest unused go first, and no more than the limit asks', async () => {
-  const { db } = server.running.house.database;
+  const { db } = server.running.context.database;
   const one = await made('A heron stands. A heron waits.');
   await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, one.reading.id));
   const own = await db
@@ -98,7 +98,7 @@ test('of clips that are not needed the longest unused go first, and no more than
 });
 
 test('texts, sessions and jobs that nobody needs any more go; those that somebody needs stay', async () => {
-  const { db } = server.running.house.database;
+  const { db } = server.running.context.database;
   const { handout } = await made('The ford.');
   const [school] = await db.select().from(schools);
   const day = 24 * 60 * 60 * 1000;
@@ -121,7 +121,7 @@ test('texts, sessions and jobs that nobody needs any more go; those that somebod
 });
 
 test('what was deleted can be brought back for thirty days, and is gone then with all that is its own', async () => {
-  const { db } = server.running.house.database;
+  const { db } = server.running.context.database;
   const { handout, reading } = await made('The heron waits for the tide.');
   const away = (
     await client.send<Pupil>('POST', '/pupils', { name: 'Ana', note: '', profile: pupil.profile })
@@ -148,7 +148,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
 });
 
 test('the files of a hand-out go a day after it was renewed or taken back, and not before', async () => {
-  const { store } = server.running.house;
+  const { store } = server.running.context;
   const packages = async () => {
     const found = new Set<string>();
     for await (const { name } of store.list(FROZEN)) found.add(name.split('/')[2] ?? '');
@@ -188,7 +188,7 @@ test('the files of a hand-out go a day after it was renewed or taken back, and n
   // An open page goes on with the version before for a day.
   await sweep(parts({ store: later }));
   expect((await packages()).size).toBe(3);
-  await server.running.house.database.db.update(handOuts).set({ formerPackages: sql`replace(${handOuts.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
+  await server.running.context.database.db.update(handOuts).set({ formerPackages: sql`replace(${handOuts.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
   await sweep(parts({ store: later }));
   const kept = await packages();
   expect(kept.size).toBe(2);

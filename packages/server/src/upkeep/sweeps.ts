@@ -31,7 +31,7 @@ import { recordingFolder } from '../recordings/recordingSound.ts';
 import type { SharedLimits } from '../http/sharedLimits.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 
-export interface SweepParts {
+export interface SweepDeps {
   readonly limits: SharedLimits;
   readonly db: Database;
   readonly store: ObjectStore;
@@ -51,32 +51,32 @@ const CLIPS_PER_ROUND = 500;
 export const CLIPS = 'clips/';
 
 /** Takes away what nobody needs any more. Each part is done whether or not another one failed. */
-export async function sweep(parts: SweepParts): Promise<void> {
+export async function sweep(deps: SweepDeps): Promise<void> {
   const steps: readonly [string, () => Promise<unknown>][] = [
-    ['tray', () => sweepOld(parts.store, TRAY, DAY)],
+    ['tray', () => sweepOld(deps.store, TRAY, DAY)],
     // As long as the jobs that name them: what a class set offers is there.
-    ['exports', () => sweepOld(parts.store, EXPORTS, JOBS_KEPT)],
+    ['exports', () => sweepOld(deps.store, EXPORTS, JOBS_KEPT)],
     // Before their jobs: a set is nothing without them.
     [
       'class sets',
-      () => parts.db.delete(classSets).where(lt(classSets.startedAt, new Date(Date.now() - JOBS_KEPT))),
+      () => deps.db.delete(classSets).where(lt(classSets.startedAt, new Date(Date.now() - JOBS_KEPT))),
     ],
-    ['jobs', () => parts.jobs.forgetEndedBefore(new Date(Date.now() - JOBS_KEPT))],
-    ['sessions', () => parts.db.delete(sessions).where(sql`${sessions.expire} < now()`)],
-    ['deleted', () => sweepDeleted(parts.db)],
-    ['texts', () => sweepTexts(parts.db)],
-    ['claims', () => parts.db.delete(clipClaims).where(lt(clipClaims.until, new Date(Date.now() - DAY)))],
-    ['clips', () => sweepClips(parts)],
-    ['lost objects', () => sweepLostObjects(parts)],
-    ['frozen readings', () => sweepFrozen(parts)],
-    ['recordings', () => sweepRecordings(parts)],
-    ['deleted objects', () => sweepObjects(parts)],
-    ['heard pages', () => new HeardPageStore(parts.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
-    ['records', () => sweepRecords(parts.db)],
-    ['rate limits', () => parts.limits.cleanUp()],
+    ['jobs', () => deps.jobs.forgetEndedBefore(new Date(Date.now() - JOBS_KEPT))],
+    ['sessions', () => deps.db.delete(sessions).where(sql`${sessions.expire} < now()`)],
+    ['deleted', () => sweepDeleted(deps.db)],
+    ['texts', () => sweepTexts(deps.db)],
+    ['claims', () => deps.db.delete(clipClaims).where(lt(clipClaims.until, new Date(Date.now() - DAY)))],
+    ['clips', () => sweepClips(deps)],
+    ['lost objects', () => sweepLostObjects(deps)],
+    ['frozen readings', () => sweepFrozen(deps)],
+    ['recordings', () => sweepRecordings(deps)],
+    ['deleted objects', () => sweepObjects(deps)],
+    ['heard pages', () => new HeardPageStore(deps.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
+    ['records', () => sweepRecords(deps.db)],
+    ['rate limits', () => deps.limits.cleanUp()],
   ];
   for (const [name, step] of steps)
-    await step().catch((error: unknown) => parts.log.error({ err: error }, `the sweep of ${name} failed`));
+    await step().catch((error: unknown) => deps.log.error({ err: error }, `the sweep of ${name} failed`));
 }
 
 /** What has lain below a prefix for so many milliseconds. */
@@ -129,7 +129,7 @@ async function sweepTexts(db: Database): Promise<void> {
 }
 
 /** Keeps each school under its limit: of the clips that no current reading needs, those that were unused for the longest time go first. */
-async function sweepClips({ db, store, schoolBytes }: SweepParts): Promise<void> {
+async function sweepClips({ db, store, schoolBytes }: SweepDeps): Promise<void> {
   const sums = await db
     .select({ schoolId: clips.schoolId, bytes: sql<number>`sum(${clips.bytes})::float8` })
     .from(clips)
@@ -174,7 +174,7 @@ async function dropClips(db: Database, store: ObjectStore, schoolId: string, ove
 }
 
 /** Objects of clips that no row names: what a process left that died between the two. */
-async function sweepLostObjects({ db, store }: SweepParts): Promise<void> {
+async function sweepLostObjects({ db, store }: SweepDeps): Promise<void> {
   let some: string[] = [];
   const take = async () => {
     const known = await db.select({ object: clips.object }).from(clips).where(inArray(clips.object, some));
@@ -191,7 +191,7 @@ async function sweepLostObjects({ db, store }: SweepParts): Promise<void> {
 }
 
 /** Frozen readings that are out no more: taken back, renewed, or left by a process that died; a page that is open may still ask for them for a day. */
-async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
+async function sweepFrozen({ db, store }: SweepDeps): Promise<void> {
   const rows = await db
     .select({ name: handOuts.package, former: handOuts.formerPackages })
     .from(handOuts)
@@ -209,7 +209,7 @@ async function sweepFrozen({ db, store }: SweepParts): Promise<void> {
 }
 
 /** Recordings that were deleted long enough ago, with their sound. */
-async function sweepRecordings({ db }: SweepParts): Promise<void> {
+async function sweepRecordings({ db }: SweepDeps): Promise<void> {
   await deleteRecordings(db, lt(recordings.deletedAt, new Date(Date.now() - DELETED_DAYS * DAY)));
 }
 
@@ -232,7 +232,7 @@ async function deleteRecordings(db: Database, which: SQL): Promise<void> {
 }
 
 /** Deletes the stored objects whose rows were deleted before. */
-async function sweepObjects({ db, store }: SweepParts): Promise<void> {
+async function sweepObjects({ db, store }: SweepDeps): Promise<void> {
   for (const { prefix } of await db.select().from(objectDeletions)) {
     for await (const { name } of store.list(prefix)) await store.delete(name);
     await db.delete(objectDeletions).where(eq(objectDeletions.prefix, prefix));

@@ -71,10 +71,10 @@ async function open(server: FakeServer, drafts: FakeDrafts) {
     },
   };
 }
-const rest = () => vi.advanceTimersByTimeAsync(1000);
+const delay = () => vi.advanceTimersByTimeAsync(1000);
 
 describe('what is typed', () => {
-  test('lies in the browser at once and on the server after a rest', async () => {
+  test('lies in the browser at once and on the server after a delay', async () => {
     const server = new FakeServer();
     const drafts = new FakeDrafts();
     const window = await open(server, drafts);
@@ -82,7 +82,7 @@ describe('what is typed', () => {
     window.type('On');
     expect(drafts.draft).toMatchObject({ isKept: false, base: 'h0' });
     expect(server.saved).toEqual([]);
-    await rest();
+    await delay();
     expect(server.saved).toEqual(['On']);
     expect(drafts.draft).toMatchObject({ isKept: true, base: 'h1' });
     expect(window.states.at(-1)).toBe('kept');
@@ -105,14 +105,14 @@ describe('what is typed', () => {
     const { steps } = await keeper.begin(server.blocks);
     const one = noted(steps, text('One.'));
     keeper.keep(one);
-    await rest();
+    await delay();
     keeper.keep(noted(one, text('One. Two.')));
-    await rest();
+    await delay();
     answer();
-    await rest();
+    await delay();
     expect(states.at(-1)).not.toBe('kept');
     answer();
-    await rest();
+    await delay();
     expect(server.saved).toEqual(['One.', 'One. Two.']);
     expect(states.at(-1)).toBe('kept');
     keeper.stop();
@@ -147,10 +147,10 @@ describe('what is typed', () => {
     const window = await open(server, drafts);
     expect(window.shown).toBe('Typed and closed.');
     expect(window.begun).toMatchObject({ isFromHere: true, conflict: false });
-    await rest();
+    await delay();
     expect(server.saved).toEqual(['Typed and closed.']);
     window.undo();
-    await rest();
+    await delay();
     expect(server.saved.at(-1)).toBe('Begin.');
     window.keeper.stop();
   });
@@ -163,7 +163,7 @@ describe('a text that was changed elsewhere', () => {
     const window = await open(server, drafts);
     server.change(text('Theirs.'));
     window.type('Mine.');
-    await rest();
+    await delay();
     expect(window.states.at(-1)).toBe('changed-elsewhere');
     for (const words of ['Mine too.', 'Mine too, and more.']) {
       window.type(words);
@@ -176,7 +176,7 @@ describe('a text that was changed elsewhere', () => {
     expect(window.keeper.blocks).toEqual(text('Mine too, and more.'));
 
     window.keeper.goOver(server.hash);
-    await rest();
+    await delay();
     expect(server.saved).toEqual(['Mine too, and more.']);
     window.keeper.stop();
   });
@@ -196,7 +196,7 @@ describe('a text that was changed elsewhere', () => {
     await vi.advanceTimersByTimeAsync(20_000);
     expect(server.saved).toEqual([]);
     window.keeper.stop();
-    await rest();
+    await delay();
     expect(server.blocks).toEqual(text('Theirs.'));
     // Closed without a decision: it is still there, and still undecided.
     const again = await open(server, drafts);
@@ -210,7 +210,7 @@ describe('a text that was changed elsewhere', () => {
     const window = await open(server, drafts);
     server.change(text('Theirs.'));
     window.type('Mine.');
-    await rest();
+    await delay();
     await window.keeper.forget();
     await vi.advanceTimersByTimeAsync(20_000);
     expect(server.saved).toEqual([]);
@@ -222,7 +222,7 @@ describe('a text that was changed elsewhere', () => {
     const drafts = new FakeDrafts();
     const closed = await open(server, drafts);
     closed.type('Mine.');
-    await rest();
+    await delay();
     closed.keeper.stop();
     server.change(text('Theirs, later.'));
     const window = await open(server, drafts);

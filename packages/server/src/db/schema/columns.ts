@@ -16,7 +16,7 @@ export function now(name: string) {
   return moment(name).notNull().defaultNow();
 }
 
-/** Every row but those of the house itself belongs to a school. */
+/** Every row but those of the installation itself belongs to a school. */
 export function schoolId() {
   return uuid('school_id')
     .notNull()

@@ -1,6 +1,6 @@
 /** Something that was asked for cannot be done: a word for the program, and one sentence for a person that says what is wrong and what to do. Which answer that is over HTTP is decided in `http/problem.ts`. */
-export class Refusal extends Error {
-  override readonly name = 'Refusal';
+export class AppError extends Error {
+  override readonly name = 'AppError';
   readonly problem: string;
 
   constructor(problem: string, message: string) {
@@ -9,4 +9,4 @@ export class Refusal extends Error {
   }
 }
 
-export const notFound = (what: string) => new Refusal('not-found', `${what} is not here (any more).`);
+export const notFound = (what: string) => new AppError('not-found', `${what} is not here (any more).`);

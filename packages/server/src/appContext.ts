@@ -39,7 +39,7 @@ import { SourceTray } from './intake/sourceTray.ts';
 import { Jobs } from './jobs/jobs.ts';
 import { JobStore } from './jobs/jobStore.ts';
 import { Queue } from './jobs/queue.ts';
-import type { JobWorks } from './jobs/worker.ts';
+import type { JobHandlers } from './jobs/worker.ts';
 import { TextChecker } from './language/textChecker.ts';
 import { CastStore } from './listening/castStore.ts';
 import { CompanionStore } from './listening/companionStore.ts';
@@ -86,15 +86,15 @@ export interface HouseOptions {
   readonly withoutThreads?: boolean;
 }
 
-/** Where the stand-in for a priced voice service listens, as a fact of the house. */
+/** Where the stand-in for a priced voice service listens, as an installation setting. */
 const PRICED_SERVICE = 'priced voice service';
 const SERVICE_MILLISECONDS = 3000;
 
 /** All that a process is made of, whatever its role: stores, services, voices, the queue. */
-export type House = Awaited<ReturnType<typeof openHouse>>;
+export type AppContext = Awaited<ReturnType<typeof openAppContext>>;
 
 /** Opens the database and the store, starts the voices and threads, and puts everything together. */
-export async function openHouse(config: Config, options: HouseOptions = {}) {
+export async function openAppContext(config: Config, options: HouseOptions = {}) {
   const log = openLog(config.logLevel);
   await bringUpToDate(config.databaseUrl, path.join(config.resources, 'drizzle'));
   const database = openDatabase(config.databaseUrl, config.connections);
@@ -167,7 +167,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const tray = new SourceTray(store);
   const photoTray = new PhotoTray(store);
   const readers = new Readers(urlOf(config.readerProcess));
-  const works: JobWorks = {
+  const handlers: JobHandlers = {
     reading: async ({ schoolId, payload }, context) => {
       await readingMaker.makeAll(await readings.get(schoolId, payload.readingId), context);
       return undefined;
@@ -184,7 +184,7 @@ export async function openHouse(config: Config, options: HouseOptions = {}) {
   const handingOut = new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs });
   const examiner = new Examiner(voices, threads);
   return {
-    config, log, database, store, voices, threads, queue, works,
+    config, log, database, store, voices, threads, queue, handlers,
     texts, keeper, shelf, places: new Places(database, shelf), sources, maker,
     versions: new VersionStore(db), photos: new PhotoStore(db),
     pupils, pronunciations, accepted, jobs, jobStore, studyMarks: new StudyMarkStore(db), casts, companions,
@@ -242,7 +242,7 @@ export async function announcePricedService({ db }: OpenDatabase, address: strin
 
 /** Takes in the voices of a priced service, as soon as one that answers is announced. @returns the way to stop looking for it. */
 export function usePricedService(
-  { database, voices }: Pick<House, 'database' | 'voices'>,
+  { database, voices }: Pick<AppContext, 'database' | 'voices'>,
   log: Logger,
 ): () => void {
   let isAdded = false;

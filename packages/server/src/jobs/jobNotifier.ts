@@ -1,11 +1,11 @@
 import pg from 'pg';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import { CANCEL_CHANNEL, WORK_CHANNEL, type JobKind } from './queue.ts';
 
 const RETRY_MILLISECONDS = 1000;
 
 /** Hears through the database at once what would else be found out by asking: that a job came in, that one was cancelled. When the connection breaks, it is made anew. */
-export class Bell {
+export class JobNotifier {
   readonly #databaseUrl: string;
   readonly #onCancel: (jobId: string) => void;
   readonly #waiting = new Map<JobKind, { promise: Promise<void>; ring: () => void }>();
@@ -72,7 +72,7 @@ export class Bell {
   async #again(broken: pg.Client): Promise<void> {
     await broken.end().catch(() => undefined);
     while (!this.#stopped) {
-      await rest(RETRY_MILLISECONDS);
+      await delay(RETRY_MILLISECONDS);
       if (this.#stopped) return;
       try {
         await this.start();

@@ -1,4 +1,4 @@
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 
 /** SQLSTATE classes of a database that is going down, starting, or gone (08: connection; 57P: operator intervention). */
 const AWAY = /^(?:08|57P)/u;
@@ -18,14 +18,14 @@ export function isAway(error: unknown): boolean {
 }
 
 /** Does some work again and again while the database is away, for twenty seconds at most. Only for what does no harm when it is done twice. */
-export async function patiently<T>(work: () => Promise<T>): Promise<T> {
+export async function retryWhileDisconnected<T>(work: () => Promise<T>): Promise<T> {
   const end = Date.now() + LONGEST;
   for (;;) {
     try {
       return await work();
     } catch (error) {
       if (!isAway(error) || Date.now() > end) throw error;
-      await rest(PAUSE);
+      await delay(PAUSE);
     }
   }
 }

@@ -10,20 +10,20 @@ import { serverEnvironment } from '../lib/serverEnvironment.mjs';
 import { Client } from './client.ts';
 
 /** The built application on a database and store of its own, as processes of their own. */
-export interface BenchHouse {
+export interface BenchApp {
   readonly origin: string;
   readonly client: Client;
   /** Clips that were ever made. */
   clips(): Promise<number>;
   /** The most memory that the first process had so far, in bytes. */
   readonly memory: () => number;
-  /** Starts another worker; it stops with the house, or before. */
+  /** Starts another worker; it stops with the app, or before. */
   startWorker(): Promise<() => Promise<void>>;
   stop(): Promise<void>;
 }
 
 /** @param role what the first process does. */
-export async function startBenchHouse(role: 'all' | 'serve' = 'all'): Promise<BenchHouse> {
+export async function startBenchApp(role: 'all' | 'serve' = 'all'): Promise<BenchApp> {
   const cluster = await startPostgres(path.join(tmpdir(), `aurelfield-bench-${process.pid}-${Date.now()}`), {
     throwaway: true,
   });

@@ -22,7 +22,7 @@ export interface Running {
 }
 
 /** The built application as several processes over one database (a cluster of its own, which can be restarted) and one store, with an engine that counts. */
-export interface HouseOfProcesses {
+export interface ProcessGroup {
   readonly server: Running;
   readonly client: Client;
   startWorker(): Promise<Running>;
@@ -34,7 +34,7 @@ export interface HouseOfProcesses {
 }
 
 /** @param more settings of all processes, for another store than the folder. */
-export async function startHouse(more: Readonly<Record<string, string>> = {}): Promise<HouseOfProcesses> {
+export async function startProcesses(more: Readonly<Record<string, string>> = {}): Promise<ProcessGroup> {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-processes-'));
   const cluster = await startPostgres(
     path.join(tmpdir(), `aurelfield-cluster-${process.pid}-${Date.now()}`),
@@ -42,7 +42,7 @@ export async function startHouse(more: Readonly<Record<string, string>> = {}): P
       throwaway: true,
     },
   );
-  const databaseUrl = cluster.url('house');
+  const databaseUrl = cluster.url('group');
   const log = path.join(folder, 'spoken.log');
   writeFileSync(log, '');
   const environment = {

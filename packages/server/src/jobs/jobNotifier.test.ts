@@ -1,9 +1,9 @@
 import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
-import { setTimeout as rest } from 'node:timers/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import pg from 'pg';
 import { afterEach, describe, expect, inject, test } from 'vitest';
 import { newDatabase } from '../testing/testDatabase.ts';
-import { Bell } from './bell.ts';
+import { JobNotifier } from './jobNotifier.ts';
 import { CANCEL_CHANNEL } from './queue.ts';
 
 /** A door in front of the database: it can be shut, and counts who knocks. */
@@ -53,18 +53,18 @@ afterEach(async () => {
   for (const one of open.splice(0)) await one.stop();
 });
 
-describe('the bell between processes', () => {
+describe('the notifier between processes', () => {
   test('while the database is away asks for it once a second, however long, and rings again when it is back', async () => {
     const databaseUrl = await newDatabase(inject('databaseUrl'), 'empty');
     const door = await doorTo(databaseUrl);
     open.push({ stop: () => door.remove() });
     const cancelled: string[] = [];
-    const bell = new Bell(door.url, (id) => cancelled.push(id));
-    open.unshift(bell);
-    await bell.start();
+    const notifier = new JobNotifier(door.url, (id) => cancelled.push(id));
+    open.unshift(notifier);
+    await notifier.start();
     expect(door.knocks).toBe(1);
     door.shut();
-    await rest(6500);
+    await delay(6500);
     expect(door.knocks).toBeGreaterThanOrEqual(4);
     // Each attempt that failed once brought two more: after six seconds there were dozens, after a minute no socket was left.
     expect(door.knocks).toBeLessThanOrEqual(9);
@@ -74,11 +74,11 @@ describe('the bell between processes', () => {
     open.push({ stop: () => other.end() });
     for (let i = 0; i < 100 && cancelled.length === 0; i++) {
       await other.query('select pg_notify($1, $2)', [CANCEL_CHANNEL, 'a job']);
-      await rest(100);
+      await delay(100);
     }
     expect(cancelled[0]).toBe('a job');
     const after = door.knocks;
-    await rest(2500);
+    await delay(2500);
     expect(door.knocks).toBe(after);
   });
 
@@ -86,9 +86,9 @@ describe('the bell between processes', () => {
     const door = await doorTo(await newDatabase(inject('databaseUrl'), 'empty'));
     open.push({ stop: () => door.remove() });
     door.shut();
-    const bell = new Bell(door.url, () => undefined);
-    await expect(bell.start()).rejects.toThrow();
-    await rest(2500);
+    const notifier = new JobNotifier(door.url, () => undefined);
+    await expect(notifier.start()).rejects.toThrow();
+    await delay(2500);
     expect(door.knocks).toBe(1);
   });
 });
