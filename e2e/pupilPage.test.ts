@@ -97,7 +97,7 @@ const visit = async () => {
 /** Widest that the page is beyond its window. */
 const overflow = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 const events = async (kind: string) =>
-  Number((await database.query<{ count: string }>('select count(*) from page_events where kind = $1', [kind])).rows[0]?.count); // prettier-ignore
+  Number((await database.query<{ count: string }>('select count(*) from listening_events where kind = $1', [kind])).rows[0]?.count); // prettier-ignore
 
 describe('handing out, as a teacher does it', () => {
   test('from the shelf to links and codes for a class', async () => {
@@ -117,7 +117,7 @@ describe('handing out, as a teacher does it', () => {
     address = await teacher.$eval('[role="dialog"] input[readonly]', (input) => input.value);
     expect(address).toMatch(/\/p\/[\w-]{32}$/u);
     await press(teacher, 'Close');
-    await teacher.goto(`${app.base}/hand-out/cards`, { waitUntil: 'networkidle0' });
+    await teacher.goto(`${app.base}/assignments/cards`, { waitUntil: 'networkidle0' });
     await seeText(teacher, 'and type');
     expect(await violationsOn(teacher)).toEqual([]);
   });
@@ -347,13 +347,13 @@ describe('the pupil’s page, whoever uses it', () => {
       const handouts = (await ask('/handouts')) as { id: string; title: string }[];
       const pupil = pupils.find(({ name }) => name === 'Ines');
       const handout = handouts.find(({ title }) => title === 'The lamplighters of Tarn Bridge');
-      await fetch('/api/hand-outs', {
+      await fetch('/api/assignments', {
         method: 'POST',
         headers: { 'content-type': 'application/json', 'x-aurelfield-token': csrfToken },
         body: JSON.stringify({ handoutIds: [handout?.id], pupilIds: [pupil?.id] }),
       });
       for (;;) {
-        const out = (await ask('/hand-outs')) as { state: string }[];
+        const out = (await ask('/assignments')) as { state: string }[];
         if (out.every(({ state }) => state === 'out')) return;
         await new Promise((resolve) => setTimeout(resolve, 300));
       }
@@ -412,11 +412,11 @@ describe('the pupil’s page, whoever uses it', () => {
     await teacher.evaluate(async () => {
       const ask = async (path: string) => (await fetch(`/api${path}`)).json() as Promise<unknown>;
       const { csrfToken } = (await ask('/session')) as { csrfToken: string };
-      const out = (await ask('/hand-outs')) as { id: string; title: string; pupil: string }[];
+      const out = (await ask('/assignments')) as { id: string; title: string; pupil: string }[];
       const second = out.find(
         ({ title, pupil }) => title !== 'How a peat bog keeps time' && pupil === 'Ines',
       );
-      await fetch(`/api/hand-outs/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
+      await fetch(`/api/assignments/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
     });
   });
 
@@ -510,7 +510,7 @@ describe('inside another page', () => {
   });
 
   test('of an allowed one it is, plays there when it is asked to, and is clean', async () => {
-    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    await teacher.goto(`${app.base}/assignments`, { waitUntil: 'networkidle0' });
     await teacher.type('textarea', app.site);
     await press(teacher, 'Allow these sites');
     await teacher.waitForFunction(async () => {
@@ -531,7 +531,7 @@ describe('inside another page', () => {
 
 describe('a page of the school’s own site', () => {
   test('is allowed by the teacher, in one pupil’s way', async () => {
-    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    await teacher.goto(`${app.base}/assignments`, { waitUntil: 'networkidle0' });
     const sites = await teacher.waitForSelector('::-p-aria([name="Sites whose pages may be heard"])');
     await sites?.type(app.site);
     await teacher
@@ -582,7 +582,7 @@ describe('a page of the school’s own site', () => {
 
 describe('a door that is shut', () => {
   test('a link with a PIN asks for it, and a code opens from the short address', async () => {
-    await teacher.goto(`${app.base}/hand-out`, { waitUntil: 'networkidle0' });
+    await teacher.goto(`${app.base}/assignments`, { waitUntil: 'networkidle0' });
     await press(teacher, 'Link and code for Ines');
     await seeText(teacher, 'PIN (4–8 digits)');
     await teacher.type('[role="dialog"] input:not([readonly])', '2468');

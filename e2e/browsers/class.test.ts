@@ -1,4 +1,4 @@
-import type { HandOut, Handout, Pupil, PupilLink } from '@aurelfield/api';
+import type { Assignment, Handout, Pupil, PupilLink } from '@aurelfield/api';
 import type { BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
@@ -20,9 +20,9 @@ beforeAll(async () => {
   const pupilIds: string[] = [];
   for (let nth = 1; nth <= PUPILS; nth++)
     pupilIds.push((await client.send<Pupil>('POST', '/pupils', { ...like, name: `Pupil ${nth}`, classes: ['Ferry class'] })).body.id); // prettier-ignore
-  await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds });
+  await client.send('POST', '/assignments', { handoutIds: [id], pupilIds });
   await until(
-    () => client.get<HandOut[]>(`/hand-outs?handoutId=${id}`),
+    () => client.get<Assignment[]>(`/assignments?handoutId=${id}`),
     ({ body }) => body.length === PUPILS && body.every(({ state }) => state === 'out'),
     600,
   );

@@ -1,4 +1,4 @@
-import type { HandOut, Handout, Pupil, PupilLink } from '@aurelfield/api';
+import type { Assignment, Handout, Pupil, PupilLink } from '@aurelfield/api';
 import type { BoardSummary } from '@aurelfield/api';
 import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
 import { TestClient, until } from '../../packages/server/src/testing/testServer.ts';
@@ -44,12 +44,12 @@ export async function prepareSchool(app: RunningApp, minutes: number): Promise<S
   const long = await add('A long day on the river', textOf(minutes * one.profile.pace));
   const [short, other] = [await add('The lock', textOf(60)), await add('The keeper’s book', textOf(70))];
   const give = (handoutIds: readonly string[], pupil: Pupil) =>
-    client.send('POST', '/hand-outs', { handoutIds, pupilIds: [pupil.id] });
+    client.send('POST', '/assignments', { handoutIds, pupilIds: [pupil.id] });
   await give([long], one);
   await give([short, other], two);
   await give([short], three);
   await until(
-    () => client.get<HandOut[]>('/hand-outs'),
+    () => client.get<Assignment[]>('/assignments'),
     ({ body }) => body.every(({ state }) => state === 'out'),
     400,
   );

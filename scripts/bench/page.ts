@@ -1,4 +1,4 @@
-import type { HandOut, Pupil, PupilLink } from '@aurelfield/api';
+import type { Assignment, Pupil, PupilLink } from '@aurelfield/api';
 import { Agent, get } from 'node:http';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -68,9 +68,9 @@ export async function page(): Promise<void> {
 async function handedOut({ client, origin }: BenchApp, text: string, nth: number): Promise<string> {
   const pupil = (await client.get<Pupil[]>('/pupils'))[nth];
   const { id } = await client.addHandout({ title: 'Measured', text, language: 'en-GB', format: 'markdown' });
-  await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds: [pupil?.id] });
+  await client.send('POST', '/assignments', { handoutIds: [id], pupilIds: [pupil?.id] });
   for (;;) {
-    const out = await client.get<HandOut[]>(`/hand-outs?handoutId=${id}`);
+    const out = await client.get<Assignment[]>(`/assignments?handoutId=${id}`);
     if (out.every(({ state }) => state === 'out')) break;
     if (out.some(({ state }) => state === 'failed')) throw new Error(out[0]?.error ?? 'not made');
     await new Promise((resolve) => setTimeout(resolve, 300));

@@ -128,7 +128,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.waitForSelector('[aria-label="Files of this set"]');
     await delay(2500);
   },
-  'hand-out': async ({ tab, origin }) => {
+  assignments: async ({ tab, origin }) => {
     await tab.goto(origin, { waitUntil: 'networkidle0' });
     await press(tab, 'More for “How a peat bog keeps time”');
     await tab.waitForSelector('[role="menuitem"]');

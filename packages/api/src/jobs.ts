@@ -5,7 +5,7 @@ export const jobStateSchema = z.enum(['waiting', 'running', 'done', 'failed', 'c
 
 export const jobSchema = z.object({
   id,
-  kind: z.enum(['reading', 'export', 'set', 'photo', 'hand-out', 'recording']),
+  kind: z.enum(['reading', 'export', 'set', 'photo', 'assignment', 'recording']),
   state: jobStateSchema,
   done: z.number().int(),
   total: z.number().int(),

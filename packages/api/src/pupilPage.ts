@@ -43,7 +43,7 @@ export const frozenReadingSchema = z.object({
 });
 export type FrozenReading = z.infer<typeof frozenReadingSchema>;
 
-/** What a pupil may do with a hand-out. */
+/** What a pupil may do with an assignment. */
 export const allowsSchema = z.object({
   /** Ids of formats that may be saved. */
   save: z.array(z.string().check(z.regex(/^[a-z0-9]{1,12}$/u))).check(z.maxLength(12)),
@@ -65,7 +65,7 @@ export const DEFAULT_ALLOWS: Allows = {
   mark: true,
 };
 
-/** One hand-out as its pupil's page lists it. */
+/** One assignment as its pupil's page lists it. */
 export const openedItemSchema = z.object({
   id: z.string(),
   /** Names its files; another one after every renewal. */
@@ -120,10 +120,10 @@ export const EVENT_KINDS = ['opened', 'heard', 'replayed', 'pace', 'finished', '
 export const MOST_EVENTS = 500;
 
 /** What happened on a page; each has an id of its own, so that one that is sent twice counts once. */
-export const pageEventSchema = z.object({
+export const listeningEventSchema = z.object({
   id: z.uuid(),
-  handOut: z.uuid(),
-  /** Of the hand-out as the page had it: sentences are numbered in it. */
+  assignment: z.uuid(),
+  /** Of the assignment as the page had it: sentences are numbered in it. */
   version: count,
   kind: z.enum(EVENT_KINDS),
   /** ISO moment by the device's clock. */
@@ -135,7 +135,7 @@ export const pageEventSchema = z.object({
   /** What was typed (`comment`, `mark`). */
   text: z.string().check(z.maxLength(1000)),
 });
-export type PageEvent = z.infer<typeof pageEventSchema>;
-export const pageEventsSchema = z.object({
-  events: z.array(pageEventSchema).check(z.minLength(1), z.maxLength(MOST_EVENTS)),
+export type ListeningEvent = z.infer<typeof listeningEventSchema>;
+export const listeningEventsSchema = z.object({
+  events: z.array(listeningEventSchema).check(z.minLength(1), z.maxLength(MOST_EVENTS)),
 });

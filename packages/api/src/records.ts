@@ -8,9 +8,9 @@ export const recordQuerySchema = z.object({
 });
 export type RecordQuery = z.infer<typeof recordQuerySchema>;
 
-/** One pupil's listening to one hand-out. */
-export const handOutRecordSchema = z.object({
-  handOutId: id,
+/** One pupil's listening to one assignment. */
+export const assignmentRecordSchema = z.object({
+  assignmentId: id,
   pupilId: id,
   pupil: z.string(),
   title: z.string(),
@@ -24,7 +24,7 @@ export const handOutRecordSchema = z.object({
   replays: z.number().int(),
   lastAt: z.iso.datetime(),
 });
-export type HandOutRecord = z.infer<typeof handOutRecordSchema>;
+export type AssignmentRecord = z.infer<typeof assignmentRecordSchema>;
 
 /** A sentence with what happened at it. */
 export const sentenceRecordSchema = z.object({
@@ -51,7 +51,7 @@ export type WeekRecord = z.infer<typeof weekRecordSchema>;
 
 export const listeningRecordsSchema = z.object({
   weeks: z.array(weekRecordSchema),
-  handOuts: z.array(handOutRecordSchema),
+  assignments: z.array(assignmentRecordSchema),
   /** Sentences of current versions, those that were heard again most first. */
   sentences: z.array(sentenceRecordSchema),
 });

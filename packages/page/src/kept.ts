@@ -35,7 +35,7 @@ async function openCache(pass: string, packageName: string): Promise<Cache | und
 }
 
 /**
- * A file of a hand-out, which never changes under its address: from this device if it is kept here, from the server otherwise,
+ * A file of an assignment, which never changes under its address: from this device if it is kept here, from the server otherwise,
  * and then kept.
  * @param download goes on with what earlier attempts brought.
  * @throws Refused when the server does not give it out any more; any other error when the line broke.
@@ -62,13 +62,13 @@ export async function isKept(pass: string, packageName: string, address: string)
   return (await cache?.match(keptName(address, pass))) !== undefined;
 }
 
-/** Pieces of sound of a hand-out that are kept on this device. */
+/** Pieces of sound of an assignment that are kept on this device. */
 export async function countKept(pass: string, packageName: string): Promise<number> {
   const cache = await openCache(pass, packageName);
   return cache ? (await cache.keys()).filter(isSound).length : 0;
 }
 
-/** Removes what this link has kept of hand-outs other than these: what was renewed or withdrawn. */
+/** Removes what this link has kept of assignments other than these: what was renewed or withdrawn. */
 export async function keepOnly(pass: string, packageNames: readonly string[]): Promise<void> {
   const wanted = new Set(packageNames.map((name) => cacheName(pass, name)));
   await deleteCaches((name) => name.startsWith(prefixOf(pass)) && !wanted.has(name));
@@ -79,7 +79,7 @@ export async function dropLink(pass: string): Promise<void> {
   await deleteCaches((name) => name.startsWith(prefixOf(pass)));
 }
 
-/** Removes a hand-out's sound and text from this device. */
+/** Removes an assignment's sound and text from this device. */
 export async function dropPackage(pass: string, packageName: string): Promise<void> {
   await deleteCaches((name) => name === cacheName(pass, packageName));
 }

@@ -2,7 +2,7 @@ import {
   openedSchema,
   type Opened,
   type OpenedItem,
-  type PageEvent,
+  type ListeningEvent,
   type WordWay,
 } from '@aurelfield/api/pupilPage';
 import * as z from 'zod/mini';
@@ -56,7 +56,7 @@ export async function enter(key: string, pin: string): Promise<Opened> {
   return openedSchema.parse(await response.json());
 }
 
-/** Address of a file of a hand-out; it never changes its content. */
+/** Address of a file of an assignment; it never changes its content. */
 export function fileAddress(
   pass: string,
   { package: name }: Pick<OpenedItem, 'package'>,
@@ -76,13 +76,13 @@ export function wordAddress(
   return `/api/open/${pass}/words/${name}/${sentence}/${word}${way === undefined ? '' : `/${way}`}`;
 }
 
-/** Address of a hand-out's sound as one file, for those that may be saved. */
+/** Address of an assignment's sound as one file, for those that may be saved. */
 export function saveAddress(pass: string, { package: name }: Pick<OpenedItem, 'package'>): string {
   return `/api/open/${pass}/save/${name}/sound.mp3`;
 }
 
 /** Sends events. @throws when the server is out of reach; Refused when it does not want them. */
-export async function sendEvents(pass: string, events: readonly PageEvent[]): Promise<void> {
+export async function sendEvents(pass: string, events: readonly ListeningEvent[]): Promise<void> {
   const response = await fetch(`/api/open/${pass}/events`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

@@ -11,13 +11,13 @@ import type { OpenDatabase } from './db/database.ts';
 import { photoPageRoutes, type PhotoPageDeps } from './handouts/photoPageRoutes.ts';
 import { proofRoutes, type ProofDeps } from './handouts/proofRoutes.ts';
 import { handoutRoutes, type HandoutRouteDeps } from './handouts/routes.ts';
-import { handOutRoutes, type HandOutRouteDeps } from './handingOut/routes.ts';
-import { embeddingRoutes } from './handingOut/embeddingRoutes.ts';
-import { artworkRoutes, feedRoutes } from './handingOut/feedRoutes.ts';
-import { openRoutes } from './handingOut/openRoutes.ts';
-import { pageRoutes, type PageRouteDeps } from './handingOut/pageRoutes.ts';
-import { hearingRoutes, type HearingRouteDeps } from './heardPages/openRoutes.ts';
-import { heardPageRoutes } from './heardPages/routes.ts';
+import { assignmentRoutes, type AssignmentRouteDeps } from './assignments/routes.ts';
+import { embeddingRoutes } from './assignments/embeddingRoutes.ts';
+import { artworkRoutes, feedRoutes } from './assignments/feedRoutes.ts';
+import { openRoutes } from './assignments/openRoutes.ts';
+import { pageRoutes, type PageRouteDeps } from './assignments/pageRoutes.ts';
+import { hearingRoutes, type HearingRouteDeps } from './webPageReadings/openRoutes.ts';
+import { webPageReadingRoutes } from './webPageReadings/routes.ts';
 import { knownHost } from './http/knownHost.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
 import { plainAddress, storableBody } from './http/storable.ts';
@@ -49,7 +49,7 @@ export interface AppDeps
     OpenBoardDeps,
     PronunciationDeps,
     ReadingRouteDeps,
-    HandOutRouteDeps,
+    AssignmentRouteDeps,
     PageRouteDeps,
     HearingRouteDeps,
     RecordRouteDeps,
@@ -142,10 +142,10 @@ export function apiRoutes(deps: AppDeps): express.Router {
   api.use(readingRoutes(deps));
   api.use(listeningRoutes(deps));
   api.use(classSetRoutes(deps));
-  api.use(handOutRoutes(deps));
+  api.use(assignmentRoutes(deps));
   api.use(artworkRoutes(deps));
   api.use(embeddingRoutes(deps));
-  api.use(heardPageRoutes(deps));
+  api.use(webPageReadingRoutes(deps));
   api.use(recordingRoutes(deps));
   api.use(recordRoutes(deps));
   api.use(jobRoutes(deps.jobs, deps.store));

@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import type { Config } from './config.ts';
 import { openDatabase, type OpenDatabase } from './db/database.ts';
 import { bringUpToDate } from './db/migrations.ts';
-import { houseFacts } from './db/schema/index.ts';
+import { installationSettings } from './db/schema/index.ts';
 import { ClassSetPackage } from './classSets/classSetPackage.ts';
 import { ClassSetPlanner } from './classSets/classSetPlanner.ts';
 import { ClassSetService } from './classSets/classSetService.ts';
@@ -14,17 +14,17 @@ import { ClassSetStore } from './classSets/classSetStore.ts';
 import { classSetWork } from './classSets/classSetWork.ts';
 import { EditionMaker } from './exports/editionMaker.ts';
 import { ExportService } from './exports/exportService.ts';
-import { FailedAttempts } from './handingOut/failedAttempts.ts';
+import { FailedAttempts } from './assignments/failedAttempts.ts';
 import { SharedLimits } from './http/sharedLimits.ts';
-import { HandOutService } from './handingOut/handOutService.ts';
-import { HandOutStore } from './handingOut/handOutStore.ts';
-import { handOutWork } from './handingOut/handOutWork.ts';
-import { LinkKeys } from './handingOut/linkKeys.ts';
-import { PageWords } from './handingOut/pageWords.ts';
-import { PupilDoor } from './handingOut/pupilDoor.ts';
-import { HeardPageService } from './heardPages/heardPageService.ts';
-import { HeardPageStore } from './heardPages/heardPageStore.ts';
-import { pageReader } from './heardPages/pageReader.ts';
+import { AssignmentService } from './assignments/assignmentService.ts';
+import { AssignmentStore } from './assignments/assignmentStore.ts';
+import { assignmentWork } from './assignments/assignmentWork.ts';
+import { LinkKeys } from './assignments/linkKeys.ts';
+import { PageWords } from './assignments/pageWords.ts';
+import { PupilDoor } from './assignments/pupilDoor.ts';
+import { WebPageReadingService } from './webPageReadings/webPageReadingService.ts';
+import { WebPageReadingStore } from './webPageReadings/webPageReadingStore.ts';
+import { pageReader } from './webPageReadings/pageReader.ts';
 import { HandoutMaker } from './handouts/handoutMaker.ts';
 import { PhotoStore } from './handouts/photoStore.ts';
 import { Places } from './handouts/places.ts';
@@ -161,7 +161,7 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
   }); // prettier-ignore
   const classSets = new ClassSetService({ database, sets, shelf, pupils, readings, opener, jobs, jobStore });
   const words = new WordService(threads, voices, pupils);
-  const handOuts = new HandOutStore(db);
+  const assignments = new AssignmentStore(db);
   const keys = new LinkKeys(config.secret);
   const limits = new SharedLimits(db, config.secret);
   const tray = new SourceTray(store);
@@ -179,9 +179,18 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
       recordings, sound: recordingSound, store, shelf, known: knownText,
       align: options.withoutThreads ? alignHere : aligner.align,
     }), // prettier-ignore
-    'hand-out': handOutWork({ database, handOuts, opener, maker: readingMaker, editions, store }),
+    assignment: assignmentWork({ database, assignments, opener, maker: readingMaker, editions, store }),
   };
-  const handingOut = new HandOutService({ database, handOuts, keys, shelf, pupils, readings, opener, jobs });
+  const assignmentService = new AssignmentService({
+    database,
+    assignments,
+    keys,
+    shelf,
+    pupils,
+    readings,
+    opener,
+    jobs,
+  });
   const examiner = new Examiner(voices, threads);
   return {
     config, log, database, store, voices, threads, queue, handlers,
@@ -194,17 +203,17 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
     affects: new AffectsFinder(db, texts, threads, pronunciations), words,
     checker: new TextChecker(threads), examiner,
     readings, clips, clipMaker, opener, service, exports, editions, classSetPlanner, classSets,
-    handOuts, handingOut, recordings,
+    assignments, assignmentService, recordings,
     recording: new RecordingService({ database, recordings, recordingSound, knownText, store, shelf, jobs }),
     /** Pages are fetched from public sites, and from these. */
-    heardPagesFrom: (allowedOrigins: readonly string[]) =>
-      new HeardPageService({
-        pages: new HeardPageStore(db), reader: pageReader({ readers, examiner, threads }, allowedOrigins),
-        maker, shelf, keeper, pupils, handingOut, keys, log,
+    webPageReadingsFrom: (allowedOrigins: readonly string[]) =>
+      new WebPageReadingService({
+        pages: new WebPageReadingStore(db), reader: pageReader({ readers, examiner, threads }, allowedOrigins),
+        maker, shelf, keeper, pupils, assignmentService, keys, log,
       }),
     pageWords: new PageWords({ words, voices, pupils }),
     records: new RecordStore(db), limits,
-    pupilDoor: new PupilDoor({ db, handOuts, keys, store, limits, failedAttempts: new FailedAttempts(limits) }),
+    pupilDoor: new PupilDoor({ db, assignments, keys, store, limits, failedAttempts: new FailedAttempts(limits) }),
     classSetPackage: new ClassSetPackage({ service: classSets, jobStore, store }), tray, photoTray, readers,
     /** Threads read what they know of words, and a reading process starts, before anybody waits for it. */
     warmUp: async () => {
@@ -235,9 +244,9 @@ function enginesOf({ espeakWorker, modelProcess, dataFolder, voiceThreads }: Con
 /** Tells all processes where the priced voice service listens. */
 export async function announcePricedService({ db }: OpenDatabase, address: string): Promise<void> {
   await db
-    .insert(houseFacts)
+    .insert(installationSettings)
     .values({ name: PRICED_SERVICE, value: address })
-    .onConflictDoUpdate({ target: houseFacts.name, set: { value: address } });
+    .onConflictDoUpdate({ target: installationSettings.name, set: { value: address } });
 }
 
 /** Takes in the voices of a priced service, as soon as one that answers is announced. @returns the way to stop looking for it. */
@@ -248,7 +257,10 @@ export function usePricedService(
   let isAdded = false;
   const look = async () => {
     if (isAdded) return;
-    const [fact] = await database.db.select().from(houseFacts).where(eq(houseFacts.name, PRICED_SERVICE));
+    const [fact] = await database.db
+      .select()
+      .from(installationSettings)
+      .where(eq(installationSettings.name, PRICED_SERVICE));
     if (!fact) return;
     const engine = new PricedEngine({ address: fact.value });
     await engine.start();

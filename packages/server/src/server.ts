@@ -121,7 +121,7 @@ function listen(context: AppContext, site: string | undefined): Promise<Server> 
   const app = createApp({
     ...context,
     allowedOrigins,
-    heardPages: context.heardPagesFrom(allowedOrigins),
+    webPageReadings: context.webPageReadingsFrom(allowedOrigins),
     secret: config.secret,
     hosts: config.hosts,
     publicAddress: config.publicAddress,

@@ -1,8 +1,8 @@
 import { Route, Routes } from 'react-router';
 import { useSession } from './api/sessionQueries.ts';
 import { AddHandout } from './screens/add/AddHandout.tsx';
-import { Cards } from './screens/handingOut/Cards.tsx';
-import { HandOutScreen } from './screens/handingOut/HandOutScreen.tsx';
+import { Cards } from './screens/assignments/Cards.tsx';
+import { AssignmentScreen } from './screens/assignments/AssignmentScreen.tsx';
 import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';
 import { MadeSet } from './screens/make/MadeSet.tsx';
@@ -50,8 +50,8 @@ export function App() {
         <Route path="recordings/:recordingId" element={<TouchUp />} />
         <Route path="make" element={<Make />} />
         <Route path="make/:setId" element={<MadeSet />} />
-        <Route path="hand-out" element={<HandOutScreen />} />
-        <Route path="hand-out/cards" element={<Cards />} />
+        <Route path="assignments" element={<AssignmentScreen />} />
+        <Route path="assignments/cards" element={<Cards />} />
         <Route path="records" element={<Records />} />
         <Route path="pupils" element={<Pupils />} />
         <Route path="pupils/:pupilId" element={<EditPupil />} />

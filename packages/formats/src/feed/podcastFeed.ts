@@ -1,7 +1,7 @@
 import { generateRssFeed } from 'feedsmith';
 import { xml } from '../tools/xml.ts';
 
-/** One episode: a hand-out. */
+/** One episode: an assignment. */
 export interface Episode {
   /** A name that no other version has. */
   readonly id: string;

@@ -2,7 +2,7 @@ import { frozenReadingSchema, type FrozenReading, type OpenedItem } from '@aurel
 import { keptFile } from '../kept.ts';
 import { fileAddress } from '../server.ts';
 
-/** The text and times of a hand-out. @throws Refused when it is not handed out any more. */
+/** The text and times of an assignment. @throws Refused when it is not handed out any more. */
 export async function fetchReading(pass: string, item: OpenedItem): Promise<FrozenReading> {
   const file = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
   return frozenReadingSchema.parse(JSON.parse(await file.text()));

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { listenTo } from '../records/listenTo.ts';
 import type { Outbox } from '../records/outbox.ts';
 
-/** Notes what is heard of a hand-out. */
+/** Notes what is heard of an assignment. */
 export function useRecords(player: ReadingPlayer<PlayerSentence>, item: OpenedItem, outbox: Outbox): void {
   useEffect(() => listenTo(player, (event) => outbox.note(item, event)), [player, item, outbox]);
 }

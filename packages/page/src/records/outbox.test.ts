@@ -1,10 +1,10 @@
-import type { PageEvent } from '@aurelfield/api/pupilPage';
+import type { ListeningEvent } from '@aurelfield/api/pupilPage';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { Refused } from '../server.ts';
 import { Outbox } from './outbox.ts';
 
 const HAND_OUT = { id: '5a1e2b8c-0000-4000-8000-00000000a11e', version: 2 };
-let sent: PageEvent[][];
+let sent: ListeningEvent[][];
 let answer: () => Promise<void>;
 let boxes: Outbox[];
 const open = (records = true, pass = 'pass') => {

@@ -1,4 +1,9 @@
-import { MOST_EVENTS, pageEventSchema, type OpenedItem, type PageEvent } from '@aurelfield/api/pupilPage';
+import {
+  MOST_EVENTS,
+  listeningEventSchema,
+  type OpenedItem,
+  type ListeningEvent,
+} from '@aurelfield/api/pupilPage';
 import * as z from 'zod/mini';
 import { linkIdOf } from '../linkId.ts';
 import { randomUuid } from '../randomUuid.ts';
@@ -11,7 +16,8 @@ const MOST_KEPT = 4000;
 const GATHERING = 4000;
 const AGAIN = 15_000;
 
-export type NewEvent = Pick<PageEvent, 'kind'> & Partial<Pick<PageEvent, 'sentence' | 'amount' | 'text'>>;
+export type NewEvent = Pick<ListeningEvent, 'kind'> &
+  Partial<Pick<ListeningEvent, 'sentence' | 'amount' | 'text'>>;
 
 /** What happened on the page, kept in this browser until the server has it. Each event has a name of its own, so that one that is sent twice counts once. */
 export class Outbox {
@@ -21,7 +27,7 @@ export class Outbox {
   readonly #send: typeof sendEvents;
   /** Whether listening is recorded; comments go to the teacher in any case. */
   readonly #records: boolean;
-  #events: PageEvent[];
+  #events: ListeningEvent[];
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending: Promise<void> | undefined;
 
@@ -30,7 +36,7 @@ export class Outbox {
     this.#key = `outbox:${linkIdOf(pass)}`;
     this.#records = records;
     this.#send = send;
-    this.#events = z.array(pageEventSchema).safeParse(recall(this.#key)).data ?? [];
+    this.#events = z.array(listeningEventSchema).safeParse(recall(this.#key)).data ?? [];
   }
 
   /** Begins to send what waits. */
@@ -46,15 +52,15 @@ export class Outbox {
     return this.#events.length;
   }
 
-  /** Notes an event of a hand-out. */
+  /** Notes an event of an assignment. */
   note(
-    { id: handOut, version }: Pick<OpenedItem, 'id' | 'version'>,
+    { id: assignment, version }: Pick<OpenedItem, 'id' | 'version'>,
     { kind, sentence = null, amount = 0, text = '' }: NewEvent,
   ): void {
     if (!this.#records && kind !== 'comment') return;
     const event = {
       id: randomUuid(),
-      handOut,
+      assignment,
       version,
       kind,
       at: new Date().toISOString(),
@@ -108,12 +114,12 @@ export class Outbox {
     if (this.#events.length > 0) this.#later(AGAIN);
   }
 
-  #forget(sent: readonly PageEvent[]): void {
+  #forget(sent: readonly ListeningEvent[]): void {
     const ids = new Set(sent.map(({ id }) => id));
     this.#keep(this.#events.filter(({ id }) => !ids.has(id)));
   }
 
-  #keep(events: PageEvent[]): void {
+  #keep(events: ListeningEvent[]): void {
     this.#events = events;
     remember(this.#key, events);
   }

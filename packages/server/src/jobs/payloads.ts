@@ -18,8 +18,8 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
   }),
   /** Opens what one item of a class set needs, and has its file written, as a job of the same group. */
   z.object({ kind: z.literal('set'), setId: id, position: z.number().int() }),
-  /** Makes a reading of a hand-out as it is now, and freezes it for the pupil's page. */
-  z.object({ kind: z.literal('hand-out'), handOutId: id }),
+  /** Makes a reading of an assignment as it is now, and freezes it for the pupil's page. */
+  z.object({ kind: z.literal('assignment'), assignmentId: id }),
   /** Reads the sound of a recording and finds the words of its text in it. */
   z.object({ kind: z.literal('recording'), recordingId: id }),
   /** Recognises the words of a photo that lies on the tray. */

@@ -4,7 +4,7 @@ import type { Transaction } from '../db/database.ts';
 import type { JobPayload } from './payloads.ts';
 
 export type JobKind = JobPayload['kind'];
-export const JOB_KINDS: readonly JobKind[] = ['reading', 'export', 'set', 'photo', 'hand-out', 'recording'];
+export const JOB_KINDS: readonly JobKind[] = ['reading', 'export', 'set', 'photo', 'assignment', 'recording'];
 
 /** A job as the queue hands it out. */
 export interface QueuedJob {

@@ -57,7 +57,7 @@ async function startWorker(set: JobHandler<'set'>): Promise<JobWorker> {
         export: nothing,
         photo: nothing,
         recording: nothing,
-        'hand-out': nothing,
+        assignment: nothing,
       },
     },
     { databaseUrl, concurrency: 1 },

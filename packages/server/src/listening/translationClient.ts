@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Database } from '../db/database.ts';
-import { houseFacts } from '../db/schema/index.ts';
+import { installationSettings } from '../db/schema/index.ts';
 import { AppError } from '../appError.ts';
 import { translationSchema } from '../standIns/translationService.ts';
 
@@ -20,9 +20,9 @@ export class TranslationClient {
   /** Tells all processes where the service listens. */
   async announce(address: string): Promise<void> {
     await this.#db
-      .insert(houseFacts)
+      .insert(installationSettings)
       .values({ name: SERVICE, value: address })
-      .onConflictDoUpdate({ target: houseFacts.name, set: { value: address } });
+      .onConflictDoUpdate({ target: installationSettings.name, set: { value: address } });
   }
 
   /** Sentences in another language, null where the service has none. @throws AppError when there is no service or it does not answer. */
@@ -31,7 +31,10 @@ export class TranslationClient {
     from: string,
     to: string,
   ): Promise<z.infer<typeof translationSchema>> {
-    const [fact] = await this.#db.select().from(houseFacts).where(eq(houseFacts.name, SERVICE));
+    const [fact] = await this.#db
+      .select()
+      .from(installationSettings)
+      .where(eq(installationSettings.name, SERVICE));
     if (!fact)
       throw new AppError(
         'busy',

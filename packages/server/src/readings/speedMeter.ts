@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { houseFacts } from '../db/schema/index.ts';
+import { installationSettings } from '../db/schema/index.ts';
 
 /** Seconds of work after which what was measured is written down. */
 const ENOUGH = 3;
@@ -47,16 +47,16 @@ export class SpeedMeter {
     const known = await this.#known(engine);
     const value = String(known === undefined ? speed : known + (speed - known) * SHARE);
     await this.#db
-      .insert(houseFacts)
+      .insert(installationSettings)
       .values({ name: nameOf(engine), value })
-      .onConflictDoUpdate({ target: houseFacts.name, set: { value } });
+      .onConflictDoUpdate({ target: installationSettings.name, set: { value } });
   }
 
   async #known(engine: string): Promise<number | undefined> {
     const [row] = await this.#db
       .select()
-      .from(houseFacts)
-      .where(eq(houseFacts.name, nameOf(engine)));
+      .from(installationSettings)
+      .where(eq(installationSettings.name, nameOf(engine)));
     const speed = Number(row?.value);
     return speed > 0 ? speed : undefined;
   }

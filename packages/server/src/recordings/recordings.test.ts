@@ -1,7 +1,7 @@
 import {
   RECORDING_RATE,
   type FrozenReading,
-  type HandOut,
+  type Assignment,
   type Handout,
   type Job,
   type Opened,
@@ -267,13 +267,13 @@ describe('a sound file', () => {
   test('is handed out like any reading, and is what a pupil’s page plays', async () => {
     const ines = pupils.find(({ name }) => name === 'Ines');
     const whom = { handoutIds: [handout.id], pupilIds: [ines?.id] };
-    expect((await client.send('POST', '/hand-outs', whom)).status).toBe(202);
+    expect((await client.send('POST', '/assignments', whom)).status).toBe(202);
     await until(
-      () => client.get<HandOut[]>(`/hand-outs?handoutId=${handout.id}`),
+      () => client.get<Assignment[]>(`/assignments?handoutId=${handout.id}`),
       ({ body }) => body.length > 0 && body.every(({ state }) => state === 'out'),
     );
     const links = (await client.get<PupilLink[]>('/pupil-links')).body;
-    const link = links.find(({ pupilId, handOutId }) => pupilId === ines?.id && handOutId === null);
+    const link = links.find(({ pupilId, assignmentId }) => pupilId === ines?.id && assignmentId === null);
     // The pupil's browser knows nothing but the link.
     const opened = (await (
       await fetch(`${server.base}/open/enter`, {

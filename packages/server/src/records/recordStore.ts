@@ -1,5 +1,5 @@
 import type {
-  HandOutRecord,
+  AssignmentRecord,
   PupilNote,
   RecordQuery,
   RecordSettings,
@@ -8,7 +8,14 @@ import type {
 } from '@aurelfield/api';
 import { and, asc, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { handOuts, pageEvents, pupils, readings, readingSentences, schools } from '../db/schema/index.ts';
+import {
+  assignments,
+  listeningEvents,
+  pupils,
+  readings,
+  readingSentences,
+  schools,
+} from '../db/schema/index.ts';
 import { notFound } from '../appError.ts';
 
 /** Sentences that are told of at most. */
@@ -52,59 +59,60 @@ export class RecordStore {
 
   /** What was heard week by week; weeks begin on Mondays. */
   async weeks(schoolId: string, query: RecordQuery): Promise<WeekRecord[]> {
-    const monday = sql<string>`to_char(date_trunc('week', ${pageEvents.at}), 'YYYY-MM-DD')`;
-    const pace = sql`(${readings.settings} ->> 'pace')::float8 * ${pageEvents.amount}`;
+    const monday = sql<string>`to_char(date_trunc('week', ${listeningEvents.at}), 'YYYY-MM-DD')`;
+    const pace = sql`(${readings.settings} ->> 'pace')::float8 * ${listeningEvents.amount}`;
     return this.#db
       .select({
         monday,
-        seconds: sql<number>`coalesce(sum(${pageEvents.amount}) filter (where ${pageEvents.kind} in ('heard', 'replayed')), 0)::float8`,
+        seconds: sql<number>`coalesce(sum(${listeningEvents.amount}) filter (where ${listeningEvents.kind} in ('heard', 'replayed')), 0)::float8`,
         pace: sql<
           number | null
-        >`avg(${pace}) filter (where ${pageEvents.kind} in ('opened', 'pace') and ${pageEvents.amount} > 0)::float8`,
+        >`avg(${pace}) filter (where ${listeningEvents.kind} in ('opened', 'pace') and ${listeningEvents.amount} > 0)::float8`,
       })
-      .from(pageEvents)
-      .innerJoin(handOuts, eq(handOuts.id, pageEvents.handOutId))
-      .leftJoin(readings, eq(readings.id, handOuts.readingId))
+      .from(listeningEvents)
+      .innerJoin(assignments, eq(assignments.id, listeningEvents.assignmentId))
+      .leftJoin(readings, eq(readings.id, assignments.readingId))
       .where(wanted(schoolId, query))
       .groupBy(monday)
       .orderBy(monday);
   }
 
-  /** What was heard of each hand-out by its pupil, the latest first. */
-  async handOuts(schoolId: string, query: RecordQuery): Promise<HandOutRecord[]> {
-    const kind = (name: string) => sql`${pageEvents.kind} = ${name}`;
+  /** What was heard of each assignment by its pupil, the latest first. */
+  async assignments(schoolId: string, query: RecordQuery): Promise<AssignmentRecord[]> {
+    const kind = (name: string) => sql`${listeningEvents.kind} = ${name}`;
     const rows = await this.#db
       .select({
-        handOutId: handOuts.id,
+        assignmentId: assignments.id,
         pupilId: pupils.id,
         pupil: pupils.name,
-        title: handOuts.title,
+        title: assignments.title,
         opened: sql<number>`count(*) filter (where ${kind('opened')})::int`,
         finished: sql<number>`count(*) filter (where ${kind('finished')})::int`,
-        heard: sql<number>`count(distinct ${pageEvents.sentence}) filter (where ${pageEvents.kind} in ('heard', 'replayed') and ${pageEvents.version} = ${handOuts.version})::int`,
+        heard: sql<number>`count(distinct ${listeningEvents.sentence}) filter (where ${listeningEvents.kind} in ('heard', 'replayed') and ${listeningEvents.version} = ${assignments.version})::int`,
         sentences: sql<number>`coalesce(${readings.sentences}, 0)`,
-        seconds: sql<number>`coalesce(sum(${pageEvents.amount}) filter (where ${pageEvents.kind} in ('heard', 'replayed')), 0)::float8`,
+        seconds: sql<number>`coalesce(sum(${listeningEvents.amount}) filter (where ${listeningEvents.kind} in ('heard', 'replayed')), 0)::float8`,
         replays: sql<number>`count(*) filter (where ${kind('replayed')})::int`,
-        lastAt: sql<string>`max(${pageEvents.at})`,
+        lastAt: sql<string>`max(${listeningEvents.at})`,
       })
-      .from(pageEvents)
-      .innerJoin(handOuts, eq(handOuts.id, pageEvents.handOutId))
-      .innerJoin(pupils, eq(pupils.id, pageEvents.pupilId))
-      .leftJoin(readings, eq(readings.id, handOuts.readingId))
+      .from(listeningEvents)
+      .innerJoin(assignments, eq(assignments.id, listeningEvents.assignmentId))
+      .innerJoin(pupils, eq(pupils.id, listeningEvents.pupilId))
+      .leftJoin(readings, eq(readings.id, assignments.readingId))
       .where(wanted(schoolId, query))
-      .groupBy(handOuts.id, pupils.id, readings.id)
-      .orderBy(desc(sql`max(${pageEvents.at})`));
+      .groupBy(assignments.id, pupils.id, readings.id)
+      .orderBy(desc(sql`max(${listeningEvents.at})`));
     return rows.map((row) => ({ ...row, lastAt: new Date(row.lastAt).toISOString() }));
   }
 
   /** Sentences that events are about, those heard again most often first. Events of versions that went are not placed. */
   async sentences(schoolId: string, query: RecordQuery): Promise<PlacedSentence[]> {
-    const count = (kinds: SQL) => sql<number>`count(*) filter (where ${pageEvents.kind} in ${kinds})::int`;
+    const count = (kinds: SQL) =>
+      sql<number>`count(*) filter (where ${listeningEvents.kind} in ${kinds})::int`;
     const replays = count(sql`('replayed')`);
     return this.#db
       .select({
-        handoutId: handOuts.handoutId,
-        title: sql<string>`min(${handOuts.title})`,
+        handoutId: assignments.handoutId,
+        title: sql<string>`min(${assignments.title})`,
         textHash: readings.textHash,
         block: readingSentences.block,
         start: readingSentences.start,
@@ -113,19 +121,25 @@ export class RecordStore {
         replays,
         notes: count(sql`('comment', 'mark', 'not-understood')`),
       })
-      .from(pageEvents)
+      .from(listeningEvents)
       .innerJoin(
-        handOuts,
-        and(eq(handOuts.id, pageEvents.handOutId), eq(handOuts.version, pageEvents.version)),
+        assignments,
+        and(
+          eq(assignments.id, listeningEvents.assignmentId),
+          eq(assignments.version, listeningEvents.version),
+        ),
       )
-      .innerJoin(readings, eq(readings.id, handOuts.readingId))
+      .innerJoin(readings, eq(readings.id, assignments.readingId))
       .innerJoin(
         readingSentences,
-        and(eq(readingSentences.readingId, readings.id), eq(readingSentences.position, pageEvents.sentence)),
+        and(
+          eq(readingSentences.readingId, readings.id),
+          eq(readingSentences.position, listeningEvents.sentence),
+        ),
       )
       .where(wanted(schoolId, query))
       .groupBy(
-        handOuts.handoutId,
+        assignments.handoutId,
         readings.textHash,
         readingSentences.block,
         readingSentences.start,
@@ -139,30 +153,36 @@ export class RecordStore {
   async notes(schoolId: string, query: RecordQuery): Promise<PlacedNote[]> {
     const rows = await this.#db
       .select({
-        id: pageEvents.id,
-        pupilId: pageEvents.pupilId,
+        id: listeningEvents.id,
+        pupilId: listeningEvents.pupilId,
         pupil: pupils.name,
-        handoutId: handOuts.handoutId,
-        title: handOuts.title,
-        kind: pageEvents.kind,
-        text: pageEvents.text,
-        at: pageEvents.at,
-        seenAt: pageEvents.seenAt,
+        handoutId: assignments.handoutId,
+        title: assignments.title,
+        kind: listeningEvents.kind,
+        text: listeningEvents.text,
+        at: listeningEvents.at,
+        seenAt: listeningEvents.seenAt,
         textHash: readings.textHash,
         block: readingSentences.block,
         start: readingSentences.start,
         end: readingSentences.end,
       })
-      .from(pageEvents)
-      .innerJoin(handOuts, eq(handOuts.id, pageEvents.handOutId))
-      .innerJoin(pupils, eq(pupils.id, pageEvents.pupilId))
-      .leftJoin(readings, and(eq(readings.id, handOuts.readingId), eq(handOuts.version, pageEvents.version)))
+      .from(listeningEvents)
+      .innerJoin(assignments, eq(assignments.id, listeningEvents.assignmentId))
+      .innerJoin(pupils, eq(pupils.id, listeningEvents.pupilId))
+      .leftJoin(
+        readings,
+        and(eq(readings.id, assignments.readingId), eq(assignments.version, listeningEvents.version)),
+      )
       .leftJoin(
         readingSentences,
-        and(eq(readingSentences.readingId, readings.id), eq(readingSentences.position, pageEvents.sentence)),
+        and(
+          eq(readingSentences.readingId, readings.id),
+          eq(readingSentences.position, listeningEvents.sentence),
+        ),
       )
-      .where(and(wanted(schoolId, query), inArray(pageEvents.kind, [...NOTES])))
-      .orderBy(desc(pageEvents.at))
+      .where(and(wanted(schoolId, query), inArray(listeningEvents.kind, [...NOTES])))
+      .orderBy(desc(listeningEvents.at))
       .limit(MOST_NOTES);
     return rows.map(({ at, seenAt, kind, ...row }) => ({
       ...row,
@@ -176,10 +196,14 @@ export class RecordStore {
   async unseen(schoolId: string): Promise<number> {
     const [row] = await this.#db
       .select({ count: sql<number>`count(*)::int` })
-      .from(pageEvents)
-      .innerJoin(pupils, and(eq(pupils.id, pageEvents.pupilId), isNull(pupils.archivedAt)))
+      .from(listeningEvents)
+      .innerJoin(pupils, and(eq(pupils.id, listeningEvents.pupilId), isNull(pupils.archivedAt)))
       .where(
-        and(eq(pageEvents.schoolId, schoolId), eq(pageEvents.kind, 'comment'), isNull(pageEvents.seenAt)),
+        and(
+          eq(listeningEvents.schoolId, schoolId),
+          eq(listeningEvents.kind, 'comment'),
+          isNull(listeningEvents.seenAt),
+        ),
       );
     return row?.count ?? 0;
   }
@@ -187,10 +211,14 @@ export class RecordStore {
   async markSeen(schoolId: string, notes: readonly { id: string; pupilId: string }[]): Promise<void> {
     for (const { id, pupilId } of notes)
       await this.#db
-        .update(pageEvents)
+        .update(listeningEvents)
         .set({ seenAt: new Date() })
         .where(
-          and(eq(pageEvents.schoolId, schoolId), eq(pageEvents.pupilId, pupilId), eq(pageEvents.id, id)),
+          and(
+            eq(listeningEvents.schoolId, schoolId),
+            eq(listeningEvents.pupilId, pupilId),
+            eq(listeningEvents.id, id),
+          ),
         );
   }
 
@@ -201,26 +229,26 @@ export class RecordStore {
     for (;;) {
       const rows = await this.#db
         .select({
-          id: pageEvents.id,
-          at: pageEvents.at,
+          id: listeningEvents.id,
+          at: listeningEvents.at,
           pupil: pupils.name,
-          title: handOuts.title,
-          kind: pageEvents.kind,
-          sentence: pageEvents.sentence,
-          amount: pageEvents.amount,
-          text: pageEvents.text,
+          title: assignments.title,
+          kind: listeningEvents.kind,
+          sentence: listeningEvents.sentence,
+          amount: listeningEvents.amount,
+          text: listeningEvents.text,
         })
-        .from(pageEvents)
-        .innerJoin(handOuts, eq(handOuts.id, pageEvents.handOutId))
-        .innerJoin(pupils, eq(pupils.id, pageEvents.pupilId))
+        .from(listeningEvents)
+        .innerJoin(assignments, eq(assignments.id, listeningEvents.assignmentId))
+        .innerJoin(pupils, eq(pupils.id, listeningEvents.pupilId))
         .where(
           and(
             wanted(schoolId, query),
             last &&
-              sql`(${pageEvents.at}, ${pageEvents.id}) > (${last.at.toISOString()}::timestamptz, ${last.id}::uuid)`,
+              sql`(${listeningEvents.at}, ${listeningEvents.id}) > (${last.at.toISOString()}::timestamptz, ${last.id}::uuid)`,
           ),
         )
-        .orderBy(asc(pageEvents.at), asc(pageEvents.id))
+        .orderBy(asc(listeningEvents.at), asc(listeningEvents.id))
         .limit(chunk);
       yield* rows;
       last = rows.at(-1);
@@ -231,14 +259,14 @@ export class RecordStore {
   /** Takes records away, comments with them: all of the school's, or a pupil's. @returns how many. */
   async delete(schoolId: string, { pupilId }: Pick<RecordQuery, 'pupilId'>): Promise<number> {
     const gone = await this.#db
-      .delete(pageEvents)
+      .delete(listeningEvents)
       .where(
         and(
-          eq(pageEvents.schoolId, schoolId),
-          pupilId === undefined ? undefined : eq(pageEvents.pupilId, pupilId),
+          eq(listeningEvents.schoolId, schoolId),
+          pupilId === undefined ? undefined : eq(listeningEvents.pupilId, pupilId),
         ),
       )
-      .returning({ id: pageEvents.id });
+      .returning({ id: listeningEvents.id });
     return gone.length;
   }
 
@@ -252,10 +280,10 @@ export class RecordStore {
         id: pupils.id,
         name: pupils.name,
         keeps: pupils.keepsRecords,
-        events: sql<number>`count(${pageEvents.id})::int`,
+        events: sql<number>`count(${listeningEvents.id})::int`,
       })
       .from(pupils)
-      .leftJoin(pageEvents, eq(pageEvents.pupilId, pupils.id))
+      .leftJoin(listeningEvents, eq(listeningEvents.pupilId, pupils.id))
       .where(and(eq(pupils.schoolId, schoolId), isNull(pupils.archivedAt)))
       .groupBy(pupils.id)
       .orderBy(asc(pupils.name));
@@ -287,8 +315,8 @@ export class RecordStore {
 
 function wanted(schoolId: string, { pupilId, handoutId }: RecordQuery) {
   return and(
-    eq(pageEvents.schoolId, schoolId),
-    pupilId === undefined ? undefined : eq(pageEvents.pupilId, pupilId),
-    handoutId === undefined ? undefined : eq(handOuts.handoutId, handoutId),
+    eq(listeningEvents.schoolId, schoolId),
+    pupilId === undefined ? undefined : eq(listeningEvents.pupilId, pupilId),
+    handoutId === undefined ? undefined : eq(assignments.handoutId, handoutId),
   );
 }

@@ -1,9 +1,9 @@
 import type {
-  HandOut,
+  Assignment,
   Handout,
   ListeningRecords,
   Opened,
-  PageEvent,
+  ListeningEvent,
   Pupil,
   PupilLink,
   PupilNote,
@@ -38,9 +38,9 @@ beforeAll(async () => {
       title: 'Eels', language: 'en-GB', text: 'Eels are long. They come from the sea. Nobody knows why. They go back.', format: 'text',
     })) // prettier-ignore
     .body;
-  await client.send('POST', '/hand-outs', { handoutIds: [handout.id], pupilIds: [one.id, other.id] });
+  await client.send('POST', '/assignments', { handoutIds: [handout.id], pupilIds: [one.id, other.id] });
   await until(
-    () => client.get<HandOut[]>('/hand-outs'),
+    () => client.get<Assignment[]>('/assignments'),
     ({ body }) => body.every(({ state }) => state === 'out'),
   );
   const links = (await client.get<PupilLink[]>('/pupil-links')).body;
@@ -66,16 +66,16 @@ async function stranger<T>(address: string, json: unknown): Promise<Answer<T>> {
   return { status: response.status, headers: response.headers, body: (await response.json()) as T };
 }
 
-type Told = Pick<PageEvent, 'kind' | 'at'> & Partial<PageEvent>;
-const event = (told: Told, of: Opened = opened): PageEvent => ({
-  id: randomUUID(), handOut: of.items[0]?.id ?? '', version: of.items[0]?.version ?? 0, sentence: null, amount: 0, text: '', ...told,
+type Told = Pick<ListeningEvent, 'kind' | 'at'> & Partial<ListeningEvent>;
+const event = (told: Told, of: Opened = opened): ListeningEvent => ({
+  id: randomUUID(), assignment: of.items[0]?.id ?? '', version: of.items[0]?.version ?? 0, sentence: null, amount: 0, text: '', ...told,
 }); // prettier-ignore
-const send = async (events: readonly PageEvent[], { pass }: Pick<Opened, 'pass'> = opened) =>
+const send = async (events: readonly ListeningEvent[], { pass }: Pick<Opened, 'pass'> = opened) =>
   (await stranger<{ taken: number }>(`/open/${pass}/events`, { events })).body.taken;
 const settings = async (change: object) => client.send<RecordSettings>('PATCH', '/records/settings', change);
 const agree = async (pupil: Pupil, keeps: boolean) => client.send<RecordSettings>('PUT', `/records/settings/pupils/${pupil.id}`, { keeps }); // prettier-ignore
 const records = async (query = '') => (await client.get<ListeningRecords>(`/records${query}`)).body;
-const rows = async () => Number((await database.query<{ count: string }>('select count(*) from page_events')).rows[0]?.count); // prettier-ignore
+const rows = async () => Number((await database.query<{ count: string }>('select count(*) from listening_events')).rows[0]?.count); // prettier-ignore
 
 /** A week of listening of which the truth is known, and a few days of the next. */
 const SCRIPT: readonly Told[] = [
@@ -123,9 +123,9 @@ describe('listening records', () => {
       { monday: '2026-11-16', seconds: 2.5 + 3 * 3.25 + 2.75, pace: pace * 0.9 },
       { monday: '2026-11-23', seconds: 1, pace: pace * 1.5 },
     ]);
-    expect(told.handOuts).toEqual([
+    expect(told.assignments).toEqual([
       {
-        handOutId: opened.items[0]?.id, pupilId: one.id, pupil: one.name, title: 'Eels', opened: 2, finished: 1, heard: 4, sentences: 4,
+        assignmentId: opened.items[0]?.id, pupilId: one.id, pupil: one.name, title: 'Eels', opened: 2, finished: 1, heard: 4, sentences: 4,
         seconds: 16, replays: 2, lastAt: '2026-11-23T00:00:10.000Z',
       },
     ]); // prettier-ignore
@@ -137,13 +137,15 @@ describe('listening records', () => {
     ]);
   });
 
-  test('what is about a hand-out of somebody else, or none, is left', async () => {
+  test('what is about an assignment of somebody else, or none, is left', async () => {
     await agree(other, true);
     const [foreign] = openedOther.items;
     expect(
-      await send([event({ kind: 'heard', at: '2026-11-16T08:00:00Z', handOut: foreign?.id ?? '' })]),
+      await send([event({ kind: 'heard', at: '2026-11-16T08:00:00Z', assignment: foreign?.id ?? '' })]),
     ).toBe(0);
-    expect(await send([event({ kind: 'heard', at: '2026-11-16T08:00:00Z', handOut: randomUUID() })])).toBe(0);
+    expect(await send([event({ kind: 'heard', at: '2026-11-16T08:00:00Z', assignment: randomUUID() })])).toBe(
+      0,
+    );
     expect((await records(`?pupilId=${other.id}`)).weeks).toEqual([]);
     expect((await stranger('/open/x.1.y/events', { events: [event({ kind: 'opened', at: '2026-11-16T08:00:00Z' })] })).status).toBe(404); // prettier-ignore
     expect((await stranger(`/open/${opened.pass}/events`, { events: [{ kind: 'heard' }] })).status).toBe(400);
@@ -156,7 +158,7 @@ describe('listening records', () => {
     ]);
     const after = await records(`?pupilId=${one.id}`);
     expect(after.sentences).toEqual(before.sentences);
-    expect(after.handOuts[0]?.replays).toBe((before.handOuts[0]?.replays ?? 0) + 1);
+    expect(after.assignments[0]?.replays).toBe((before.assignments[0]?.replays ?? 0) + 1);
   });
 
   test('comments come back beside their sentence, are counted on the shelf until they are seen', async () => {
@@ -208,14 +210,14 @@ describe('listening records', () => {
     const told = [event({ kind: 'opened', at: new Date().toISOString(), amount: 1 }), event({ kind: 'opened', at: '2099-01-01T08:00:00.000Z', amount: 1 }), event({ kind: 'opened', at: '1970-01-01T08:00:00.000Z', amount: 1 })]; // prettier-ignore
     await send(told);
     // What a device's clock says counts only within the days for which a page works offline.
-    const { rows: stored } = await database.query<{ at: Date }>('select at from page_events where id = any($1)', [told.map(({ id }) => id)]); // prettier-ignore
+    const { rows: stored } = await database.query<{ at: Date }>('select at from listening_events where id = any($1)', [told.map(({ id }) => id)]); // prettier-ignore
     for (const { at } of stored) {
       expect(at.getTime()).toBeLessThanOrEqual(Date.now());
       expect(Date.now() - at.getTime()).toBeLessThan(32 * 24 * 3600 * 1000);
     }
     await settings({ days: 2 });
     // All but these were received three days ago.
-    await database.query(`update page_events set received_at = now() - interval '3 days' where id <> all($1)`, [told.map(({ id }) => id)]); // prettier-ignore
+    await database.query(`update listening_events set received_at = now() - interval '3 days' where id <> all($1)`, [told.map(({ id }) => id)]); // prettier-ignore
     const { context } = server.running;
     await sweep({
       limits: context.limits,
@@ -225,7 +227,7 @@ describe('listening records', () => {
       log: context.log,
       schoolBytes: 1e9,
     });
-    const kept = await database.query<{ id: string }>('select id from page_events');
+    const kept = await database.query<{ id: string }>('select id from listening_events');
     expect(kept.rows.map(({ id }) => id).sort()).toEqual(told.map(({ id }) => id).sort());
     await settings({ days: 365 });
     expect((await settings({ days: 0 })).status).toBe(400);
@@ -238,7 +240,7 @@ describe('listening records', () => {
       [event({ kind: 'comment', at: new Date().toISOString(), sentence: 0, text: 'stays' }, openedOther)],
       openedOther,
     );
-    expect(await everywhere(mark)).toEqual(['page_events']);
+    expect(await everywhere(mark)).toEqual(['listening_events']);
     await client.send('DELETE', `/records?pupilId=${one.id}`);
     expect(await everywhere(mark)).toEqual([]);
     expect((await client.get<PupilNote[]>('/pupil-notes')).body.map(({ text }) => text)).toEqual(['stays']);

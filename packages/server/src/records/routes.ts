@@ -50,9 +50,9 @@ export function recordRoutes({ records, texts }: RecordRouteDeps): Router {
 
   router.get('/records', async (request, response) => {
     const [schoolId, query] = [schoolOf(request), recordQuerySchema.parse(request.query)];
-    const [weeks, handOuts, placed] = await Promise.all([
+    const [weeks, assignments, placed] = await Promise.all([
       records.weeks(schoolId, query),
-      records.handOuts(schoolId, query),
+      records.assignments(schoolId, query),
       records.sentences(schoolId, query),
     ]);
     const words = await quoted(schoolId, placed);
@@ -60,7 +60,7 @@ export function recordRoutes({ records, texts }: RecordRouteDeps): Router {
       ...sentence,
       text: words[nth] ?? '',
     }));
-    response.json({ weeks, handOuts, sentences } satisfies ListeningRecords);
+    response.json({ weeks, assignments, sentences } satisfies ListeningRecords);
   });
 
   router.get('/records/table.csv', async (request, response) => {

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import type { Config } from '../config.ts';
 import type { Database } from '../db/database.ts';
-import { houseFacts } from '../db/schema/index.ts';
+import { installationSettings } from '../db/schema/index.ts';
 import { FolderStore } from './folderStore.ts';
 import { ObjectGone, type ObjectStore } from './objectStore.ts';
 import { S3Store } from './s3Store.ts';
@@ -18,11 +18,11 @@ const FACT = 'sound store';
 export async function openStore({ dataFolder, s3 }: Config, db: Database): Promise<ObjectStore> {
   const store = s3 ? new S3Store(s3) : new FolderStore(path.join(dataFolder, 'store'));
   const mark = await ownMark(store);
-  await db.insert(houseFacts).values({ name: FACT, value: mark }).onConflictDoNothing();
-  const [known] = await db.select().from(houseFacts).where(eq(houseFacts.name, FACT));
+  await db.insert(installationSettings).values({ name: FACT, value: mark }).onConflictDoNothing();
+  const [known] = await db.select().from(installationSettings).where(eq(installationSettings.name, FACT));
   if (known?.value !== mark)
     throw new Error(
-      'The sound store named by the settings is not the one of this database: what other processes made would not be found in it. Check AUREL_DATA, or AUREL_S3_BUCKET and AUREL_S3_ENDPOINT; every process needs the same. If the old store is lost for good, delete the row “sound store” of the table house_facts, and all sound is made anew.',
+      'The sound store named by the settings is not the one of this database: what other processes made would not be found in it. Check AUREL_DATA, or AUREL_S3_BUCKET and AUREL_S3_ENDPOINT; every process needs the same. If the old store is lost for good, delete the row “sound store” of the table installation_settings, and all sound is made anew.',
     );
   return store;
 }

@@ -15,7 +15,7 @@ beforeAll(async () => {
   client = await TestClient.demo(server);
   routes = routesOf(
     apiRoutes({
-      ...server.running.context, allowedOrigins: [], heardPages: server.running.context.heardPagesFrom([]),
+      ...server.running.context, allowedOrigins: [], webPageReadings: server.running.context.webPageReadingsFrom([]),
       secret: 'a secret for tests only', hosts: [], trustedProxies: [], publicAddress: undefined, webFolder: undefined, pageFolder: undefined,
     }), // prettier-ignore
   );

@@ -6,7 +6,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { apiRoutes } from '../app.ts';
 import { hashPassword } from '../auth/passwords.ts';
-import { heardPages, schools } from '../db/schema/index.ts';
+import { webPageReadings, schools } from '../db/schema/index.ts';
 import { routesOf, type KnownRoute } from './routesOf.ts';
 import { startTestServer, TestClient, type TestServer } from './testServer.ts';
 
@@ -34,7 +34,7 @@ beforeAll(async () => {
     apiRoutes({
       ...context,
       allowedOrigins: [],
-      heardPages: context.heardPagesFrom([]),
+      webPageReadings: context.webPageReadingsFrom([]),
       secret: 'a secret for tests only',
       hosts: [],
       trustedProxies: [],
@@ -61,9 +61,9 @@ interface Things {
   readonly text: string;
   readonly mark: string;
   readonly board: string;
-  readonly handOut: string;
+  readonly assignment: string;
   readonly pupilLink: string;
-  readonly heardPage: string;
+  readonly webPageReading: string;
   readonly recording: string;
   readonly picture: string;
   readonly profile: object;
@@ -141,8 +141,8 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /pupil-notes/seen': 'touches of the own school alone (looked at in records.test.ts)',
   'GET /school/embedding': 'is about the own school',
   'PUT /school/embedding': 'is about the own school',
-  'GET /school/heard-sites': 'is about the own school',
-  'PUT /school/heard-sites': { address: () => '/school/heard-sites', body: ({ pupil }) => ({ origins: [], pupilId: pupil }), status: 404 },
+  'GET /school/allowed-sites': 'is about the own school',
+  'PUT /school/allowed-sites': { address: () => '/school/allowed-sites', body: ({ pupil }) => ({ origins: [], pupilId: pupil }), status: 404 },
   'GET /handouts/:id/prompts': of('/handouts/:id/prompts', 'handout'),
   'GET /handouts/:id/recordings': of('/handouts/:id/recordings', 'handout'),
   'POST /handouts/:id/recordings': of('/handouts/:id/recordings', 'handout', () => ({ name: 'Taken', scope: null, sampleRate: 48_000 })),
@@ -158,30 +158,30 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /recordings/:id/restore': of('/recordings/:id/restore', 'recording'),
   'GET /recordings/:id/peaks': of('/recordings/:id/peaks', 'recording'),
   'GET /recordings/:id/sound': of('/recordings/:id/sound', 'recording'),
-  'GET /heard-pages': 'lists the own school (looked at in heardPages.test.ts)',
-  'DELETE /heard-pages/:id': of('/heard-pages/:id', 'heardPage'),
+  'GET /web-page-readings': 'lists the own school (looked at in webPageReadings.test.ts)',
+  'DELETE /web-page-readings/:id': of('/web-page-readings/:id', 'webPageReading'),
   'GET /school/artwork': 'is about the own school',
   'PUT /school/artwork': 'is about the own school',
   'DELETE /school/artwork': 'is about the own school',
   'GET /handouts/:id/given': of('/handouts/:id/given', 'handout'),
   'GET /pupils/:id/given': of('/pupils/:id/given', 'pupil'),
-  'GET /hand-outs': 'lists the own school (looked at below)',
-  'POST /hand-outs': { address: () => '/hand-outs', body: ({ handout, pupil }) => ({ handoutIds: [handout], pupilIds: [pupil] }), status: 404 },
-  'PATCH /hand-outs/:id': of('/hand-outs/:id', 'handOut', () => ({ lastDay: '2020-01-01' })),
-  'POST /hand-outs/:id/renew': of('/hand-outs/:id/renew', 'handOut'),
-  'DELETE /hand-outs/:id': of('/hand-outs/:id', 'handOut'),
-  'POST /hand-outs/:id/link': of('/hand-outs/:id/link', 'handOut'),
+  'GET /assignments': 'lists the own school (looked at below)',
+  'POST /assignments': { address: () => '/assignments', body: ({ handout, pupil }) => ({ handoutIds: [handout], pupilIds: [pupil] }), status: 404 },
+  'PATCH /assignments/:id': of('/assignments/:id', 'assignment', () => ({ lastDay: '2020-01-01' })),
+  'POST /assignments/:id/renew': of('/assignments/:id/renew', 'assignment'),
+  'DELETE /assignments/:id': of('/assignments/:id', 'assignment'),
+  'POST /assignments/:id/link': of('/assignments/:id/link', 'assignment'),
   'GET /pupil-links': 'lists the own school (looked at below)',
   'POST /pupil-links/:id/replace': of('/pupil-links/:id/replace', 'pupilLink'),
   'PUT /pupil-links/:id/pin': of('/pupil-links/:id/pin', 'pupilLink', () => ({ pin: '1234' })),
   'DELETE /pupil-links/:id': of('/pupil-links/:id', 'pupilLink'),
-  'POST /open/enter': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'GET /open/:pass': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'GET /open/:pass/files/:package/:file': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'GET /open/:pass/words/:package/:sentence/:word': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'GET /open/:pass/words/:package/:sentence/:word/:way': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'GET /open/:pass/save/:package/sound.mp3': 'is opened by a secret link (looked at in handingOut.test.ts)',
-  'POST /open/:pass/events': 'is opened by a secret link (looked at in handingOut.test.ts)',
+  'POST /open/enter': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'GET /open/:pass': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'GET /open/:pass/files/:package/:file': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'GET /open/:pass/words/:package/:sentence/:word': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'GET /open/:pass/words/:package/:sentence/:word/:way': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'GET /open/:pass/save/:package/sound.mp3': 'is opened by a secret link (looked at in assignments.test.ts)',
+  'POST /open/:pass/events': 'is opened by a secret link (looked at in assignments.test.ts)',
   'GET /boards': 'lists the own school (looked at below)',
   'POST /boards': 'takes in what is sent',
   'GET /boards/:id': of('/boards/:id', 'board'),
@@ -289,14 +289,14 @@ async function makeThings(): Promise<Things> {
   const board = await own.send<{ id: string }>('POST', '/boards', {
     name: 'Lunch', pupilId: pupil?.id, columns: 3, scanning: DEFAULT_SCANNING, phrases: [],
   }); // prettier-ignore
-  const [handOut] = (
-    await own.send<{ id: string }[]>('POST', '/hand-outs', {
+  const [assignment] = (
+    await own.send<{ id: string }[]>('POST', '/assignments', {
       handoutIds: [handout?.id],
       pupilIds: [pupil?.id],
     })
   ).body;
   const [pupilLink] = (await own.get<{ id: string }[]>('/pupil-links')).body;
-  const heardPage = await makeHeardPage();
+  const webPageReading = await makeWebPageReading();
   const recording = await own.send<{ id: string }>('POST', `/handouts/${handout?.id ?? ''}/recordings`, {
     name: 'At the desk', scope: null, sampleRate: 48_000,
   }); // prettier-ignore
@@ -324,9 +324,9 @@ async function makeThings(): Promise<Things> {
     text: reading.textHash,
     mark: mark.body.id,
     board: board.body.id,
-    handOut: handOut?.id ?? '',
+    assignment: assignment?.id ?? '',
     pupilLink: pupilLink?.id ?? '',
-    heardPage,
+    webPageReading,
     recording: recording.body.id,
     picture: ((await picture.json()) as { id: string }).id,
     profile: pupil?.profile ?? {},
@@ -334,11 +334,11 @@ async function makeThings(): Promise<Things> {
 }
 
 /** A page that somebody wanted to hear. */
-async function makeHeardPage(): Promise<string> {
+async function makeWebPageReading(): Promise<string> {
   const { database } = server.running.context;
   const [school] = await database.db.select().from(schools).where(eq(schools.isDemo, true));
   const [page] = await database.db
-    .insert(heardPages)
+    .insert(webPageReadings)
     .values({ schoolId: school?.id ?? '', address: 'https://wrenmoor.example/', fetchedAt: new Date() })
     .returning();
   return page?.id ?? '';
@@ -360,10 +360,10 @@ test('a teacher sees and touches only what is of the own school', async () => {
     '/pronunciations',
     '/boards',
     '/class-sets',
-    '/hand-outs',
+    '/assignments',
     '/pupil-notes',
     '/pupil-links',
-    '/heard-pages',
+    '/web-page-readings',
   ])
     expect([list, (await other.get(list)).body]).toEqual([list, []]);
   for (const [route, asked] of Object.entries(ROUTES)) {

@@ -23,7 +23,7 @@ export async function makeTemplates(url: string): Promise<void> {
     const own = new pg.Client({ connectionString: databaseUrl });
     await own.connect();
     // Which sound store it is belongs to the copy.
-    await own.query('delete from house_facts');
+    await own.query('delete from installation_settings');
     await own.end();
     await admin.end();
     rmSync(dataFolder, { recursive: true, force: true });

@@ -1,5 +1,5 @@
 import { DEFAULT_SCANNING } from '@aurelfield/api';
-import type { Board, Handout, HandOut, Opened, Pupil, PupilLink } from '@aurelfield/api';
+import type { Board, Handout, Assignment, Opened, Pupil, PupilLink } from '@aurelfield/api';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
@@ -60,9 +60,9 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
     (await client.upload<Handout>('/handouts', { title: 'Eels', language: 'en-GB', text: 'The eel turns.', format: 'text' })) // prettier-ignore
     .body;
   await client.send('PUT', '/records/settings/pupils/' + pupil.id, { keeps: true });
-  await client.send('POST', '/hand-outs', { handoutIds: [handout.id], pupilIds: [pupil.id] });
+  await client.send('POST', '/assignments', { handoutIds: [handout.id], pupilIds: [pupil.id] });
   await until(
-    () => client.get<HandOut[]>(`/hand-outs?handoutId=${handout.id}`),
+    () => client.get<Assignment[]>(`/assignments?handoutId=${handout.id}`),
     ({ body }) => body.every(({ state }) => state === 'out'),
   );
   const link = (await client.get<PupilLink[]>('/pupil-links')).body.find(
@@ -78,7 +78,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
     ).json()) as T;
   const opened = await post<Opened>('/open/enter', { key: link.secret, pin: '' });
   await post(`/open/${opened.pass}/events`, {
-    events: [{ id: randomUUID(), handOut: opened.items[0]?.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: TYPED }],
+    events: [{ id: randomUUID(), assignment: opened.items[0]?.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: TYPED }],
   }); // prettier-ignore
   await client.send('POST', '/pronunciations', {
     scope: 'pupil', scopeValue: pupil.id, written: 'zzyzx', kind: 'respelling', said: 'ZIZ-iks', caseSensitive: false, partOfSpeech: 'any',
@@ -111,7 +111,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
   );
   const needles = [pupil.id, NAME, TYPED, 'zzyzx'];
   const before = await placesOf(needles);
-  for (const table of ['pupils', 'page_events', 'pronunciations', 'board_sayings', 'pupil_links', 'hand_outs', 'readings', 'profiles'])
+  for (const table of ['pupils', 'listening_events', 'pronunciations', 'board_sayings', 'pupil_links', 'assignments', 'readings', 'profiles'])
     expect(before.some((one) => one.startsWith(`public.${table}:`)), table).toBe(true); // prettier-ignore
 
   await client.send('DELETE', `/pupils/${pupil.id}`);

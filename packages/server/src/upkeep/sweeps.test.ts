@@ -1,9 +1,9 @@
-import type { HandOut, Handout, Pupil, Reading } from '@aurelfield/api';
+import type { Assignment, Handout, Pupil, Reading } from '@aurelfield/api';
 import { eq, isNull, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import {
   clips,
-  handOuts,
+  assignments,
   handouts,
   jobs,
   pupils,
@@ -13,7 +13,7 @@ import {
   sessions,
   texts,
 } from '../db/schema/index.ts';
-import { FROZEN } from '../handingOut/handOutWork.ts';
+import { FROZEN } from '../assignments/assignmentWork.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { CLIPS, sweep, type SweepDeps } from './sweeps.ts';
@@ -147,7 +147,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
   expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
 });
 
-test('the files of a hand-out go a day after it was renewed or taken back, and not before', async () => {
+test('the files of an assignment go a day after it was renewed or taken back, and not before', async () => {
   const { store } = server.running.context;
   const packages = async () => {
     const found = new Set<string>();
@@ -168,19 +168,19 @@ test('the files of a hand-out go a day after it was renewed or taken back, and n
   const give = async (text: string) => {
     const body = { title: 'F', language: 'en-GB', subject: '', className: '', format: 'text', text };
     const { id } = (await client.upload<Handout>('/handouts', body)).body;
-    await client.send('POST', '/hand-outs', { handoutIds: [id], pupilIds: [pupil.id] });
+    await client.send('POST', '/assignments', { handoutIds: [id], pupilIds: [pupil.id] });
     return id;
   };
   const settled = () =>
     until(
-      () => client.get<HandOut[]>('/hand-outs'),
+      () => client.get<Assignment[]>('/assignments'),
       ({ body }) => body.every(({ state }) => state === 'out'),
     );
   const renewed = await give('The first lamp is lit.');
   await give('The second lamp is lit.');
   await settled();
   const before = await packages();
-  await client.send('POST', '/hand-outs', { handoutIds: [renewed], pupilIds: [pupil.id] });
+  await client.send('POST', '/assignments', { handoutIds: [renewed], pupilIds: [pupil.id] });
   const { body: out } = await settled();
   expect((await packages()).size).toBe(3);
   await sweep(parts());
@@ -188,12 +188,12 @@ test('the files of a hand-out go a day after it was renewed or taken back, and n
   // An open page goes on with the version before for a day.
   await sweep(parts({ store: later }));
   expect((await packages()).size).toBe(3);
-  await server.running.context.database.db.update(handOuts).set({ formerPackages: sql`replace(${handOuts.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
+  await server.running.context.database.db.update(assignments).set({ formerPackages: sql`replace(${assignments.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
   await sweep(parts({ store: later }));
   const kept = await packages();
   expect(kept.size).toBe(2);
   expect([...kept].filter((name) => before.has(name))).toHaveLength(1);
-  for (const { id } of out) await client.send('DELETE', `/hand-outs/${id}`);
+  for (const { id } of out) await client.send('DELETE', `/assignments/${id}`);
   await sweep(parts({ store: later }));
   expect((await packages()).size).toBe(0);
 });

@@ -9,9 +9,9 @@ import {
   clipClaims,
   clips,
   handouts,
-  handOuts,
+  assignments,
   objectDeletions,
-  pageEvents,
+  listeningEvents,
   pronunciations,
   pupils,
   readings,
@@ -23,8 +23,8 @@ import {
   versions,
 } from '../db/schema/index.ts';
 import { EXPORTS } from '../exports/exportService.ts';
-import { FROZEN } from '../handingOut/handOutWork.ts';
-import { HeardPageStore } from '../heardPages/heardPageStore.ts';
+import { FROZEN } from '../assignments/assignmentWork.ts';
+import { WebPageReadingStore } from '../webPageReadings/webPageReadingStore.ts';
 import { TRAY } from '../intake/sourceTray.ts';
 import type { JobStore } from '../jobs/jobStore.ts';
 import { recordingFolder } from '../recordings/recordingSound.ts';
@@ -71,7 +71,10 @@ export async function sweep(deps: SweepDeps): Promise<void> {
     ['frozen readings', () => sweepFrozen(deps)],
     ['recordings', () => sweepRecordings(deps)],
     ['deleted objects', () => sweepObjects(deps)],
-    ['heard pages', () => new HeardPageStore(deps.db).forgetFailed(new Date(Date.now() - FAILED_KEPT))],
+    [
+      'web page readings',
+      () => new WebPageReadingStore(deps.db).forgetFailed(new Date(Date.now() - FAILED_KEPT)),
+    ],
     ['records', () => sweepRecords(deps.db)],
     ['rate limits', () => deps.limits.cleanUp()],
   ];
@@ -193,9 +196,9 @@ async function sweepLostObjects({ db, store }: SweepDeps): Promise<void> {
 /** Frozen readings that are out no more: taken back, renewed, or left by a process that died; a page that is open may still ask for them for a day. */
 async function sweepFrozen({ db, store }: SweepDeps): Promise<void> {
   const rows = await db
-    .select({ name: handOuts.package, former: handOuts.formerPackages })
-    .from(handOuts)
-    .where(and(isNotNull(handOuts.package), isNull(handOuts.takenBackAt)));
+    .select({ name: assignments.package, former: assignments.formerPackages })
+    .from(assignments)
+    .where(and(isNotNull(assignments.package), isNull(assignments.takenBackAt)));
   const inUse = new Set(
     rows.flatMap(({ name, former }) => [
       name,
@@ -242,8 +245,8 @@ async function sweepObjects({ db, store }: SweepDeps): Promise<void> {
 /** Listening records go after the time that their school sets, by the server's clock: a device's may be years off. */
 async function sweepRecords(db: Database): Promise<void> {
   await db
-    .delete(pageEvents)
+    .delete(listeningEvents)
     .where(
-      sql`${pageEvents.receivedAt} < now() - make_interval(days => (select ${schools.recordDays} from ${schools} where ${schools.id} = ${pageEvents.schoolId}))`,
+      sql`${listeningEvents.receivedAt} < now() - make_interval(days => (select ${schools.recordDays} from ${schools} where ${schools.id} = ${listeningEvents.schoolId}))`,
     );
 }

@@ -160,7 +160,7 @@ export function Frame() {
           <NavLink to="/make">
             <PackageOpen size={18} aria-hidden /> Make
           </NavLink>
-          <NavLink to="/hand-out">
+          <NavLink to="/assignments">
             <Share2 size={18} aria-hidden /> Hand out
           </NavLink>
           <NavLink to="/records">

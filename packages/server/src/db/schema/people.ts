@@ -26,7 +26,7 @@ export const schools = pgTable('schools', {
   recordDays: integer('record_days').notNull().default(365),
   /** Artwork of the school's feeds; drawn where there is none. */
   artwork: bytes('artwork'),
-  /** Origins of pages that may show a hand-out in a frame. */
+  /** Origins of pages that may show an assignment in a frame. */
   embedOrigins: text('embed_origins').array().notNull().default([]),
   createdAt: now('created_at'),
 });

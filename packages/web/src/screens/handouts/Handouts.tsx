@@ -27,7 +27,7 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count, day, languageName } from '../../ui/say.ts';
 import { Tick } from '../../ui/Tick.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
-import { useAskGiven } from '../../api/handingOutQueries.ts';
+import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useResting } from '../../ui/useResting.ts';
 import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
@@ -381,7 +381,7 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
             </IconButton>
             <Options placement="bottom end">
               <Menu>
-                <MenuItem onAction={() => void navigate(`/hand-out?handout=${id}`)}>
+                <MenuItem onAction={() => void navigate(`/assignments?handout=${id}`)}>
                   <Share2 size={18} aria-hidden /> Hand out
                 </MenuItem>
                 <MenuItem onAction={() => setEditing(true)}>

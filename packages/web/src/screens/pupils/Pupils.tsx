@@ -10,7 +10,7 @@ import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { count } from '../../ui/say.ts';
-import { useAskGiven } from '../../api/handingOutQueries.ts';
+import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { ClassListDialog } from './ClassListDialog.tsx';
 import { sayVoice } from './voiceQualities.ts';

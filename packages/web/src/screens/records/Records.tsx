@@ -1,4 +1,4 @@
-import type { HandOutRecord, ListeningRecords, RecordQuery, SentenceRecord } from '@aurelfield/api';
+import type { AssignmentRecord, ListeningRecords, RecordQuery, SentenceRecord } from '@aurelfield/api';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useHandouts } from '../../api/handoutQueries.ts';
@@ -143,7 +143,7 @@ export function Records() {
 
 function Told({ records, isOne }: { readonly records: ListeningRecords; readonly isOne: boolean }) {
   const weeks = allWeeks(records.weeks);
-  if (records.handOuts.length === 0)
+  if (records.assignments.length === 0)
     return (
       <Sheet>
         <p>
@@ -173,7 +173,7 @@ function Told({ records, isOne }: { readonly records: ListeningRecords; readonly
       </Sheet>
       <Sheet>
         <h2>Handouts</h2>
-        <HandOutTable records={records.handOuts} />
+        <AssignmentTable records={records.assignments} />
       </Sheet>
       <Sheet>
         <h2>{isOne ? 'Its sentences' : 'Heard again most'}</h2>
@@ -189,7 +189,7 @@ function Told({ records, isOne }: { readonly records: ListeningRecords; readonly
   );
 }
 
-function HandOutTable({ records }: { readonly records: readonly HandOutRecord[] }) {
+function AssignmentTable({ records }: { readonly records: readonly AssignmentRecord[] }) {
   return (
     <Table tabIndex={0} role="region" aria-label="Handouts">
       <table>
@@ -213,7 +213,7 @@ function HandOutTable({ records }: { readonly records: readonly HandOutRecord[] 
         </thead>
         <tbody>
           {records.map((one) => (
-            <tr key={one.handOutId}>
+            <tr key={one.assignmentId}>
               <th scope="row">{one.title}</th>
               <td>{one.pupil}</td>
               <td className="number">{one.opened}</td>

@@ -1,0 +1,43 @@
+import type { Assignment, PupilLink } from '@aurelfield/api';
+import { sayReasons } from '../make/words.ts';
+
+const day = (iso: string) =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** How an assignment stands, in words. */
+export function sayAssignment({
+  state,
+  version,
+  done,
+  error,
+  newer,
+  madeAt,
+  firstDay,
+  lastDay,
+}: Assignment): string {
+  switch (state) {
+    case 'making':
+      return `${version === 0 ? 'Is being made' : 'A newer one is being made'}: ${Math.round(100 * done)} %`;
+    case 'failed':
+      return `${version === 0 ? 'Is not out' : 'The one before is out'}: ${error ?? 'it could not be made'}`;
+    case 'not-yet':
+      return `Opens on ${day(firstDay ?? '')}`;
+    case 'over':
+      return `Was open until ${day(lastDay ?? '')}`;
+    case 'out': {
+      const since = `Out since ${day(madeAt ?? '')}${version > 1 ? `, version ${version}` : ''}`;
+      const until = lastDay === null ? '' : `, until ${day(lastDay)}`;
+      return `${since}${until}${newer.length > 0 ? `. A newer one is ready to be made: ${sayReasons(newer)}` : ''}`;
+    }
+  }
+}
+
+/** A short code in two halves, as it is read out and typed. */
+export function sayCode(code: string): string {
+  return `${code.slice(0, 4)} ${code.slice(4)}`;
+}
+
+/** The address that a link is. */
+export function addressOf({ secret }: Pick<PupilLink, 'secret'>, origin = window.location.origin): string {
+  return `${origin}/p/${secret}`;
+}
