@@ -197,3 +197,25 @@ export async function choosePupil(page: Page, name: string): Promise<void> {
   );
   await page.waitForSelector('[role="menuitemradio"]', { hidden: true });
 }
+
+export interface NewHandout {
+  readonly title: string;
+  /** Markdown. */
+  readonly text: string;
+  readonly className?: string;
+}
+
+/** Adds a handout by the API, signed in as the page is. @returns its id. */
+export function addHandout(page: Page, { title, text, className = '' }: NewHandout): Promise<string> {
+  return page.evaluate(
+    async (input) => {
+      const { csrfToken } = (await (await fetch('/api/session')).json()) as { csrfToken: string };
+      const form = new FormData();
+      form.append('input', input);
+      const headers = { 'x-aurelfield-token': csrfToken };
+      const answer = await fetch('/api/handouts', { method: 'POST', body: form, headers });
+      return ((await answer.json()) as { id: string }).id;
+    },
+    JSON.stringify({ title, language: 'en-GB', subject: '', className, format: 'markdown', text }),
+  );
+}

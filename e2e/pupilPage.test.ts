@@ -2,6 +2,7 @@ import pg from 'pg';
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
+  addHandout,
   clickText,
   enterDemo,
   launchBrowser,
@@ -21,6 +22,24 @@ declare global {
   }
 }
 
+const TITLE = 'The weir at night';
+/** Short, so that it is soon made; with two sections, so that there are contents. */
+const TEXT = `# ${TITLE}
+
+The river is loud above the weir and quiet below it. Four lamps stand along the wall. One of them is always broken.
+
+## Who works there
+
+A keeper walks the wall every evening and counts the boats. She writes the number into a small blue book. On cold nights she carries a kettle of tea.
+
+## What the water does
+
+The water falls two metres and turns white. Fish rest in the pool behind the third stone. In spring they jump, and nobody sleeps.`;
+const OTHER = {
+  title: 'Bread for the ferry',
+  text: '# Bread for the ferry\n\nThe baker wakes at four. The loaves are warm at six.',
+};
+
 let app: RunningApp;
 let browser: Browser;
 let teacher: Page;
@@ -31,6 +50,7 @@ let own: BrowserContext;
 let page: Page;
 const strange: string[] = [];
 let address = '';
+let otherHandout: string;
 
 beforeAll(async () => {
   app = await startApp();
@@ -41,6 +61,9 @@ beforeAll(async () => {
   // A class of two: every further pupil is made for as well, and shows nothing more.
   await database.query(`update pupils set classes = '{}' where name not in ('Ines', 'Wren')`);
   await enterDemo(teacher);
+  await addHandout(teacher, { title: TITLE, text: TEXT, className: 'Year 8' });
+  otherHandout = await addHandout(teacher, OTHER);
+  await teacher.reload({ waitUntil: 'networkidle0' });
   own = await browser.createBrowserContext();
   page = await newPage(own);
   await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
@@ -101,7 +124,7 @@ const events = async (kind: string) =>
 
 describe('handing out, as a teacher does it', () => {
   test('from the shelf to links and codes for a class', async () => {
-    await teacher.locator('button[aria-label="More for “How a peat bog keeps time”"]').click();
+    await teacher.locator(`button[aria-label="More for “${TITLE}”"]`).click();
     await teacher.waitForSelector('[role="menuitem"]');
     await press(teacher, 'Hand out');
     await seeText(teacher, 'Nothing is handed out yet');
@@ -140,7 +163,7 @@ describe('handing out, as a teacher does it', () => {
 describe('the pupil’s page on a phone', () => {
   test('opens by its link alone, in the pupil’s look, without a cookie or a word to anybody else', async () => {
     await page.goto(address, { waitUntil: 'networkidle0' });
-    expect(await page.$eval('.text h1', (one) => one.textContent)).toBe('How a peat bog keeps time');
+    expect(await page.$eval('.text h1', (one) => one.textContent)).toBe(TITLE);
     expect(await violationsOn(page)).toEqual([]);
     expect(await own.cookies()).toEqual([]);
     expect(await overflow()).toBeLessThanOrEqual(0);
@@ -171,7 +194,7 @@ describe('the pupil’s page on a phone', () => {
     }
     expect(lit).toBeGreaterThan(5);
     const session = await page.evaluate(() => ({ title: navigator.mediaSession.metadata?.title, state: navigator.mediaSession.playbackState })); // prettier-ignore
-    expect(session).toEqual({ title: 'How a peat bog keeps time', state: 'playing' });
+    expect(session).toEqual({ title: TITLE, state: 'playing' });
   });
 
   test('goes on to the end with the network cut, also after it was closed, and what happened is told once when it is back', async () => {
@@ -339,25 +362,23 @@ describe('the pupil’s page, whoever uses it', () => {
   test('by one switch alone: another handout, play, a message, contents, another pace, back to the list, and no more switch', async () => {
     // A second handout for the same pupil, so that there is a list.
     await teacher.goto(app.base, { waitUntil: 'networkidle0' });
-    await teacher.evaluate(async () => {
+    await teacher.evaluate(async (handoutId) => {
       const ask = async (path: string, init?: RequestInit) =>
         (await fetch(`/api${path}`, init)).json() as Promise<unknown>;
       const { csrfToken } = (await ask('/session')) as { csrfToken: string };
       const pupils = (await ask('/pupils')) as { id: string; name: string }[];
-      const handouts = (await ask('/handouts')) as { id: string; title: string }[];
       const pupil = pupils.find(({ name }) => name === 'Ines');
-      const handout = handouts.find(({ title }) => title === 'The lamplighters of Tarn Bridge');
       await fetch('/api/assignments', {
         method: 'POST',
         headers: { 'content-type': 'application/json', 'x-aurelfield-token': csrfToken },
-        body: JSON.stringify({ handoutIds: [handout?.id], pupilIds: [pupil?.id] }),
+        body: JSON.stringify({ handoutIds: [handoutId], pupilIds: [pupil?.id] }),
       });
       for (;;) {
         const out = (await ask('/assignments')) as { state: string }[];
         if (out.every(({ state }) => state === 'out')) return;
         await new Promise((resolve) => setTimeout(resolve, 300));
       }
-    });
+    }, otherHandout);
     await page.setViewport({ width: 1000, height: 800 });
     await set({ switches: 'one', scanSeconds: 0.3 });
     await page.goto(address);
@@ -380,7 +401,7 @@ describe('the pupil’s page, whoever uses it', () => {
       await isHighlighted('button');
       await page.keyboard.press('F13');
     };
-    await choose('How a peat bog keeps time');
+    await choose(TITLE);
     await page.waitForSelector('.text h1');
     expect(await violationsOn(page)).toEqual([]);
     await choose('Play');
@@ -409,15 +430,13 @@ describe('the pupil’s page, whoever uses it', () => {
     );
     await page.keyboard.press('F13');
     expect(await page.$('[data-scan]')).toBeNull();
-    await teacher.evaluate(async () => {
+    await teacher.evaluate(async (kept) => {
       const ask = async (path: string) => (await fetch(`/api${path}`)).json() as Promise<unknown>;
       const { csrfToken } = (await ask('/session')) as { csrfToken: string };
       const out = (await ask('/assignments')) as { id: string; title: string; pupil: string }[];
-      const second = out.find(
-        ({ title, pupil }) => title !== 'How a peat bog keeps time' && pupil === 'Ines',
-      );
+      const second = out.find(({ title, pupil }) => title !== kept && pupil === 'Ines');
       await fetch(`/api/assignments/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
-    });
+    }, TITLE);
   });
 
   test('a switch that is a mouse button chooses what is highlighted, never what lies under the pointer', async () => {
@@ -623,7 +642,7 @@ describe('a door that is shut', () => {
 
   test('what is taken back opens nothing, and undone it is out again', async () => {
     await press(teacher, 'Close');
-    await press(teacher, 'Take back: “How a peat bog keeps time” from Ines');
+    await press(teacher, `Take back: “${TITLE}” from Ines`);
     await seeText(teacher, 'was taken back from Ines');
     await page.goto(address);
     await seeText(page, 'There is nothing here yet');

@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { wavHeader } from '@aurelfield/core';
 import {
   PATIENCE,
+  addHandout,
   clickText,
   enterDemo,
   launchBrowser,
@@ -38,27 +39,7 @@ const SENTENCES = [
   'It carries apples, letters and two sheep across the river.',
 ];
 
-/** A handout made as a teacher makes one, by the server's own way. @returns its id. */
-async function addHandout(page: Page): Promise<string> {
-  return page.evaluate(
-    async (title, text) => {
-      const session = (await (await fetch('/api/session')).json()) as { csrfToken: string };
-      const form = new FormData();
-      form.append(
-        'input',
-        JSON.stringify({ title, language: 'en-GB', subject: '', className: '', format: 'markdown', text }),
-      );
-      const answer = await fetch('/api/handouts', {
-        method: 'POST',
-        body: form,
-        headers: { 'x-aurelfield-token': session.csrfToken },
-      });
-      return ((await answer.json()) as { id: string }).id;
-    },
-    TITLE,
-    `# ${SENTENCES[0]}\n\n${SENTENCES.slice(1).join(' ')}`,
-  );
-}
+const HANDOUT = { title: TITLE, text: `# ${SENTENCES[0]}\n\n${SENTENCES.slice(1).join(' ')}` };
 
 interface Taken {
   readonly id: string;
@@ -151,7 +132,7 @@ describe('a recording that everything happens to', () => {
     ({ page } = await openPage(browser, app.base));
     await page.evaluateOnNewDocument(giveClock, STEP, LOWEST, APART);
     await enterDemo(page);
-    handout = await addHandout(page);
+    handout = await addHandout(page, HANDOUT);
     await page.goto(`${app.base}/record/${handout}`);
   });
   afterAll(() => browser.close());
@@ -245,7 +226,7 @@ describe('a teacher’s own voice', () => {
     browser = await launchBrowser(file);
     ({ page, complaints } = await openPage(browser, app.base));
     await enterDemo(page);
-    handout = await addHandout(page);
+    handout = await addHandout(page, HANDOUT);
   });
   afterAll(async () => {
     expect(complaints).toEqual([]);

@@ -566,11 +566,13 @@ describe('several voices, two languages', () => {
     await clickText(page, 'Ask the translation service');
     await seeText(page, 'What is read');
     await option('What is read', 'Both, sentence by sentence');
-    await page.waitForFunction(() => document.querySelector('.companion') !== null);
+    await page.waitForFunction(() => document.querySelector('.parallelText') !== null);
     await madeAll();
     const texts = await page.$$eval('[data-text]', (all) => all.slice(0, 4).map((one) => one.textContent));
     expect(texts).toEqual(['Letter from the kiln', 'List z pieca', 'Dear Nell,', 'Droga Nell,']);
-    expect(await page.$eval('.companion', (one) => one.closest('[lang]')?.getAttribute('lang'))).toBe('pl');
+    expect(await page.$eval('.parallelText', (one) => one.closest('[lang]')?.getAttribute('lang'))).toBe(
+      'pl',
+    );
     expect(await violations()).toEqual([]);
     await option('What is read', 'Polish');
     await page.waitForFunction(() => document.querySelector('[data-text]')?.textContent === 'List z pieca');

@@ -117,7 +117,7 @@ async function onSlowLine(browser: Browser, address: string): Promise<void> {
   row(
     'on the wire to the first sound',
     `${(median(({ bytes }) => bytes) / 1000).toFixed(0)} kB`,
-    'aim ≤ 250 kB',
+    'aim ≤ 115 kB',
   );
   row('requests to the first sound', String(median(({ requests }) => requests)));
   row(

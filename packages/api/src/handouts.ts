@@ -60,7 +60,7 @@ export const cleanUpSchema = z.object({
 export type CleanUpView = z.infer<typeof cleanUpSchema>;
 
 /** What was found in a text, file or page before it becomes a handout. */
-export const intakeSchema = z.object({
+export const documentPreviewSchema = z.object({
   text: z.string(),
   format: formatSchema,
   title: z.string(),
@@ -80,7 +80,7 @@ export const intakeSchema = z.object({
   /** Photos it was read of, in order; empty for all else. */
   photos: z.array(z.uuid()),
 });
-export type Intake = z.infer<typeof intakeSchema>;
+export type DocumentPreview = z.infer<typeof documentPreviewSchema>;
 
 /** A name by which whoever uploads asks for its place in the line; made up by itself. */
 export const waitingKeySchema = z.string().regex(/^[0-9a-f]{16,64}$/u);
@@ -93,7 +93,7 @@ export const pageRequestSchema = z.object({
   address: z.string().trim().min(1, 'Enter a web address.').max(2000),
 });
 
-export const intakeRequestSchema = z.object({ text: z.string(), fileName: z.string().max(255).optional() });
+export const importRequestSchema = z.object({ text: z.string(), fileName: z.string().max(255).optional() });
 
 export const handoutInputSchema = z.object({
   title: titleSchema,

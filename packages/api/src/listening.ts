@@ -63,29 +63,29 @@ export const castSchema = castInputSchema.extend({
 export type Cast = z.infer<typeof castSchema>;
 
 /** Which side of a handout in two languages is read. */
-export const sideSchema = z.enum(['original', 'companion', 'both']);
+export const sideSchema = z.enum(['original', 'parallel', 'both']);
 export type Side = z.infer<typeof sideSchema>;
 
 /** A sentence of the handout and what stands beside it in the other language. */
-export const companionPairSchema = z.object({
+export const parallelTextPairSchema = z.object({
   block: blockIdSchema,
   start: offset,
   end: offset,
   original: z.string(),
-  companion: z.string().max(5000),
+  parallelText: z.string().max(5000),
 });
-export type CompanionPair = z.infer<typeof companionPairSchema>;
+export type ParallelTextPair = z.infer<typeof parallelTextPairSchema>;
 
-export const companionSchema = z.object({
+export const parallelTextSchema = z.object({
   language: languageSchema,
   /** Where it came from. */
   origin: z.enum(['typed', 'table', 'translated']),
-  pairs: z.array(companionPairSchema),
+  pairs: z.array(parallelTextPairSchema),
   revision: z.number().int(),
 });
-export type Companion = z.infer<typeof companionSchema>;
+export type ParallelText = z.infer<typeof parallelTextSchema>;
 
-export const companionInputSchema = z.object({
+export const parallelTextInputSchema = z.object({
   language: languageSchema,
   /** The whole text in the other language, which is laid beside the original sentence by sentence. */
   text: z.string().max(2_000_000).optional(),
@@ -93,6 +93,6 @@ export const companionInputSchema = z.object({
   sentences: z.array(z.string().max(5000)).max(20_000).optional(),
   revision: z.number().int(),
 });
-export type CompanionInput = z.infer<typeof companionInputSchema>;
+export type ParallelTextInput = z.infer<typeof parallelTextInputSchema>;
 
 export const translateRequestSchema = z.object({ language: languageSchema, revision: z.number().int() });

@@ -52,16 +52,16 @@ export const blockMarksSchema = z.object({
 });
 export type BlockMarks = z.infer<typeof blockMarksSchema>;
 
-export const affectsRequestSchema = z.object({
+export const impactRequestSchema = z.object({
   written: z.string().trim().min(1).max(120),
   caseSensitive: z.boolean(),
   scope: scopeSchema,
   scopeValue: z.string().max(80),
 });
-export type AffectsRequest = z.infer<typeof affectsRequestSchema>;
+export type ImpactRequest = z.infer<typeof impactRequestSchema>;
 
 /** What an entry would change. */
-export const affectsSchema = z.object({
+export const impactSchema = z.object({
   handouts: z.array(
     z.object({
       id,
@@ -85,4 +85,4 @@ export const affectsSchema = z.object({
     }),
   ),
 });
-export type Affects = z.infer<typeof affectsSchema>;
+export type Impact = z.infer<typeof impactSchema>;

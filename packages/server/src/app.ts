@@ -21,8 +21,8 @@ import { webPageReadingRoutes } from './webPageReadings/routes.ts';
 import { knownHost } from './http/knownHost.ts';
 import { problemHandler, unknownAddress } from './http/problem.ts';
 import { plainAddress, storableBody } from './http/storable.ts';
-import { photoRoutes, type PhotoDeps } from './intake/photoRoutes.ts';
-import { intakeRoutes, type IntakeDeps } from './intake/routes.ts';
+import { photoRoutes, type PhotoDeps } from './imports/photoRoutes.ts';
+import { importRoutes, type ImportDeps } from './imports/routes.ts';
 import type { Jobs } from './jobs/jobs.ts';
 import { jobRoutes } from './jobs/routes.ts';
 import { languageRoutes, type LanguageDeps } from './language/routes.ts';
@@ -43,7 +43,7 @@ export interface AppDeps
     PhotoPageDeps,
     ProofDeps,
     PhotoDeps,
-    IntakeDeps,
+    ImportDeps,
     LanguageDeps,
     ListeningDeps,
     OpenBoardDeps,
@@ -132,7 +132,7 @@ export function apiRoutes(deps: AppDeps): express.Router {
   api.use(express.json({ limit: LARGE }), storableBody);
   api.use(phraseRoutes(deps));
   api.use(photoRoutes(deps));
-  api.use(intakeRoutes(deps));
+  api.use(importRoutes(deps));
   api.use(photoPageRoutes(deps));
   api.use(proofRoutes(deps));
   api.use(languageRoutes(deps));

@@ -10,73 +10,73 @@ import { installationSettings } from './db/schema/index.ts';
 import { ClassSetPackage } from './classSets/classSetPackage.ts';
 import { ClassSetPlanner } from './classSets/classSetPlanner.ts';
 import { ClassSetService } from './classSets/classSetService.ts';
-import { ClassSetStore } from './classSets/classSetStore.ts';
+import { ClassSetRepository } from './classSets/classSetRepository.ts';
 import { classSetWork } from './classSets/classSetWork.ts';
 import { EditionMaker } from './exports/editionMaker.ts';
 import { ExportService } from './exports/exportService.ts';
 import { FailedAttempts } from './assignments/failedAttempts.ts';
 import { SharedLimits } from './http/sharedLimits.ts';
 import { AssignmentService } from './assignments/assignmentService.ts';
-import { AssignmentStore } from './assignments/assignmentStore.ts';
+import { AssignmentRepository } from './assignments/assignmentRepository.ts';
 import { assignmentWork } from './assignments/assignmentWork.ts';
 import { LinkKeys } from './assignments/linkKeys.ts';
 import { PageWords } from './assignments/pageWords.ts';
 import { PupilDoor } from './assignments/pupilDoor.ts';
 import { WebPageReadingService } from './webPageReadings/webPageReadingService.ts';
-import { WebPageReadingStore } from './webPageReadings/webPageReadingStore.ts';
+import { WebPageReadingRepository } from './webPageReadings/webPageReadingRepository.ts';
 import { pageReader } from './webPageReadings/pageReader.ts';
 import { HandoutMaker } from './handouts/handoutMaker.ts';
-import { PhotoStore } from './handouts/photoStore.ts';
+import { PhotoRepository } from './handouts/photoRepository.ts';
 import { Places } from './handouts/places.ts';
-import { Shelf } from './handouts/shelf.ts';
-import { SourceStore } from './handouts/sourceStore.ts';
-import { VersionStore } from './handouts/versionStore.ts';
-import { Examiner } from './intake/examine.ts';
-import { PhotoTray } from './intake/photoTray.ts';
-import { photoWork } from './intake/photoWork.ts';
-import { Readers } from './intake/readers.ts';
-import { SourceTray } from './intake/sourceTray.ts';
+import { HandoutRepository } from './handouts/handoutRepository.ts';
+import { SourceRepository } from './handouts/sourceRepository.ts';
+import { VersionRepository } from './handouts/versionRepository.ts';
+import { ImportPreview } from './imports/importPreview.ts';
+import { PhotoStaging } from './imports/photoStaging.ts';
+import { photoWork } from './imports/photoWork.ts';
+import { Readers } from './imports/readers.ts';
+import { SourceStaging } from './imports/sourceStaging.ts';
 import { Jobs } from './jobs/jobs.ts';
-import { JobStore } from './jobs/jobStore.ts';
+import { JobRepository } from './jobs/jobRepository.ts';
 import { Queue } from './jobs/queue.ts';
 import type { JobHandlers } from './jobs/worker.ts';
 import { TextChecker } from './language/textChecker.ts';
-import { CastStore } from './listening/castStore.ts';
-import { CompanionStore } from './listening/companionStore.ts';
+import { CastRepository } from './listening/castRepository.ts';
+import { ParallelTextRepository } from './listening/parallelTextRepository.ts';
 import { TranslationClient } from './listening/translationClient.ts';
-import { StudyMarkStore } from './listening/studyMarkStore.ts';
+import { StudyMarkRepository } from './listening/studyMarkRepository.ts';
 import { openLog } from './log.ts';
 import { WordService } from './language/wordService.ts';
-import { AcceptedStore } from './pronunciations/acceptedStore.ts';
-import { BoardStore } from './phrases/boardStore.ts';
+import { AcceptedRepository } from './pronunciations/acceptedRepository.ts';
+import { BoardRepository } from './phrases/boardRepository.ts';
 import { PhraseSound } from './phrases/phraseSound.ts';
-import { AffectsFinder } from './pronunciations/affects.ts';
+import { ImpactService } from './pronunciations/impactService.ts';
 import { DoubtfulService } from './pronunciations/doubtfulService.ts';
-import { PronunciationStore } from './pronunciations/pronunciationStore.ts';
-import { PupilStore } from './pupils/pupilStore.ts';
-import { ClaimStore } from './readings/claimStore.ts';
+import { PronunciationRepository } from './pronunciations/pronunciationRepository.ts';
+import { PupilRepository } from './pupils/pupilRepository.ts';
+import { ClaimRepository } from './readings/claimRepository.ts';
 import { ClipMaker } from './readings/clipMaker.ts';
-import { ClipStore } from './readings/clipStore.ts';
+import { ClipRepository } from './readings/clipRepository.ts';
 import { ReadingMaker } from './readings/readingMaker.ts';
 import { ReadingOpener } from './readings/readingOpener.ts';
 import { ReadingPlanner } from './readings/readingPlanner.ts';
 import { ReadingProgress } from './readings/readingProgress.ts';
 import { ReadingService } from './readings/readingService.ts';
 import { ReadingSound } from './readings/readingSound.ts';
-import { ReadingStore } from './readings/readingStore.ts';
+import { ReadingRepository } from './readings/readingRepository.ts';
 import { SpeedMeter } from './readings/speedMeter.ts';
 import { SoundRenderer } from './readings/soundRenderer.ts';
-import { RecordStore } from './records/recordStore.ts';
+import { RecordRepository } from './records/recordRepository.ts';
 import { AlignThread, alignHere } from './recordings/aligner.ts';
 import { KnownText } from './recordings/knownText.ts';
 import { RecordedVoice } from './recordings/recordedVoice.ts';
 import { RecordingService } from './recordings/recordingService.ts';
 import { RecordingSound } from './recordings/recordingSound.ts';
-import { RecordingStore } from './recordings/recordingStore.ts';
+import { RecordingRepository } from './recordings/recordingRepository.ts';
 import { recordingWork } from './recordings/recordingWork.ts';
 import { openStore } from './store/openStore.ts';
-import { TextKeeper } from './texts/textKeeper.ts';
-import { TextStore } from './texts/textStore.ts';
+import { TextRevisionService } from './texts/textRevisionService.ts';
+import { TextRepository } from './texts/textRepository.ts';
 import { tasksHere, TextThreadPool } from './threads/textThreads.ts';
 
 /** What a test puts in the place of something real, where that is not what it tests. */
@@ -110,20 +110,20 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
   const queue = new Queue(config.databaseUrl, log);
   await queue.start();
 
-  const texts = new TextStore(db);
-  const keeper = new TextKeeper(database, texts, threads);
-  const shelf = new Shelf(database, texts, keeper);
-  const sources = new SourceStore(db);
-  const maker = new HandoutMaker({ database, shelf, sources, threads });
-  const pupils = new PupilStore(db);
-  const pronunciations = new PronunciationStore(db);
-  const accepted = new AcceptedStore(db);
-  const jobStore = new JobStore(db);
-  const jobs = new Jobs(database, jobStore, queue);
+  const texts = new TextRepository(db);
+  const textRevisions = new TextRevisionService(database, texts, threads);
+  const handoutRepository = new HandoutRepository(database, texts, textRevisions);
+  const sources = new SourceRepository(db);
+  const maker = new HandoutMaker({ database, handoutRepository, sources, threads });
+  const pupils = new PupilRepository(db);
+  const pronunciations = new PronunciationRepository(db);
+  const accepted = new AcceptedRepository(db);
+  const jobRepository = new JobRepository(db);
+  const jobs = new Jobs(database, jobRepository, queue);
 
-  const readings = new ReadingStore(db);
-  const clips = new ClipStore(db);
-  const claims = new ClaimStore(db, `${process.pid}-${performance.timeOrigin}-${Math.random()}`);
+  const readings = new ReadingRepository(db);
+  const clips = new ClipRepository(db);
+  const claims = new ClaimRepository(db, `${process.pid}-${performance.timeOrigin}-${Math.random()}`);
   const meter = new SpeedMeter(db);
   const clipMaker = new ClipMaker({ clips, claims, store, voices, meter });
   const renderer = new SoundRenderer(store);
@@ -131,41 +131,59 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
   const progress = new ReadingProgress(readings, clips);
   const sound = new ReadingSound({ readings, clips, maker: clipMaker, renderer, voices });
   const readingMaker = new ReadingMaker({ readings, planner, progress, maker: clipMaker, voices });
-  const casts = new CastStore(db);
-  const companions = new CompanionStore(db);
-  const recordings = new RecordingStore(db);
+  const casts = new CastRepository(db);
+  const parallelTexts = new ParallelTextRepository(db);
+  const recordings = new RecordingRepository(db);
   const recordingSound = new RecordingSound(store);
   const knownText = new KnownText(voices, threads);
   const aligner = new AlignThread(urlOf(config.textWorker));
   await voices.add(new RecordedVoice(recordings, recordingSound));
   const opener = new ReadingOpener({
-    database, texts, pupils, pronunciations, readings, planner, progress, maker: clipMaker, voices, jobs, jobStore,
-    casts, companions, recordings,
+    database, texts, pupils, pronunciations, readings, planner, progress, maker: clipMaker, voices, jobs, jobRepository,
+    casts, parallelTexts, recordings,
   }); // prettier-ignore
   const service = new ReadingService({
-    database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobStore,
+    database, texts, threads, readings, clips, claims, sound, progress, voices, jobs, jobRepository,
   }); // prettier-ignore
-  const editions = new EditionMaker({ db, readings, sound, texts, shelf, pupils, voices, threads });
+  const editions = new EditionMaker({
+    db,
+    readings,
+    sound,
+    texts,
+    handoutRepository,
+    pupils,
+    voices,
+    threads,
+  });
   const exports = new ExportService({
     readings,
     planner,
     maker: readingMaker,
     editions,
     jobs,
-    jobStore,
+    jobRepository,
     store,
   });
-  const sets = new ClassSetStore(db);
+  const sets = new ClassSetRepository(db);
   const classSetPlanner = new ClassSetPlanner({
     opener, planner, readings, clips, claims, texts, pupils, editions, voices, meter,
   }); // prettier-ignore
-  const classSets = new ClassSetService({ database, sets, shelf, pupils, readings, opener, jobs, jobStore });
+  const classSets = new ClassSetService({
+    database,
+    sets,
+    handoutRepository,
+    pupils,
+    readings,
+    opener,
+    jobs,
+    jobRepository,
+  });
   const words = new WordService(threads, voices, pupils);
-  const assignments = new AssignmentStore(db);
+  const assignments = new AssignmentRepository(db);
   const keys = new LinkKeys(config.secret);
   const limits = new SharedLimits(db, config.secret);
-  const tray = new SourceTray(store);
-  const photoTray = new PhotoTray(store);
+  const staging = new SourceStaging(store);
+  const photoStaging = new PhotoStaging(store);
   const readers = new Readers(urlOf(config.readerProcess));
   const handlers: JobHandlers = {
     reading: async ({ schoolId, payload }, context) => {
@@ -173,10 +191,10 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
       return undefined;
     },
     export: exports.work,
-    set: classSetWork({ database, sets, opener, readings, editions, exports, voices, jobs, jobStore }),
-    photo: photoWork(photoTray, readers),
+    set: classSetWork({ database, sets, opener, readings, editions, exports, voices, jobs, jobRepository }),
+    photo: photoWork(photoStaging, readers),
     recording: recordingWork({
-      recordings, sound: recordingSound, store, shelf, known: knownText,
+      recordings, sound: recordingSound, store, handoutRepository, known: knownText,
       align: options.withoutThreads ? alignHere : aligner.align,
     }), // prettier-ignore
     assignment: assignmentWork({ database, assignments, opener, maker: readingMaker, editions, store }),
@@ -185,36 +203,36 @@ export async function openAppContext(config: Config, options: HouseOptions = {})
     database,
     assignments,
     keys,
-    shelf,
+    handoutRepository,
     pupils,
     readings,
     opener,
     jobs,
   });
-  const examiner = new Examiner(voices, threads);
+  const importPreview = new ImportPreview(voices, threads);
   return {
     config, log, database, store, voices, threads, queue, handlers,
-    texts, keeper, shelf, places: new Places(database, shelf), sources, maker,
-    versions: new VersionStore(db), photos: new PhotoStore(db),
-    pupils, pronunciations, accepted, jobs, jobStore, studyMarks: new StudyMarkStore(db), casts, companions,
-    translation: new TranslationClient(db), boards: new BoardStore(db),
+    texts, textRevisions, handoutRepository, places: new Places(database, handoutRepository), sources, maker,
+    versions: new VersionRepository(db), photos: new PhotoRepository(db),
+    pupils, pronunciations, accepted, jobs, jobRepository, studyMarks: new StudyMarkRepository(db), casts, parallelTexts,
+    translation: new TranslationClient(db), boards: new BoardRepository(db),
     phraseSound: new PhraseSound(voices, pupils, pronunciations),
-    doubtful: new DoubtfulService({ shelf, threads, pupils, pronunciations, accepted, voices }),
-    affects: new AffectsFinder(db, texts, threads, pronunciations), words,
-    checker: new TextChecker(threads), examiner,
+    doubtful: new DoubtfulService({ handoutRepository, threads, pupils, pronunciations, accepted, voices }),
+    impact: new ImpactService(db, texts, threads, pronunciations), words,
+    checker: new TextChecker(threads), importPreview,
     readings, clips, clipMaker, opener, service, exports, editions, classSetPlanner, classSets,
     assignments, assignmentService, recordings,
-    recording: new RecordingService({ database, recordings, recordingSound, knownText, store, shelf, jobs }),
+    recording: new RecordingService({ database, recordings, recordingSound, knownText, store, handoutRepository, jobs }),
     /** Pages are fetched from public sites, and from these. */
     webPageReadingsFrom: (allowedOrigins: readonly string[]) =>
       new WebPageReadingService({
-        pages: new WebPageReadingStore(db), reader: pageReader({ readers, examiner, threads }, allowedOrigins),
-        maker, shelf, keeper, pupils, assignmentService, keys, log,
+        pages: new WebPageReadingRepository(db), reader: pageReader({ readers, importPreview, threads }, allowedOrigins),
+        maker, handoutRepository, textRevisions, pupils, assignmentService, keys, log,
       }),
     pageWords: new PageWords({ words, voices, pupils }),
-    records: new RecordStore(db), limits,
+    records: new RecordRepository(db), limits,
     pupilDoor: new PupilDoor({ db, assignments, keys, store, limits, failedAttempts: new FailedAttempts(limits) }),
-    classSetPackage: new ClassSetPackage({ service: classSets, jobStore, store }), tray, photoTray, readers,
+    classSetPackage: new ClassSetPackage({ service: classSets, jobRepository, store }), staging, photoStaging, readers,
     /** Threads read what they know of words, and a reading process starts, before anybody waits for it. */
     warmUp: async () => {
       if (config.role !== 'work') readers.warmUp();

@@ -18,7 +18,7 @@ import { JobWorker } from './jobs/worker.ts';
 import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
 import { startSchoolSite } from './standIns/schoolSite.ts';
 import { startTranslationService } from './standIns/translationService.ts';
-import { sweep } from './upkeep/sweeps.ts';
+import { cleanUp } from './maintenance/cleanUp.ts';
 
 /** A process that serves, handlers, or does both. */
 export interface RunningServer {
@@ -36,8 +36,8 @@ export interface RunningServer {
   stop(): Promise<void>;
 }
 
-/** When the sweep is done: once an hour, off the full hour. */
-const SWEEP_TIME = '17 * * * *';
+/** When the clean-up is done: once an hour, off the full hour. */
+const CLEAN_UP_TIME = '17 * * * *';
 
 /** Starts a process in the role that its settings give it. */
 export async function startServer(config: Config, options: HouseOptions = {}): Promise<RunningServer> {
@@ -51,7 +51,7 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
     ? new JobWorker(
         {
           database: context.database,
-          store: context.jobStore,
+          store: context.jobRepository,
           queue: context.queue,
           handlers: context.handlers,
           log: context.log,
@@ -61,8 +61,8 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
     : undefined;
   await worker?.start();
   if (handlers)
-    await context.queue.schedule(SWEEP_TIME, () =>
-      sweep({ limits: context.limits, db: context.database.db, store: context.store, jobs: context.jobStore, log: context.log, schoolBytes: config.schoolBytes }),
+    await context.queue.schedule(CLEAN_UP_TIME, () =>
+      cleanUp({ limits: context.limits, db: context.database.db, store: context.store, jobs: context.jobRepository, log: context.log, schoolBytes: config.schoolBytes }),
     ); // prettier-ignore
   const http = serves ? await listen(context, standIns?.site.origin) : undefined;
   void context.warmUp().catch((error: unknown) => context.log.warn({ err: error }, 'warming up'));

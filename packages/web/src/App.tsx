@@ -7,7 +7,7 @@ import { Handouts } from './screens/handouts/Handouts.tsx';
 import { Listen } from './screens/listen/Listen.tsx';
 import { MadeSet } from './screens/make/MadeSet.tsx';
 import { Make } from './screens/make/Make.tsx';
-import { NotHere } from './screens/NotHere.tsx';
+import { NotFound } from './screens/NotFound.tsx';
 import { EditBoard } from './screens/phrases/EditBoard.tsx';
 import { Phrases } from './screens/phrases/Phrases.tsx';
 import { Proof } from './screens/proof/Proof.tsx';
@@ -58,7 +58,7 @@ export function App() {
         <Route path="phrases" element={<Phrases />} />
         <Route path="phrases/:boardId" element={<EditBoard />} />
         <Route path="pronunciations" element={<Pronunciations />} />
-        <Route path="*" element={<NotHere />} />
+        <Route path="*" element={<NotFound />} />
       </Route>
     </Routes>
   );

@@ -7,22 +7,22 @@ import {
 } from '@aurelfield/api';
 import { randomUUID } from 'node:crypto';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
-import type { ReadingStore } from '../readings/readingStore.ts';
+import type { ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../appError.ts';
-import type { AssignmentStore, AssignmentWithJob, LinkRow } from './assignmentStore.ts';
+import type { AssignmentRepository, AssignmentWithJob, LinkRow } from './assignmentRepository.ts';
 import type { LinkKeys } from './linkKeys.ts';
 
 export interface AssignmentDeps {
   readonly database: OpenDatabase;
-  readonly assignments: AssignmentStore;
+  readonly assignments: AssignmentRepository;
   readonly keys: LinkKeys;
-  readonly shelf: Shelf;
-  readonly pupils: PupilStore;
-  readonly readings: ReadingStore;
+  readonly handoutRepository: HandoutRepository;
+  readonly pupils: PupilRepository;
+  readonly readings: ReadingRepository;
   readonly opener: ReadingOpener;
   readonly jobs: Jobs;
 }
@@ -40,10 +40,10 @@ export class AssignmentService {
 
   /** Gives handouts to pupils and has them frozen. What is out already is renewed and gets these terms; every pupil has a link afterwards. */
   async give(schoolId: string, given: AssignmentRequest): Promise<Assignment[]> {
-    const { database, assignments, shelf, pupils, jobs } = this.#deps;
+    const { database, assignments, handoutRepository, pupils, jobs } = this.#deps;
     const { handoutIds, pupilIds, ...terms } = assignmentRequestSchema.parse(given);
     const titles = new Map<string, string>();
-    for (const id of handoutIds) titles.set(id, (await shelf.row(schoolId, id)).handout.title);
+    for (const id of handoutIds) titles.set(id, (await handoutRepository.row(schoolId, id)).handout.title);
     await Promise.all(pupilIds.map((id) => pupils.get(schoolId, id)));
     const ids = await database.transaction(async (tx) => {
       const made: string[] = [];

@@ -8,11 +8,11 @@ import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingMaker } from '../readings/readingMaker.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
-import type { AssignmentStore } from './assignmentStore.ts';
+import type { AssignmentRepository } from './assignmentRepository.ts';
 
 export interface AssignmentWorkDeps {
   readonly database: OpenDatabase;
-  readonly assignments: AssignmentStore;
+  readonly assignments: AssignmentRepository;
   readonly opener: ReadingOpener;
   readonly maker: ReadingMaker;
   readonly editions: EditionMaker;

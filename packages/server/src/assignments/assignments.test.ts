@@ -19,7 +19,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { FROZEN } from './assignmentWork.ts';
 import { wordIn } from './pageWords.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
-import { sweep } from '../upkeep/sweeps.ts';
+import { cleanUp } from '../maintenance/cleanUp.ts';
 import { startTestServer, TestClient, until, type Answer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -167,14 +167,14 @@ describe('handing out', () => {
       (await file({ pass }, { package: first?.package ?? '' }, name)).status;
     expect([await former('page.json'), await former('sound-0.opus')]).toEqual([200, 200]);
     const { context } = server.running;
-    const sweepNow = () => sweep({ limits: context.limits, db: context.database.db, store: laidDown(context.store), jobs: context.jobStore, log: context.log, schoolBytes: 1e12 }); // prettier-ignore
-    await sweepNow();
+    const cleanUpNow = () => cleanUp({ limits: context.limits, db: context.database.db, store: laidDown(context.store), jobs: context.jobRepository, log: context.log, schoolBytes: 1e12 }); // prettier-ignore
+    await cleanUpNow();
     expect(await former('sound-0.m4a')).toBe(200);
     await database.query(
       `update assignments set former_packages = replace(former_packages::text, '"until": "2', '"until": "1')::jsonb`,
     );
     expect(await former('page.json')).toBe(404);
-    await sweepNow();
+    await cleanUpNow();
     const left: string[] = [];
     for await (const { name } of context.store.list(FROZEN)) left.push(name);
     expect(left.filter((name) => name.includes(first?.package ?? '?'))).toEqual([]);

@@ -1,14 +1,14 @@
 import type { FrozenReading, PageWord, WordWay } from '@aurelfield/api';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import type { WordService } from '../language/wordService.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { AppError } from '../appError.ts';
 import type { OpenWord } from './pupilDoor.ts';
 
 export interface PageWordDeps {
   readonly words: WordService;
   readonly voices: VoiceRegistry;
-  readonly pupils: PupilStore;
+  readonly pupils: PupilRepository;
 }
 
 /** A word of an assignment for whoever reads it: its syllables, what it means, and how it sounds. Only words that stand there can be asked for. */

@@ -13,7 +13,7 @@ import type { SharedLimits } from '../http/sharedLimits.ts';
 import { AppError } from '../appError.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { FailedAttempts } from './failedAttempts.ts';
-import type { AssignmentRow, AssignmentStore, OpenLink } from './assignmentStore.ts';
+import type { AssignmentRow, AssignmentRepository, OpenLink } from './assignmentRepository.ts';
 import { today } from './assignmentService.ts';
 import { FROZEN_TEXT, frozenObject, WHOLE_SOUND } from './assignmentWork.ts';
 import { wordIn } from './pageWords.ts';
@@ -21,7 +21,7 @@ import { CODE_LENGTH, type LinkKeys } from './linkKeys.ts';
 
 export interface PupilDoorDeps {
   readonly db: Database;
-  readonly assignments: AssignmentStore;
+  readonly assignments: AssignmentRepository;
   readonly keys: LinkKeys;
   readonly store: ObjectStore;
   readonly limits: SharedLimits;

@@ -10,15 +10,15 @@ import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
 import { idParam } from '../http/params.ts';
 import type { AssignmentService } from './assignmentService.ts';
-import type { Shelf } from '../handouts/shelf.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
-import type { AssignmentStore } from './assignmentStore.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
+import type { AssignmentRepository } from './assignmentRepository.ts';
 
 export interface AssignmentRouteDeps {
   readonly assignmentService: AssignmentService;
-  readonly assignments: AssignmentStore;
-  readonly shelf: Shelf;
-  readonly pupils: PupilStore;
+  readonly assignments: AssignmentRepository;
+  readonly handoutRepository: HandoutRepository;
+  readonly pupils: PupilRepository;
 }
 
 const listQuery = z.object({ handoutId: id.optional() });
@@ -27,13 +27,13 @@ const listQuery = z.object({ handoutId: id.optional() });
 export function assignmentRoutes({
   assignmentService,
   assignments,
-  shelf,
+  handoutRepository,
   pupils,
 }: AssignmentRouteDeps): Router {
   const router = Router();
 
   router.get('/handouts/:id/given', async (request, response) => {
-    const { handout } = await shelf.row(schoolOf(request), idParam(request));
+    const { handout } = await handoutRepository.row(schoolOf(request), idParam(request));
     const count = await assignments.countGiven(schoolOf(request), { handoutId: handout.id });
     response.json({ count } satisfies Given);
   });

@@ -4,7 +4,7 @@ import session from 'express-session';
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import type pg from 'pg';
 import { AppError } from '../appError.ts';
-import type { Author } from '../texts/textKeeper.ts';
+import type { Author } from '../texts/textRevisionService.ts';
 
 declare module 'express-session' {
   interface SessionData {

@@ -2,14 +2,14 @@ import type { ClassSet } from '@aurelfield/api';
 import { FileNames, zipped, type Entry } from '@aurelfield/formats';
 import { setTimeout as delay } from 'node:timers/promises';
 import { filesOf } from '../exports/exportService.ts';
-import type { JobStore } from '../jobs/jobStore.ts';
+import type { JobRepository } from '../jobs/jobRepository.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import { Folders, START_PAGE, startPage } from './classSetFolders.ts';
 import { checkPackable, type ClassSetService } from './classSetService.ts';
 
 export interface ClassSetPackageDeps {
   readonly service: ClassSetService;
-  readonly jobStore: JobStore;
+  readonly jobRepository: JobRepository;
   readonly store: ObjectStore;
 }
 
@@ -56,7 +56,7 @@ export class ClassSetPackage {
         continue;
       }
       const jobId = item.file.split('/').at(-2) ?? '';
-      const { result } = await this.#deps.jobStore.get(schoolId, jobId);
+      const { result } = await this.#deps.jobRepository.get(schoolId, jobId);
       for (const { object, fileName } of filesOf(result)) {
         const [, stem = fileName, ending = 'bin'] = /^(.+?)\.([a-z0-9]+(?:\.zip)?)$/iu.exec(fileName) ?? [];
         try {

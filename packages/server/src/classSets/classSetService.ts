@@ -4,24 +4,24 @@ import { eq } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/database.ts';
 import { schools } from '../db/schema/index.ts';
 import { checkOutput, filesOf } from '../exports/exportService.ts';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import { toJob, type JobStore } from '../jobs/jobStore.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import { toJob, type JobRepository } from '../jobs/jobRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
-import type { ReadingStore } from '../readings/readingStore.ts';
+import type { ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../appError.ts';
-import type { ClassSetRow, ClassSetStore, ItemWithJob } from './classSetStore.ts';
+import type { ClassSetRow, ClassSetRepository, ItemWithJob } from './classSetRepository.ts';
 
 export interface ClassSetDeps {
   readonly database: OpenDatabase;
-  readonly sets: ClassSetStore;
-  readonly shelf: Shelf;
-  readonly pupils: PupilStore;
-  readonly readings: ReadingStore;
+  readonly sets: ClassSetRepository;
+  readonly handoutRepository: HandoutRepository;
+  readonly pupils: PupilRepository;
+  readonly readings: ReadingRepository;
   readonly opener: ReadingOpener;
   readonly jobs: Jobs;
-  readonly jobStore: JobStore;
+  readonly jobRepository: JobRepository;
 }
 
 /** Sets that the list shows. */
@@ -40,12 +40,12 @@ export class ClassSetService {
 
   /** Begins a set. @throws AppError for what can be told to be wrong before anything runs. */
   async begin(schoolId: string, given: ClassSetRequest): Promise<ClassSet> {
-    const { database, sets, shelf, pupils, jobStore } = this.#deps;
+    const { database, sets, handoutRepository, pupils, jobRepository } = this.#deps;
     const request = classSetRequestSchema.parse(given);
     for (const output of [request.output, ...Object.values(request.outputs)])
       checkOutput(output, request.naming);
     const titles = await Promise.all(
-      request.handoutIds.map(async (id) => (await shelf.row(schoolId, id)).handout.title),
+      request.handoutIds.map(async (id) => (await handoutRepository.row(schoolId, id)).handout.title),
     );
     await Promise.all(request.pupilIds.map((id) => pupils.get(schoolId, id)));
     const items =
@@ -56,7 +56,7 @@ export class ClassSetService {
         : request.pupilIds.map((pupilId) => ({ pupilId, handoutIds: [...request.handoutIds] }));
     const title = request.joining?.title ?? (titles.length > 1 ? `${titles[0]} and ${titles.length - 1} more` : (titles[0] ?? '')); // prettier-ignore
     const set = await database.transaction(async (tx) => {
-      const groupId = await jobStore.addGroup(tx.db, schoolId);
+      const groupId = await jobRepository.addGroup(tx.db, schoolId);
       const row = await sets.add(tx.db, { schoolId, title, request, groupId }, items);
       await tx.db.update(schools).set({ naming: request.naming }).where(eq(schools.id, schoolId));
       await this.#enqueueMissing(tx, row);
@@ -145,7 +145,7 @@ export class ClassSetService {
   }
 
   async #views(schoolId: string, rows: readonly ClassSetRow[]): Promise<ClassSet[]> {
-    const { sets, pupils, shelf } = this.#deps;
+    const { sets, pupils, handoutRepository } = this.#deps;
     const all = await sets.items(rows.map(({ id }) => id));
     const names = new Map(
       [...(await pupils.list(schoolId)), ...(await pupils.deleted(schoolId))].map(({ id, name }) => [
@@ -153,7 +153,9 @@ export class ClassSetService {
         name,
       ]),
     );
-    const titles = await shelf.titles(schoolId, [...new Set(all.flatMap(({ item }) => item.handoutIds))]);
+    const titles = await handoutRepository.titles(schoolId, [
+      ...new Set(all.flatMap(({ item }) => item.handoutIds)),
+    ]);
     return rows.map((row) => {
       const items = all.filter(({ item }) => item.setId === row.id).map((one) => toItem(one, names, titles));
       const done = items.reduce((sum, item) => sum + item.done, 0);

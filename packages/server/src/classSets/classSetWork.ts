@@ -3,28 +3,28 @@ import type { OpenDatabase } from '../db/database.ts';
 import type { EditionMaker } from '../exports/editionMaker.ts';
 import { exportPayload, type ExportService } from '../exports/exportService.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import type { JobStore } from '../jobs/jobStore.ts';
+import type { JobRepository } from '../jobs/jobRepository.ts';
 import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingOpener } from '../readings/readingOpener.ts';
-import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
+import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../appError.ts';
-import type { ClassSetStore } from './classSetStore.ts';
+import type { ClassSetRepository } from './classSetRepository.ts';
 
 export interface ClassSetWorkDeps {
   readonly database: OpenDatabase;
-  readonly sets: ClassSetStore;
+  readonly sets: ClassSetRepository;
   readonly opener: ReadingOpener;
-  readonly readings: ReadingStore;
+  readonly readings: ReadingRepository;
   readonly editions: EditionMaker;
   readonly exports: ExportService;
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
-  readonly jobStore: JobStore;
+  readonly jobRepository: JobRepository;
 }
 
 /** Carries out the beginning of an item: its readings are planned, and the job that makes and writes them takes this one's place. Done a second time, it begins none anew. */
 export function classSetWork(deps: ClassSetWorkDeps): JobHandler<'set'> {
-  const { database, sets, opener, readings, editions, exports, voices, jobs, jobStore } = deps;
+  const { database, sets, opener, readings, editions, exports, voices, jobs, jobRepository } = deps;
   return async ({ id, schoolId, groupId, payload: { setId, position } }, context) => {
     const { request } = await sets.get(schoolId, setId);
     const own = (await sets.items([setId])).find(({ item }) => item.position === position)?.item;
@@ -49,7 +49,7 @@ export function classSetWork(deps: ClassSetWorkDeps): JobHandler<'set'> {
       request.naming,
       { facts, joining: request.joining },
     );
-    const earlier = await jobStore.latestLike(schoolId, payload);
+    const earlier = await jobRepository.latestLike(schoolId, payload);
     const isReusable = earlier !== undefined && (await exports.isAllThere(earlier));
     await database.transaction(async (tx) => {
       for (const reading of priced) await readings.agreeToCost(tx, schoolId, reading.id);

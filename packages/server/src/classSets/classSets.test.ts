@@ -396,7 +396,10 @@ describe('a class set', () => {
   });
 
   test('the shelf tells for whom a handout is ready, is being made, and is out of date', async () => {
-    const handout = await add('Shelf', Array.from({ length: 60 }, (_, i) => `Reed ${i} bends.`).join(' '));
+    const handout = await add(
+      'HandoutRepository',
+      Array.from({ length: 60 }, (_, i) => `Reed ${i} bends.`).join(' '),
+    );
     const standing = async () => {
       const { body } = await client.get<HandoutSummary[]>('/handouts');
       const { readyFor, makingFor, outOfDateFor } = body.find(

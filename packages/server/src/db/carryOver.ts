@@ -2,7 +2,7 @@ import { contentHash, withIds, wordsOf, type Block, type TextBlock } from '@aure
 import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import { setSearchParts } from '../texts/searchParts.ts';
-import { addText } from '../texts/textStore.ts';
+import { addText } from '../texts/textRepository.ts';
 import type { Database } from './database.ts';
 
 interface LegacyBlock {

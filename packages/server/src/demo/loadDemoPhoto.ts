@@ -5,8 +5,8 @@ import type { Database } from '../db/database.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 import type { HandoutMaker } from '../handouts/handoutMaker.ts';
 import { newPhotoPages } from '../handouts/newPhotoPages.ts';
-import { documentOf } from '../intake/photosOf.ts';
-import type { Readers } from '../intake/readers.ts';
+import { documentOf } from '../imports/photosOf.ts';
+import type { Readers } from '../imports/readers.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { DEMO_PHOTO } from './people.ts';
 

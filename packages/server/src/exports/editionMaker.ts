@@ -5,22 +5,22 @@ import { eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../db/database.ts';
 import { schools } from '../db/schema/index.ts';
-import type { Shelf } from '../handouts/shelf.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import type { ReadingSound, Stretch } from '../readings/readingSound.ts';
-import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
+import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../appError.ts';
-import type { TextStore } from '../texts/textStore.ts';
+import type { TextRepository } from '../texts/textRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { withSpokenTitle } from './spokenTitle.ts';
 
 export interface EditionDeps {
   readonly db: Database;
-  readonly readings: ReadingStore;
+  readonly readings: ReadingRepository;
   readonly sound: ReadingSound;
-  readonly texts: TextStore;
-  readonly shelf: Shelf;
-  readonly pupils: PupilStore;
+  readonly texts: TextRepository;
+  readonly handoutRepository: HandoutRepository;
+  readonly pupils: PupilRepository;
   readonly voices: VoiceRegistry;
   readonly threads: TextThreads;
 }
@@ -44,11 +44,11 @@ export class EditionMaker {
 
   /** What is said about a reading in tags and names. */
   async factsOf(reading: ReadingRow): Promise<NamedFacts> {
-    const { texts, shelf, pupils, voices, db } = this.#deps;
+    const { texts, handoutRepository, pupils, voices, db } = this.#deps;
     const { schoolId, handoutId, pupilId } = reading;
     const [text, { handout }, pupil, [school]] = await Promise.all([
       texts.get(schoolId, reading.textHash),
-      shelf.row(schoolId, handoutId),
+      handoutRepository.row(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
       db.select({ name: schools.name }).from(schools).where(eq(schools.id, schoolId)),
     ]);

@@ -16,12 +16,12 @@ import {
 } from '@aurelfield/formats';
 import { Readable, Transform } from 'node:stream';
 import type { Jobs } from '../jobs/jobs.ts';
-import type { JobRow, JobStore } from '../jobs/jobStore.ts';
+import type { JobRow, JobRepository } from '../jobs/jobRepository.ts';
 import type { PayloadOf } from '../jobs/payloads.ts';
 import type { JobHandler } from '../jobs/worker.ts';
 import type { ReadingMaker } from '../readings/readingMaker.ts';
 import type { ReadingPlanner } from '../readings/readingPlanner.ts';
-import type { ReadingRow, ReadingStore } from '../readings/readingStore.ts';
+import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../appError.ts';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
 import type { EditionMaker, NamedEdition, NamedFacts } from './editionMaker.ts';
@@ -33,12 +33,12 @@ const WRITING_SHARE = 0.05;
 export const EXPORTS = 'exports/';
 
 export interface ExportDeps {
-  readonly readings: ReadingStore;
+  readonly readings: ReadingRepository;
   readonly planner: ReadingPlanner;
   readonly maker: ReadingMaker;
   readonly editions: EditionMaker;
   readonly jobs: Jobs;
-  readonly jobStore: JobStore;
+  readonly jobRepository: JobRepository;
   readonly store: ObjectStore;
 }
 
@@ -75,12 +75,12 @@ export class ExportService {
    * @throws AppError for a format that there is not, or a pattern of names that is wrong.
    */
   async begin(schoolId: string, readingId: string, request: ExportRequest): Promise<JobRow> {
-    const { readings, editions, jobs, jobStore } = this.#deps;
+    const { readings, editions, jobs, jobRepository } = this.#deps;
     const { naming, partial, ...output } = exportRequestSchema.parse(request);
     checkOutput(output, naming);
     const facts = await editions.fingerprint(await readings.get(schoolId, readingId));
     const payload = exportPayload([readingId], output, naming, { facts, partial });
-    const earlier = await jobStore.latestLike(schoolId, payload);
+    const earlier = await jobRepository.latestLike(schoolId, payload);
     if (earlier?.state === 'waiting' || earlier?.state === 'running') return earlier;
     if (earlier && !partial && (await this.isAllThere(earlier))) return earlier;
     return jobs.begin({ schoolId, payload });

@@ -1,7 +1,7 @@
 import type { ReadingSentencePlan } from '@aurelfield/core';
 import { joinedEdition, type Edition } from '@aurelfield/formats';
 import type { ReadingSound } from '../readings/readingSound.ts';
-import type { ReadingRow } from '../readings/readingStore.ts';
+import type { ReadingRow } from '../readings/readingRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 
 /** An edition that begins with its title, said in the reading's own voice and pace; as it is where its first heading says the title already. */

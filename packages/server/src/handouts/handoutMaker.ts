@@ -4,22 +4,22 @@ import { and, asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { OpenDatabase } from '../db/database.ts';
 import { handouts, photoPages, sources, versions } from '../db/schema/index.ts';
-import type { TrayItem } from '../intake/sourceTray.ts';
-import { handoutBlocks } from '../intake/tidyBlocks.ts';
+import type { StagedSource } from '../imports/sourceStaging.ts';
+import { handoutBlocks } from '../imports/tidyBlocks.ts';
 import { setSearchParts } from '../texts/searchParts.ts';
-import { textOf } from '../texts/textKeeper.ts';
-import { addText } from '../texts/textStore.ts';
+import { textOf } from '../texts/textRevisionService.ts';
+import { addText } from '../texts/textRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
-import type { Shelf } from './shelf.ts';
-import type { SourceStore } from './sourceStore.ts';
+import type { HandoutRepository } from './handoutRepository.ts';
+import type { SourceRepository } from './sourceRepository.ts';
 
 /** A photographed page about to be stored. */
 export type NewPhotoPage = Omit<typeof photoPages.$inferInsert, 'handoutId' | 'schoolId' | 'position'>;
 
 export interface MakerDeps {
   readonly database: OpenDatabase;
-  readonly shelf: Shelf;
-  readonly sources: SourceStore;
+  readonly handoutRepository: HandoutRepository;
+  readonly sources: SourceRepository;
   readonly threads: TextThreads;
 }
 
@@ -36,10 +36,10 @@ export class HandoutMaker {
     schoolId: string,
     teacherId: string | null,
     input: HandoutInput,
-    source?: TrayItem,
+    source?: StagedSource,
     pages: readonly NewPhotoPage[] = [],
   ): Promise<Handout> {
-    const { database, shelf, threads } = this.#deps;
+    const { database, handoutRepository, threads } = this.#deps;
     const blocks = withIds(await handoutBlocks(input, threads), randomUUID);
     const text = textOf(blocks, input.language, await threads.countWords(blocks, input.language));
     const handoutId = await database.transaction(async ({ db }) => {
@@ -74,12 +74,12 @@ export class HandoutMaker {
         .values({ schoolId, handoutId: made.id, reason: 'taken in', textHash: text.hash, teacherId });
       return made.id;
     });
-    return shelf.get(schoolId, handoutId);
+    return handoutRepository.get(schoolId, handoutId);
   }
 
   /** A copy of a handout with its source, under a title that says so. */
   async duplicate(schoolId: string, teacherId: string | null, handoutId: string): Promise<Handout> {
-    const original = await this.#deps.shelf.get(schoolId, handoutId);
+    const original = await this.#deps.handoutRepository.get(schoolId, handoutId);
     const source = await this.#deps.sources.get(schoolId, handoutId);
     const { title, language, subject, className, sourceKind, sourceName, sourceAddress } = original;
     const pages = await this.#deps.database.db

@@ -2,7 +2,7 @@ import {
   MAX_HANDOUT_CHARACTERS,
   type Handout,
   type HandoutSummary,
-  type Intake,
+  type DocumentPreview,
   type Problem,
 } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -97,7 +97,7 @@ describe('the shelf', () => {
 
 describe('what was found', () => {
   test('title, language and size of a text', async () => {
-    const { body } = await client.send<Intake>('POST', '/intake/text', {
+    const { body } = await client.send<DocumentPreview>('POST', '/imports/text', {
       text: 'Rzeka\n\nRzeka powoli skręcała obok młyna, a mieszkańcy patrzyli.',
     });
     expect(body).toMatchObject({
@@ -112,7 +112,7 @@ describe('what was found', () => {
   });
 
   test('a language without a voice is told', async () => {
-    const { body } = await client.send<Intake>('POST', '/intake/text', {
+    const { body } = await client.send<DocumentPreview>('POST', '/imports/text', {
       text: '川はゆっくりと水車小屋のそばを曲がり、町の人々は水が上がるのを見ていた。それは長い冬の終わりだった。',
     });
     expect(body).toMatchObject({ language: 'ja', hasVoice: false });
@@ -124,7 +124,7 @@ describe('what was found', () => {
     ['Windows-1252', new Uint8Array([0x43, 0x61, 0xe9, 0x20, 0x96, 0x2e]), 'Caé –.', 'windows-1252'],
     ['emoji and right-to-left', bytes('😀 مرحبا'), '😀 مرحبا', 'utf-8'],
   ])('a file in %s is read rightly', async (_name, content, text, encoding) => {
-    const { body } = await client.upload<Intake>('/intake/file', undefined, {
+    const { body } = await client.upload<DocumentPreview>('/imports/file', undefined, {
       name: 'note.txt',
       bytes: content,
     });
@@ -157,13 +157,13 @@ describe('what was found', () => {
       'too-long',
     ],
   ])('%s is refused with a reason', async (_name, file, status, problem) => {
-    const answer = await client.upload<Problem>('/intake/file', undefined, file);
+    const answer = await client.upload<Problem>('/imports/file', undefined, file);
     expect([answer.status, answer.body.problem]).toEqual([status, problem]);
   });
 
   test('no file at all, and a body that is no JSON', async () => {
-    expect((await client.upload<Problem>('/intake/file')).body.problem).toBe('no-file');
-    const broken = await client.fetch('/intake/text', {
+    expect((await client.upload<Problem>('/imports/file')).body.problem).toBe('no-file');
+    const broken = await client.fetch('/imports/text', {
       method: 'POST',
       body: '{"text":',
       headers: { 'content-type': 'application/json' },

@@ -1,11 +1,11 @@
-import { documentOf } from '../intake/photosOf.ts';
-import type { TrayPhoto } from '../intake/photoTray.ts';
+import { documentOf } from '../imports/photosOf.ts';
+import type { StagedPhoto } from '../imports/photoStaging.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { NewPhotoPage } from './handoutMaker.ts';
 
 /** What a handout keeps of the photos it was read of: each with its words in reading order. */
 export async function newPhotoPages(
-  photos: readonly TrayPhoto[],
+  photos: readonly StagedPhoto[],
   threads: TextThreads,
 ): Promise<NewPhotoPage[]> {
   if (photos.length === 0) return [];

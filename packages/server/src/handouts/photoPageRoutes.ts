@@ -5,22 +5,22 @@ import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
-import { recogniserCode } from '../intake/recogniserCode.ts';
-import type { IntakeDeps } from '../intake/routes.ts';
-import type { PhotoStore } from './photoStore.ts';
-import type { Shelf } from './shelf.ts';
+import { recogniserCode } from '../imports/recogniserCode.ts';
+import type { ImportDeps } from '../imports/routes.ts';
+import type { PhotoRepository } from './photoRepository.ts';
+import type { HandoutRepository } from './handoutRepository.ts';
 
-export interface PhotoPageDeps extends Pick<IntakeDeps, 'readers'> {
-  readonly shelf: Shelf;
-  readonly photos: PhotoStore;
+export interface PhotoPageDeps extends Pick<ImportDeps, 'readers'> {
+  readonly handoutRepository: HandoutRepository;
+  readonly photos: PhotoRepository;
 }
 
 /** The photos of a handout beside its text: pages, words, what was found right, a part read alone. */
-export function photoPageRoutes({ shelf, photos, readers }: PhotoPageDeps): Router {
+export function photoPageRoutes({ handoutRepository, photos, readers }: PhotoPageDeps): Router {
   const router = Router();
 
   router.get('/handouts/:id/photos', async (request, response) => {
-    await shelf.row(schoolOf(request), idParam(request));
+    await handoutRepository.row(schoolOf(request), idParam(request));
     response.json(await photos.pages(schoolOf(request), idParam(request)));
   });
 
@@ -50,7 +50,7 @@ export function photoPageRoutes({ shelf, photos, readers }: PhotoPageDeps): Rout
   router.post('/handouts/:id/photos/:page/region', async (request, response) => {
     const { box } = regionRequestSchema.parse(request.body);
     const [schoolId, handoutId] = [schoolOf(request), idParam(request)];
-    const { text: of } = await shelf.row(schoolId, handoutId);
+    const { text: of } = await handoutRepository.row(schoolId, handoutId);
     const { name, content } = await photos.picture(schoolId, handoutId, pageOf(request), 'flat');
     const text = await readers.read(
       { kind: 'region', name, bytes: content, box, languages: recogniserCode(of.language) },

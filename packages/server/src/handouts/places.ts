@@ -10,8 +10,8 @@ import {
 } from '@aurelfield/core';
 import { AppError } from '../appError.ts';
 import type { OpenDatabase } from '../db/database.ts';
-import { anchorStore, standsIn } from '../texts/anchorStore.ts';
-import type { Shelf } from './shelf.ts';
+import { anchorRepository, standsIn } from '../texts/anchorRepository.ts';
+import type { HandoutRepository } from './handoutRepository.ts';
 
 /** A text in which the same is written oftener is no handout. */
 const PLACES_AT_MOST = 500;
@@ -19,11 +19,11 @@ const PLACES_AT_MOST = 500;
 /** How words are said in single places of a handout, as a teacher sets it. */
 export class Places {
   readonly #database: OpenDatabase;
-  readonly #shelf: Shelf;
+  readonly #handoutRepository: HandoutRepository;
 
-  constructor(database: OpenDatabase, shelf: Shelf) {
+  constructor(database: OpenDatabase, handoutRepository: HandoutRepository) {
     this.#database = database;
-    this.#shelf = shelf;
+    this.#handoutRepository = handoutRepository;
   }
 
   /** @param everywhere also in every other place where the same word is written. @throws AppError `moved` when something else is written there. */
@@ -33,27 +33,27 @@ export class Places {
     occurrence: OccurrenceInput,
     everywhere = false,
   ): Promise<void> {
-    const { text } = await this.#shelf.row(schoolId, handoutId);
+    const { text } = await this.#handoutRepository.row(schoolId, handoutId);
     if (!standsIn(text.blocks, occurrence)) throw moved(occurrence.written);
     const places = everywhere ? placesOf(occurrence.written, text.blocks, text.language) : [];
     await this.#database.transaction(async ({ db }) => {
-      await anchorStore.set(db, schoolId, handoutId, occurrence);
+      await anchorRepository.set(db, schoolId, handoutId, occurrence);
       for (const place of places)
         if (place.block !== occurrence.block || place.start !== occurrence.start)
-          await anchorStore.set(db, schoolId, handoutId, { ...occurrence, ...place });
+          await anchorRepository.set(db, schoolId, handoutId, { ...occurrence, ...place });
     });
   }
 
   /** Says the word as everywhere else again. @param everywhere also in every other place of the handout where the same is said of the same word. */
   async remove(schoolId: string, handoutId: string, occurrenceId: string, everywhere = false): Promise<void> {
-    await this.#shelf.row(schoolId, handoutId);
+    await this.#handoutRepository.row(schoolId, handoutId);
     await this.#database.transaction(async ({ db }) => {
-      const all = everywhere ? await anchorStore.all(db, schoolId, handoutId) : [];
+      const all = everywhere ? await anchorRepository.all(db, schoolId, handoutId) : [];
       const own = all.find(({ id }) => id === occurrenceId);
-      await anchorStore.remove(db, schoolId, handoutId, occurrenceId);
+      await anchorRepository.remove(db, schoolId, handoutId, occurrenceId);
       for (const { id, written, said, kind } of all)
         if (id !== occurrenceId && written === own?.written && said === own.said && kind === own.kind)
-          await anchorStore.remove(db, schoolId, handoutId, id);
+          await anchorRepository.remove(db, schoolId, handoutId, id);
     });
   }
 
@@ -63,7 +63,7 @@ export class Places {
     handoutId: string,
     place: { readonly block: string; readonly start: number },
   ): Promise<OtherReadings> {
-    const { handout, text } = await this.#shelf.row(schoolId, handoutId);
+    const { handout, text } = await this.#handoutRepository.row(schoolId, handoutId);
     const block = text.blocks.find(({ id }) => id === place.block);
     const sentence =
       block &&

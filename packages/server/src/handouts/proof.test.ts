@@ -163,7 +163,7 @@ describe('checking', () => {
 test('a page fetched again shows what changed, and can be taken', async () => {
   const site = server.running.siteOrigin ?? '';
   const found = (
-    await client.send<{ content: BlockView[]; ticket: string }>('POST', '/intake/page', {
+    await client.send<{ content: BlockView[]; ticket: string }>('POST', '/imports/page', {
       address: `${site}/river/bore`,
     })
   ).body;

@@ -19,39 +19,39 @@ import type { TextThreads } from '../threads/textThreads.ts';
 import type { HandoutMaker } from './handoutMaker.ts';
 import { newPhotoPages } from './newPhotoPages.ts';
 import type { Places } from './places.ts';
-import type { Shelf } from './shelf.ts';
-import type { SourceStore } from './sourceStore.ts';
-import { readTextFile, type UploadedFile } from '../intake/examine.ts';
-import { photosOf } from '../intake/photosOf.ts';
-import type { PhotoTray } from '../intake/photoTray.ts';
-import type { SourceTray } from '../intake/sourceTray.ts';
+import type { HandoutRepository } from './handoutRepository.ts';
+import type { SourceRepository } from './sourceRepository.ts';
+import { readTextFile, type UploadedFile } from '../imports/importPreview.ts';
+import { photosOf } from '../imports/photosOf.ts';
+import type { PhotoStaging } from '../imports/photoStaging.ts';
+import type { SourceStaging } from '../imports/sourceStaging.ts';
 
 export interface HandoutRouteDeps {
-  readonly shelf: Shelf;
+  readonly handoutRepository: HandoutRepository;
   readonly maker: HandoutMaker;
   readonly places: Places;
-  readonly sources: SourceStore;
+  readonly sources: SourceRepository;
   readonly threads: TextThreads;
-  readonly tray: SourceTray;
-  readonly photoTray: PhotoTray;
+  readonly staging: SourceStaging;
+  readonly photoStaging: PhotoStaging;
 }
 
-/** The shelf: take in, look at, change, put away and bring back handouts. */
+/** The handoutRepository: take in, look at, change, put away and bring back handouts. */
 export function handoutRoutes({
-  shelf,
+  handoutRepository,
   maker,
   places,
   sources,
   threads,
-  tray,
-  photoTray,
+  staging,
+  photoStaging,
 }: HandoutRouteDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 10 });
 
   router.get('/handouts', async (request, response) => {
     const { search, from } = shelfQuerySchema.parse(request.query);
-    response.json(await shelf.list(schoolOf(request), { search, from }));
+    response.json(await handoutRepository.list(schoolOf(request), { search, from }));
   });
 
   router.post('/handouts', upload, async (request, response) => {
@@ -59,10 +59,10 @@ export function handoutRoutes({
     const input = handoutInputSchema.parse(inputPart(request.body));
     const file = uploaded(request);
     if (file) readTextFile(file);
-    const source = input.ticket === undefined ? undefined : await tray.get(schoolId, input.ticket);
+    const source = input.ticket === undefined ? undefined : await staging.get(schoolId, input.ticket);
     if (input.ticket !== undefined && !source)
       throw new AppError('gone', 'The file was read too long ago. Choose it again.');
-    const pages = await newPhotoPages(await photosOf(photoTray, schoolId, input.photos), threads);
+    const pages = await newPhotoPages(await photosOf(photoStaging, schoolId, input.photos), threads);
     const made = await maker.add(
       schoolId,
       request.session.teacherId ?? null,
@@ -77,23 +77,27 @@ export function handoutRoutes({
         }),
       pages,
     );
-    for (const ticket of input.photos) await photoTray.remove(schoolId, ticket);
-    if (input.ticket !== undefined) await tray.remove(schoolId, input.ticket);
+    for (const ticket of input.photos) await photoStaging.remove(schoolId, ticket);
+    if (input.ticket !== undefined) await staging.remove(schoolId, input.ticket);
     response.status(201).json(made);
   });
 
   router.get('/handouts/:id', async (request, response) => {
-    response.json(await shelf.get(schoolOf(request), idParam(request)));
+    response.json(await handoutRepository.get(schoolOf(request), idParam(request)));
   });
 
   router.patch('/handouts/:id', async (request, response) => {
     response.json(
-      await shelf.update(schoolOf(request), idParam(request), handoutPatchSchema.parse(request.body)),
+      await handoutRepository.update(
+        schoolOf(request),
+        idParam(request),
+        handoutPatchSchema.parse(request.body),
+      ),
     );
   });
 
   router.delete('/handouts/:id', async (request, response) => {
-    await shelf.setDeleted(schoolOf(request), idParam(request), true);
+    await handoutRepository.setDeleted(schoolOf(request), idParam(request), true);
     response.status(204).end();
   });
 
@@ -104,7 +108,7 @@ export function handoutRoutes({
   });
 
   router.post('/handouts/:id/restore', async (request, response) => {
-    await shelf.setDeleted(schoolOf(request), idParam(request), false);
+    await handoutRepository.setDeleted(schoolOf(request), idParam(request), false);
     response.status(204).end();
   });
 
@@ -112,7 +116,7 @@ export function handoutRoutes({
     const { everywhere, ...occurrence } = setOccurrenceSchema.parse(request.body);
     checkSaid(occurrence);
     await places.set(schoolOf(request), idParam(request), occurrence, everywhere === true);
-    response.json(await shelf.get(schoolOf(request), idParam(request)));
+    response.json(await handoutRepository.get(schoolOf(request), idParam(request)));
   });
 
   router.delete('/handouts/:id/occurrences/:occurrence', async (request, response) => {
@@ -122,7 +126,7 @@ export function handoutRoutes({
       idParam(request, 'occurrence'),
       request.query.everywhere === 'true',
     );
-    response.json(await shelf.get(schoolOf(request), idParam(request)));
+    response.json(await handoutRepository.get(schoolOf(request), idParam(request)));
   });
 
   router.get('/handouts/:id/other-readings', async (request, response) => {

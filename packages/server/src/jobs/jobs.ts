@@ -2,7 +2,7 @@ import type { Job } from '@aurelfield/api';
 import { setTimeout as delay } from 'node:timers/promises';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
 import { AppError } from '../appError.ts';
-import { toJob, type JobRow, type JobStore } from './jobStore.ts';
+import { toJob, type JobRow, type JobRepository } from './jobRepository.ts';
 import type { JobPayload, JobResult } from './payloads.ts';
 import { CANCEL_CHANNEL, type Queue } from './queue.ts';
 
@@ -18,10 +18,10 @@ const POLL_MILLISECONDS = 120;
 /** Long work, for those who want it done: begin it, look at it, cancel it, wherever it runs. */
 export class Jobs {
   readonly #database: OpenDatabase;
-  readonly #store: JobStore;
+  readonly #store: JobRepository;
   readonly #queue: Queue;
 
-  constructor(database: OpenDatabase, store: JobStore, queue: Queue) {
+  constructor(database: OpenDatabase, store: JobRepository, queue: Queue) {
     this.#database = database;
     this.#store = store;
     this.#queue = queue;

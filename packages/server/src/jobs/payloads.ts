@@ -22,7 +22,7 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('assignment'), assignmentId: id }),
   /** Reads the sound of a recording and finds the words of its text in it. */
   z.object({ kind: z.literal('recording'), recordingId: id }),
-  /** Recognises the words of a photo that lies on the tray. */
+  /** Recognises the words of a photo that was uploaded. */
   z.object({ kind: z.literal('photo'), ticket: z.uuid(), choice: readPhotoSchema }),
 ]);
 export type JobPayload = z.infer<typeof jobPayloadSchema>;

@@ -19,7 +19,7 @@ export const LEASE_SECONDS = 12;
 const MAINTENANCE_SECONDS = 5;
 const TRIES = 6;
 const GIVEN_UP = 'given-up';
-const SWEEP = 'sweep';
+const CLEAN_UP = 'clean-up';
 /** Workers listen here for jobs that came in and jobs that were cancelled. */
 export const WORK_CHANNEL = 'aurelfield_work';
 export const CANCEL_CHANNEL = 'aurelfield_cancel';
@@ -99,13 +99,13 @@ export class Queue {
 
   /** Has some upkeep done again and again, by one process at a time. @param cron when, e.g. "17 * * * *". */
   async schedule(cron: string, work: () => Promise<void>): Promise<void> {
-    await this.#boss.createQueue(SWEEP, {
-      name: SWEEP,
+    await this.#boss.createQueue(CLEAN_UP, {
+      name: CLEAN_UP,
       policy: 'singleton',
       retryLimit: 0,
       expireInSeconds: 3600,
     });
-    await this.#boss.work(SWEEP, { pollingIntervalSeconds: 30 }, work);
-    await this.#boss.schedule(SWEEP, cron);
+    await this.#boss.work(CLEAN_UP, { pollingIntervalSeconds: 30 }, work);
+    await this.#boss.schedule(CLEAN_UP, cron);
   }
 }

@@ -9,7 +9,7 @@ import { AppError } from '../appError.ts';
 import { newDatabase } from '../testing/testDatabase.ts';
 import { until } from '../testing/testServer.ts';
 import { Jobs } from './jobs.ts';
-import { JobStore } from './jobStore.ts';
+import { JobRepository } from './jobRepository.ts';
 import { Queue } from './queue.ts';
 import { JobWorker, type JobContext, type JobHandler } from './worker.ts';
 
@@ -17,7 +17,7 @@ const log = pino({ level: 'silent' });
 let database: OpenDatabase;
 let databaseUrl: string;
 let queue: Queue;
-let store: JobStore;
+let store: JobRepository;
 let jobs: Jobs;
 let schoolId: string;
 const workers = new Set<JobWorker>();
@@ -27,7 +27,7 @@ beforeAll(async () => {
   database = openDatabase(databaseUrl, 8);
   queue = new Queue(databaseUrl, log);
   await queue.start();
-  store = new JobStore(database.db);
+  store = new JobRepository(database.db);
   jobs = new Jobs(database, store, queue);
   schoolId = (await database.db.select().from(schools))[0]?.id ?? '';
 });

@@ -7,7 +7,7 @@ import type { Logger } from 'pino';
 import type { OpenDatabase } from '../db/database.ts';
 import { AppError } from '../appError.ts';
 import { JobNotifier } from './jobNotifier.ts';
-import type { JobRow, JobStore } from './jobStore.ts';
+import type { JobRow, JobRepository } from './jobRepository.ts';
 import { jobPayloadSchema, type JobPayload, type JobResult, type PayloadOf } from './payloads.ts';
 import { JOB_KINDS, LEASE_SECONDS, type JobKind, type Queue, type QueuedJob } from './queue.ts';
 
@@ -53,7 +53,7 @@ export class JobWorker {
   /** Its name, which no other worker has. */
   readonly name = `${hostname()}-${process.pid}-${randomUUID().slice(0, 8)}`;
   readonly #database: OpenDatabase;
-  readonly #store: JobStore;
+  readonly #store: JobRepository;
   readonly #queue: Queue;
   readonly #handlers: JobHandlers;
   readonly #concurrency: number;
@@ -64,7 +64,7 @@ export class JobWorker {
   #loops: Promise<void>[] = [];
 
   constructor(
-    deps: { database: OpenDatabase; store: JobStore; queue: Queue; handlers: JobHandlers; log: Logger },
+    deps: { database: OpenDatabase; store: JobRepository; queue: Queue; handlers: JobHandlers; log: Logger },
     { databaseUrl, concurrency }: WorkerOptions,
   ) {
     this.#database = deps.database;

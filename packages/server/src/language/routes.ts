@@ -2,8 +2,8 @@ import { checkTextSchema, hearWordSchema, wordQuerySchema } from '@aurelfield/ap
 import { Router } from 'express';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
-import type { AcceptedStore } from '../pronunciations/acceptedStore.ts';
-import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
+import type { AcceptedRepository } from '../pronunciations/acceptedRepository.ts';
+import type { PronunciationRepository } from '../pronunciations/pronunciationRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import type { TextChecker } from './textChecker.ts';
 import type { WordService } from './wordService.ts';
@@ -14,8 +14,8 @@ const spellingSchema = z.object({ word: z.string().min(1).max(60), language: z.s
 export interface LanguageDeps {
   readonly checker: TextChecker;
   readonly threads: TextThreads;
-  readonly accepted: AcceptedStore;
-  readonly pronunciations: PronunciationStore;
+  readonly accepted: AcceptedRepository;
+  readonly pronunciations: PronunciationRepository;
   readonly words: WordService;
 }
 

@@ -11,7 +11,7 @@ import {
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import type { z } from 'zod';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
@@ -26,9 +26,9 @@ const SYLLABLE_GAP = 0.28;
 export class WordService {
   readonly #threads: TextThreads;
   readonly #voices: VoiceRegistry;
-  readonly #pupils: PupilStore;
+  readonly #pupils: PupilRepository;
 
-  constructor(threads: TextThreads, voices: VoiceRegistry, pupils: PupilStore) {
+  constructor(threads: TextThreads, voices: VoiceRegistry, pupils: PupilRepository) {
     this.#threads = threads;
     this.#voices = voices;
     this.#pupils = pupils;

@@ -1,7 +1,7 @@
 import type {
-  Affects,
+  Impact,
   Cast,
-  Companion,
+  ParallelText,
   Decided,
   Handout,
   Problem,
@@ -14,7 +14,7 @@ import type {
 } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { sql } from 'drizzle-orm';
-import { AffectsFinder } from '../pronunciations/affects.ts';
+import { ImpactService } from '../pronunciations/impactService.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -92,7 +92,7 @@ describe('study marks', () => {
     );
     const docx = await client.fetch(`${path()}/file?format=docx&colour=amber`);
     expect(docx.headers.get('content-disposition')).toContain('.docx');
-    const read = await client.upload<{ text: string }>('/intake/file', undefined, {
+    const read = await client.upload<{ text: string }>('/imports/file', undefined, {
       name: 'marks.docx',
       bytes: new Uint8Array(await docx.arrayBuffer()),
     });
@@ -162,9 +162,9 @@ describe('several voices', () => {
 });
 
 describe('two languages', () => {
-  const path = () => `/handouts/${letter.id}/companion`;
+  const path = () => `/handouts/${letter.id}/parallel-text`;
 
-  test('without a companion there is no other side', async () => {
+  test('without a parallel text there is no other side', async () => {
     expect((await client.get(path())).body).toBeNull();
     expect(
       (
@@ -178,12 +178,12 @@ describe('two languages', () => {
   });
 
   test('the stand-in for a translation service knows the demo’s letter in Polish, and says where it knows nothing', async () => {
-    const answer = await client.send<Companion>('POST', `${path()}/translate`, {
+    const answer = await client.send<ParallelText>('POST', `${path()}/translate`, {
       language: 'pl',
       revision: 0,
     });
     expect(answer.body.origin).toBe('translated');
-    expect(answer.body.pairs.every(({ companion }) => companion !== '')).toBe(true);
+    expect(answer.body.pairs.every(({ parallelText }) => parallelText !== '')).toBe(true);
     const refused = await client.send<Problem>('POST', `${path()}/translate`, {
       language: 'cy',
       revision: 1,
@@ -201,26 +201,30 @@ describe('two languages', () => {
       ['en', 'Dear Nell,'],
       ['pl', 'Droga Nell,'],
     ]);
-    const alone = await open('companion');
+    const alone = await open('parallel');
     expect([alone.language, alone.voice.language]).toEqual(['pl', 'pl-PL']);
     expect((await textOf(alone)).blocks[0]?.text).toBe('List z pieca');
   });
 
   test('a text that is typed is laid beside the original; a table goes to its sentences', async () => {
     const whole = letter.blocks.map(({ text }) => text.replace(/[aeiou]/gu, 'e')).join('\n');
-    const typed = await client.send<Companion>('PUT', path(), { language: 'fr', text: whole, revision: 1 });
-    for (const { original, companion } of typed.body.pairs)
-      expect(companion).toBe(original.replace(/[aeiou]/gu, 'e').trim());
+    const typed = await client.send<ParallelText>('PUT', path(), {
+      language: 'fr',
+      text: whole,
+      revision: 1,
+    });
+    for (const { original, parallelText } of typed.body.pairs)
+      expect(parallelText).toBe(original.replace(/[aeiou]/gu, 'e').trim());
     const table = 'Letter from the kiln;Brief aus dem Ofen\nIt is hot.;Es ist heiß.\n';
-    const taken = await client.uploadWith<Companion>(
+    const taken = await client.uploadWith<ParallelText>(
       `${path()}/table`,
       { language: 'de', revision: String(typed.body.revision) },
       { name: 'brief.csv', bytes: bytes(table) },
     );
     expect(
       taken.body.pairs
-        .filter(({ companion }) => companion !== '')
-        .map(({ original, companion }) => [original, companion]),
+        .filter(({ parallelText }) => parallelText !== '')
+        .map(({ original, parallelText }) => [original, parallelText]),
     ).toEqual([
       ['Letter from the kiln', 'Brief aus dem Ofen'],
       ['It is hot.', 'Es ist heiß.'],
@@ -307,7 +311,7 @@ test('of more handouts than are searched, the latest are', async () => {
   const schoolId = rows[0]?.school_id ?? '';
   for (const title of ['Older', 'Newer'])
     await client.upload('/handouts', { title, language: 'en-GB', format: 'text', text: 'Quillander waits.' });
-  const finder = new AffectsFinder(
+  const finder = new ImpactService(
     context.database.db,
     context.texts,
     context.threads,
@@ -326,7 +330,7 @@ test('of more handouts than are searched, the latest are', async () => {
 test('what an entry would change is told before it is made, with what wins', async () => {
   const ask = async (scope: string, scopeValue: string, written = 'Garrick') =>
     (
-      await client.send<Affects>('POST', '/pronunciations/affects', {
+      await client.send<Impact>('POST', '/pronunciations/impact', {
         written,
         caseSensitive: false,
         scope,

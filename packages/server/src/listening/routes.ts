@@ -1,6 +1,6 @@
 import {
   castInputSchema,
-  companionInputSchema,
+  parallelTextInputSchema,
   languageSchema,
   MARK_COLOURS,
   studyMarkChangeSchema,
@@ -10,25 +10,25 @@ import {
 import { Router } from 'express';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
 import { oneFile } from '../http/upload.ts';
-import { decodeUpload } from '../intake/examine.ts';
+import { decodeUpload } from '../imports/importPreview.ts';
 import { AppError } from '../appError.ts';
-import type { CastStore } from './castStore.ts';
-import { originalSentences, type CompanionStore } from './companionStore.ts';
-import { readCompanionTable } from './companionTable.ts';
+import type { CastRepository } from './castRepository.ts';
+import { originalSentences, type ParallelTextRepository } from './parallelTextRepository.ts';
+import { readParallelTextTable } from './parallelTextTable.ts';
 import { marksAsDocx, marksAsText } from './studyMarkFile.ts';
 import type { TranslationClient } from './translationClient.ts';
-import type { StudyMarkStore } from './studyMarkStore.ts';
+import type { StudyMarkRepository } from './studyMarkRepository.ts';
 
 export interface ListeningDeps {
-  readonly shelf: Shelf;
-  readonly studyMarks: StudyMarkStore;
-  readonly casts: CastStore;
-  readonly companions: CompanionStore;
+  readonly handoutRepository: HandoutRepository;
+  readonly studyMarks: StudyMarkRepository;
+  readonly casts: CastRepository;
+  readonly parallelTexts: ParallelTextRepository;
   readonly translation: TranslationClient;
 }
 
@@ -42,23 +42,23 @@ const fileQuerySchema = z.object({
 
 /** What is laid over a handout's text. */
 export function listeningRoutes({
-  shelf,
+  handoutRepository,
   studyMarks,
   casts,
-  companions,
+  parallelTexts,
   translation,
 }: ListeningDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_TABLE_BYTES, fields: 4 });
 
   router.get('/handouts/:id/study-marks', async (request, response) => {
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     response.json(await studyMarks.list(schoolOf(request), idParam(request), text.blocks));
   });
 
   router.post('/handouts/:id/study-marks', async (request, response) => {
     const mark = studyMarkInputSchema.parse(request.body);
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     response
       .status(201)
       .json({ id: await studyMarks.add(schoolOf(request), idParam(request), mark, text.blocks) });
@@ -66,7 +66,7 @@ export function listeningRoutes({
 
   router.get('/handouts/:id/study-marks/file', async (request, response) => {
     const { format, colour } = fileQuerySchema.parse(request.query);
-    const { handout, text } = await shelf.row(schoolOf(request), idParam(request));
+    const { handout, text } = await handoutRepository.row(schoolOf(request), idParam(request));
     const all = await studyMarks.list(schoolOf(request), idParam(request), text.blocks);
     const marks = all.filter((mark) => colour === undefined || mark.colour === colour);
     if (marks.length === 0) throw new AppError('empty', 'Nothing is marked in this colour yet.');
@@ -92,55 +92,55 @@ export function listeningRoutes({
   });
 
   router.get('/handouts/:id/cast', async (request, response) => {
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     response.json(await casts.get(schoolOf(request), idParam(request), text.blocks));
   });
 
   router.put('/handouts/:id/cast', async (request, response) => {
     const cast = castInputSchema.parse(request.body);
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     await casts.set(schoolOf(request), idParam(request), cast, request.session.teacherId ?? null);
     response.json(await casts.get(schoolOf(request), idParam(request), text.blocks));
   });
 
-  router.get('/handouts/:id/companion', async (request, response) => {
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
-    response.json((await companions.get(schoolOf(request), idParam(request), text)) ?? null);
+  router.get('/handouts/:id/parallel-text', async (request, response) => {
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
+    response.json((await parallelTexts.get(schoolOf(request), idParam(request), text)) ?? null);
   });
 
-  router.put('/handouts/:id/companion', async (request, response) => {
-    const input = companionInputSchema.parse(request.body);
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+  router.put('/handouts/:id/parallel-text', async (request, response) => {
+    const input = parallelTextInputSchema.parse(request.body);
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     const origin = { origin: 'typed' as const, teacherId: request.session.teacherId ?? null };
-    await companions.set(schoolOf(request), idParam(request), text, input, origin);
-    response.json(await companions.get(schoolOf(request), idParam(request), text));
+    await parallelTexts.set(schoolOf(request), idParam(request), text, input, origin);
+    response.json(await parallelTexts.get(schoolOf(request), idParam(request), text));
   });
 
-  router.post('/handouts/:id/companion/table', upload, storableBody, async (request, response) => {
+  router.post('/handouts/:id/parallel-text/table', upload, storableBody, async (request, response) => {
     const { language, revision } = tableFieldsSchema.parse(request.body);
     if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     const source = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
-    const { beside, rows } = readCompanionTable(source, originalSentences(text));
+    const { beside, rows } = readParallelTextTable(source, originalSentences(text));
     if (rows === 0)
       throw new AppError(
         'empty',
         'There is no table of two columns in the file: the sentence, and the same in the other language.',
       );
     const origin = { origin: 'table' as const, teacherId: request.session.teacherId ?? null };
-    await companions.set(
+    await parallelTexts.set(
       schoolOf(request),
       idParam(request),
       text,
       { language, revision, sentences: beside },
       origin,
     );
-    response.json(await companions.get(schoolOf(request), idParam(request), text));
+    response.json(await parallelTexts.get(schoolOf(request), idParam(request), text));
   });
 
-  router.post('/handouts/:id/companion/translate', async (request, response) => {
+  router.post('/handouts/:id/parallel-text/translate', async (request, response) => {
     const { language, revision } = translateRequestSchema.parse(request.body);
-    const { text } = await shelf.row(schoolOf(request), idParam(request));
+    const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     const originals = originalSentences(text).map(({ original }) => original);
     const { sentences } = await translation.translate(originals, text.language, language);
     if (sentences.every((sentence) => sentence === null))
@@ -150,13 +150,13 @@ export function listeningRoutes({
       );
     const origin = { origin: 'translated' as const, teacherId: request.session.teacherId ?? null };
     const input = { language, revision, sentences: sentences.map((sentence) => sentence ?? '') };
-    await companions.set(schoolOf(request), idParam(request), text, input, origin);
-    response.json(await companions.get(schoolOf(request), idParam(request), text));
+    await parallelTexts.set(schoolOf(request), idParam(request), text, input, origin);
+    response.json(await parallelTexts.get(schoolOf(request), idParam(request), text));
   });
 
-  router.delete('/handouts/:id/companion', async (request, response) => {
-    await shelf.row(schoolOf(request), idParam(request));
-    await companions.remove(schoolOf(request), idParam(request));
+  router.delete('/handouts/:id/parallel-text', async (request, response) => {
+    await handoutRepository.row(schoolOf(request), idParam(request));
+    await parallelTexts.remove(schoolOf(request), idParam(request));
     response.status(204).end();
   });
 

@@ -9,8 +9,8 @@ import {
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
-import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PronunciationRepository } from '../pronunciations/pronunciationRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import { AppError } from '../appError.ts';
 
@@ -20,14 +20,14 @@ const KEPT_BYTES = 48_000_000;
 /** Speaks phrases, at once and from memory where it can. */
 export class PhraseSound {
   readonly #voices: VoiceRegistry;
-  readonly #pupils: PupilStore;
-  readonly #pronunciations: PronunciationStore;
+  readonly #pupils: PupilRepository;
+  readonly #pronunciations: PronunciationRepository;
   readonly #kept = new LRUCache<string, Buffer>({
     maxSize: KEPT_BYTES,
     sizeCalculation: ({ byteLength }) => byteLength,
   });
 
-  constructor(voices: VoiceRegistry, pupils: PupilStore, pronunciations: PronunciationStore) {
+  constructor(voices: VoiceRegistry, pupils: PupilRepository, pronunciations: PronunciationRepository) {
     this.#voices = voices;
     this.#pupils = pupils;
     this.#pronunciations = pronunciations;

@@ -12,11 +12,11 @@ import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { AppError } from '../appError.ts';
-import type { BoardStore } from './boardStore.ts';
+import type { BoardRepository } from './boardRepository.ts';
 import type { PhraseSound } from './phraseSound.ts';
 
 export interface PhraseDeps {
-  readonly boards: BoardStore;
+  readonly boards: BoardRepository;
   readonly phraseSound: PhraseSound;
 }
 

@@ -8,13 +8,13 @@ import {
   type DoubtfulWord,
 } from '@aurelfield/core';
 import type { VoiceRegistry } from '@aurelfield/voices';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import { hasDictionary } from '../language/knowledge.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { AppError } from '../appError.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
-import type { AcceptedStore } from './acceptedStore.ts';
-import type { PronunciationStore } from './pronunciationStore.ts';
+import type { AcceptedRepository } from './acceptedRepository.ts';
+import type { PronunciationRepository } from './pronunciationRepository.ts';
 
 const SHOWN_AT_MOST = 100;
 const PLACES_AT_MOST = 5;
@@ -25,11 +25,11 @@ const ASKED_AT_ONCE = 50;
 const AROUND = 40;
 
 export interface DoubtfulDeps {
-  readonly shelf: Shelf;
+  readonly handoutRepository: HandoutRepository;
   readonly threads: TextThreads;
-  readonly pupils: PupilStore;
-  readonly pronunciations: PronunciationStore;
-  readonly accepted: AcceptedStore;
+  readonly pupils: PupilRepository;
+  readonly pronunciations: PronunciationRepository;
+  readonly accepted: AcceptedRepository;
   readonly voices: VoiceRegistry;
 }
 
@@ -47,8 +47,8 @@ export class DoubtfulService {
     handoutId: string,
     pupilId: string,
   ): Promise<{ voice: string; words: Doubtful[] }> {
-    const { shelf, threads, pupils, pronunciations, accepted, voices } = this.#deps;
-    const { handout, text } = await shelf.row(schoolId, handoutId);
+    const { handoutRepository, threads, pupils, pronunciations, accepted, voices } = this.#deps;
+    const { handout, text } = await handoutRepository.row(schoolId, handoutId);
     const pupil = await pupils.get(schoolId, pupilId);
     if (!hasDictionary(text.language))
       throw new AppError(
@@ -83,7 +83,7 @@ export class DoubtfulService {
 
   /** The same for all handouts on the shelf together, the latest ones if there are many: what stands in most of them first. */
   async queue(schoolId: string, pupilId: string): Promise<DoubtfulQueue> {
-    const handouts = (await this.#deps.shelf.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
+    const handouts = (await this.#deps.handoutRepository.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
     const words = new Map<string, DoubtfulQueue['words'][number]>();
     const passed: DoubtfulQueue['passed'] = [];
     let voice = '';

@@ -1,6 +1,6 @@
 import {
   acceptSchema,
-  affectsRequestSchema,
+  impactRequestSchema,
   id,
   checkRequestSchema,
   entryInputSchema,
@@ -22,19 +22,19 @@ import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { z } from 'zod';
 import { schoolOf } from '../auth/sessions.ts';
-import { decodeUpload } from '../intake/examine.ts';
+import { decodeUpload } from '../imports/importPreview.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { storableBody } from '../http/storable.ts';
 import { oneFile } from '../http/upload.ts';
 import { AppError } from '../appError.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
-import type { AcceptedStore } from './acceptedStore.ts';
-import type { AffectsFinder } from './affects.ts';
+import type { AcceptedRepository } from './acceptedRepository.ts';
+import type { ImpactService } from './impactService.ts';
 import { checkSaid } from './checkSaid.ts';
 import type { DoubtfulService } from './doubtfulService.ts';
-import type { PronunciationStore } from './pronunciationStore.ts';
+import type { PronunciationRepository } from './pronunciationRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 
 const LANGUAGE = 'en-GB';
@@ -42,13 +42,13 @@ const previewSchema = z.object({ preview: z.enum(['yes', 'no']).default('no') })
 const MAX_LIST_BYTES = 5 * 1024 * 1024;
 
 export interface PronunciationDeps {
-  readonly pronunciations: PronunciationStore;
-  readonly pupils: PupilStore;
+  readonly pronunciations: PronunciationRepository;
+  readonly pupils: PupilRepository;
   readonly voices: VoiceRegistry;
-  readonly accepted: AcceptedStore;
+  readonly accepted: AcceptedRepository;
   readonly doubtful: DoubtfulService;
   readonly threads: TextThreads;
-  readonly affects: AffectsFinder;
+  readonly impact: ImpactService;
 }
 
 /** Pronunciation lists: look, change, try, bring in and hand out. */
@@ -59,7 +59,7 @@ export function pronunciationRoutes({
   accepted,
   doubtful,
   threads,
-  affects,
+  impact,
 }: PronunciationDeps): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 4 });
@@ -89,8 +89,8 @@ export function pronunciationRoutes({
     response.json(checkSaid(checkRequestSchema.parse(request.body)));
   });
 
-  router.post('/pronunciations/affects', async (request, response) => {
-    response.json(await affects.find(schoolOf(request), affectsRequestSchema.parse(request.body)));
+  router.post('/pronunciations/impact', async (request, response) => {
+    response.json(await impact.find(schoolOf(request), impactRequestSchema.parse(request.body)));
   });
 
   router.get('/handouts/:id/doubtful', async (request, response) => {

@@ -12,17 +12,17 @@ import { schoolOf } from '../auth/sessions.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { oneFile } from '../http/upload.ts';
-import { decodeUpload } from '../intake/examine.ts';
+import { decodeUpload } from '../imports/importPreview.ts';
 import { AppError } from '../appError.ts';
 import { speakAtOnce } from '../readings/speakAtOnce.ts';
 import { readClassList } from './classList.ts';
-import type { PupilStore } from './pupilStore.ts';
-import { USUAL_PROFILE } from './usualProfile.ts';
+import type { PupilRepository } from './pupilRepository.ts';
+import { DEFAULT_PROFILE } from './defaultProfile.ts';
 
 const MAX_LIST_BYTES = 1024 * 1024;
 
 /** Pupils, their profiles, the voices to choose from and a sentence to try them on. */
-export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
+export function pupilRoutes(pupils: PupilRepository, voices: VoiceRegistry): Router {
   const router = Router();
   const upload = oneFile({ bytes: MAX_LIST_BYTES, fields: 2 });
 
@@ -64,12 +64,12 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   });
 
   router.delete('/pupils/:id', async (request, response) => {
-    await pupils.setArchived(schoolOf(request), idParam(request), true);
+    await pupils.setDeleted(schoolOf(request), idParam(request), true);
     response.status(204).end();
   });
 
   router.post('/pupils/:id/restore', async (request, response) => {
-    await pupils.setArchived(schoolOf(request), idParam(request), false);
+    await pupils.setDeleted(schoolOf(request), idParam(request), false);
     response.status(204).end();
   });
 
@@ -88,7 +88,7 @@ export function pupilRoutes(pupils: PupilStore, voices: VoiceRegistry): Router {
   router.post('/class-lists', async (request, response) => {
     const list = takeClassListSchema.parse(request.body);
     response.json(
-      await pupils.takeList(schoolOf(request), list, USUAL_PROFILE, request.session.teacherId ?? null),
+      await pupils.takeList(schoolOf(request), list, DEFAULT_PROFILE, request.session.teacherId ?? null),
     );
   });
 

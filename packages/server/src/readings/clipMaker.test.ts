@@ -2,7 +2,7 @@ import type { SpeechPlan } from '@aurelfield/core';
 import { SpeechError, type SpeakOptions, type SpokenClip } from '@aurelfield/voices';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { ClipMaker, type ClipMakerDeps } from './clipMaker.ts';
-import type { StoredClip } from './clipStore.ts';
+import type { StoredClip } from './clipRepository.ts';
 
 const PLAN = { voice: 'v', words: ['a'] } as unknown as SpeechPlan;
 const CLIP: SpokenClip = { sampleRate: 1000, pcm: new Int16Array(2), duration: 0.002, words: [], cuts: [] };

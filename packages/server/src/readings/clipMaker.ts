@@ -9,8 +9,8 @@ import {
 import { randomUUID } from 'node:crypto';
 import { setTimeout as delay } from 'node:timers/promises';
 import type { ObjectStore } from '../store/objectStore.ts';
-import { CLAIM_SECONDS, type ClaimedClip, type ClaimStore } from './claimStore.ts';
-import type { ClipStore, StoredClip } from './clipStore.ts';
+import { CLAIM_SECONDS, type ClaimedClip, type ClaimRepository } from './claimRepository.ts';
+import type { ClipRepository, StoredClip } from './clipRepository.ts';
 import type { SpeedMeter } from './speedMeter.ts';
 
 /** A clip that is wanted: its key is the hash of its plan. */
@@ -20,8 +20,8 @@ export interface WantedClip {
 }
 
 export interface ClipMakerDeps {
-  readonly clips: Pick<ClipStore, 'find'>;
-  readonly claims: Pick<ClaimStore, 'claim' | 'renew' | 'made' | 'giveUp' | 'leave'>;
+  readonly clips: Pick<ClipRepository, 'find'>;
+  readonly claims: Pick<ClaimRepository, 'claim' | 'renew' | 'made' | 'giveUp' | 'leave'>;
   readonly store: Pick<ObjectStore, 'put'>;
   readonly voices: Pick<VoiceRegistry, 'speak' | 'find'>;
   readonly meter?: Pick<SpeedMeter, 'begin'>;

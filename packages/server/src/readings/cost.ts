@@ -1,8 +1,8 @@
 import type { Cost } from '@aurelfield/api';
 import { costOf, type VoiceRegistry } from '@aurelfield/voices';
 import { AppError } from '../appError.ts';
-import type { ClaimStore } from './claimStore.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ClaimRepository } from './claimRepository.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 /** @throws AppError when something would be sent to a priced service that nobody has agreed to. */
 export function checkAgreed(reading: ReadingRow, voices: VoiceRegistry): void {
@@ -16,7 +16,11 @@ export function checkAgreed(reading: ReadingRow, voices: VoiceRegistry): void {
 /** What making the rest of a reading costs; null where its voice costs nothing. */
 export async function costOfRest(
   row: ReadingRow,
-  { voices, readings, claims }: { voices: VoiceRegistry; readings: ReadingStore; claims: ClaimStore },
+  {
+    voices,
+    readings,
+    claims,
+  }: { voices: VoiceRegistry; readings: ReadingRepository; claims: ClaimRepository },
 ): Promise<Cost | null> {
   const voice = voices.find(row.voice);
   if (!voice?.price) return null;

@@ -5,7 +5,7 @@ import type { ClipMaker } from './clipMaker.ts';
 import { checkAgreed } from './cost.ts';
 import type { ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
-import type { MissingClip, ReadingRow, ReadingStore } from './readingStore.ts';
+import type { MissingClip, ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 /** Sentences looked up at once, claimed at once, and sets of them that are under way at the same time: enough to keep the engine busy, few enough that a listener waits for a moment only. */
 const BATCH = 64;
@@ -13,7 +13,7 @@ const CLAIMED_TOGETHER = 3;
 const SETS_AT_ONCE = 2;
 
 export interface ReadingMakerDeps {
-  readonly readings: ReadingStore;
+  readonly readings: ReadingRepository;
   readonly planner: ReadingPlanner;
   readonly progress: ReadingProgress;
   readonly maker: ClipMaker;

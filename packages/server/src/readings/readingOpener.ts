@@ -8,44 +8,44 @@ import {
   type TextBlock,
 } from '@aurelfield/core';
 import type { Side } from '@aurelfield/api';
-import type { CastStore } from '../listening/castStore.ts';
-import type { CompanionStore } from '../listening/companionStore.ts';
+import type { CastRepository } from '../listening/castRepository.ts';
+import type { ParallelTextRepository } from '../listening/parallelTextRepository.ts';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { OpenDatabase } from '../db/database.ts';
 import { handouts } from '../db/schema/index.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import type { JobStore } from '../jobs/jobStore.ts';
-import type { PronunciationStore } from '../pronunciations/pronunciationStore.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { JobRepository } from '../jobs/jobRepository.ts';
+import type { PronunciationRepository } from '../pronunciations/pronunciationRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { recordedPassages, withRecorded } from '../recordings/recordedPassages.ts';
 import { RECORDED_VERSION } from '../recordings/recordedVoice.ts';
-import type { RecordingStore } from '../recordings/recordingStore.ts';
+import type { RecordingRepository } from '../recordings/recordingRepository.ts';
 import { notFound, AppError } from '../appError.ts';
-import { anchorStore, placedEntries, type AnchorRow } from '../texts/anchorStore.ts';
-import type { StoredText, TextStore } from '../texts/textStore.ts';
+import { anchorRepository, placedEntries, type AnchorRow } from '../texts/anchorRepository.ts';
+import type { StoredText, TextRepository } from '../texts/textRepository.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
 import type { ClipMaker } from './clipMaker.ts';
 import type { PlanBasis, ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 export interface OpenerDeps {
   readonly database: OpenDatabase;
-  readonly texts: TextStore;
-  readonly pupils: PupilStore;
-  readonly pronunciations: PronunciationStore;
-  readonly readings: ReadingStore;
+  readonly texts: TextRepository;
+  readonly pupils: PupilRepository;
+  readonly pronunciations: PronunciationRepository;
+  readonly readings: ReadingRepository;
   readonly planner: ReadingPlanner;
   readonly progress: ReadingProgress;
   readonly maker: ClipMaker;
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
-  readonly jobStore: JobStore;
-  readonly casts: CastStore;
-  readonly companions: CompanionStore;
-  readonly recordings: Pick<RecordingStore, 'inUse'>;
+  readonly jobRepository: JobRepository;
+  readonly casts: CastRepository;
+  readonly parallelTexts: ParallelTextRepository;
+  readonly recordings: Pick<RecordingRepository, 'inUse'>;
 }
 
 /** A handout as it was at one moment: its facts and its entries for places together. */
@@ -72,12 +72,12 @@ export class ReadingOpener {
     pupilId: string,
     side: Side = 'original',
   ): Promise<ReadingRow> {
-    const { jobStore, jobs, voices, progress } = this.#deps;
+    const { jobRepository, jobs, voices, progress } = this.#deps;
     const row = await this.prepare(schoolId, handoutId, pupilId, side, true);
     const reading = await progress.refresh(row);
     if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
-    const job = await jobStore.latest(reading.id, 'reading');
-    // What a sweep took away is made again; what a teacher stopped, or what failed, is not begun anew by itself.
+    const job = await jobRepository.latest(reading.id, 'reading');
+    // What a clean-up took away is made again; what a teacher stopped, or what failed, is not begun anew by itself.
     if (!job || (job.state === 'done' && !progress.isComplete(reading)))
       await jobs.begin({ schoolId, payload: { kind: 'reading', readingId: reading.id } });
     return reading;
@@ -137,13 +137,13 @@ export class ReadingOpener {
 
   /** All that decides how a handout sounds for a pupil now. */
   async #basis(schoolId: string, handoutId: string, pupilId: string, side: Side) {
-    const { texts, pupils, pronunciations, voices, companions } = this.#deps;
+    const { texts, pupils, pronunciations, voices, parallelTexts } = this.#deps;
     const [{ handout, anchors }, pupil] = await Promise.all([
       this.#snapshot(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
     const own = await texts.get(schoolId, handout.textHash);
-    const text = side === 'original' ? own : await companions.sideOf(schoolId, handoutId, own, side);
+    const text = side === 'original' ? own : await parallelTexts.sideOf(schoolId, handoutId, own, side);
     // What is seen, not heard, makes no other reading.
     const {
       voices: chosen,
@@ -219,7 +219,7 @@ export class ReadingOpener {
         .from(handouts)
         .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId), isNull(handouts.deletedAt)));
       if (!handout) throw notFound('This handout');
-      return { handout, anchors: await anchorStore.all(db, schoolId, handoutId) };
+      return { handout, anchors: await anchorRepository.all(db, schoolId, handoutId) };
     }, 'repeatable read');
   }
 

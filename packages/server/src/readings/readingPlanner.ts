@@ -8,10 +8,10 @@ import {
 } from '@aurelfield/core';
 import type { OpenDatabase } from '../db/database.ts';
 import type { ReadingSettings } from '../db/schema/readings.ts';
-import type { StoredText, TextStore } from '../texts/textStore.ts';
+import type { StoredText, TextRepository } from '../texts/textRepository.ts';
 import type { PlanInput, PlannedRow } from '../threads/planTasks.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 /** All that a reading is planned from, beside its text. */
 export interface PlanBasis {
@@ -30,11 +30,16 @@ const WINDOW = 40_000;
 /** Plans readings, window by window of whole blocks, in a thread; goes on where it was stopped. A reading is planned from its own text, which never changes. */
 export class ReadingPlanner {
   readonly #database: OpenDatabase;
-  readonly #readings: ReadingStore;
-  readonly #texts: TextStore;
+  readonly #readings: ReadingRepository;
+  readonly #texts: TextRepository;
   readonly #threads: TextThreads;
 
-  constructor(database: OpenDatabase, readings: ReadingStore, texts: TextStore, threads: TextThreads) {
+  constructor(
+    database: OpenDatabase,
+    readings: ReadingRepository,
+    texts: TextRepository,
+    threads: TextThreads,
+  ) {
     this.#database = database;
     this.#readings = readings;
     this.#texts = texts;

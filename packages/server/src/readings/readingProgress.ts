@@ -1,15 +1,15 @@
 import { laidSentence } from '@aurelfield/core';
-import type { ClipStore } from './clipStore.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ClipRepository } from './clipRepository.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 const PAGE = 500;
 
 /** How much of a reading is made. It is counted when something may have changed (a reading is opened, its making begins or ends, a listener had something made) and kept on its row, where everybody reads it. */
 export class ReadingProgress {
-  readonly #readings: ReadingStore;
-  readonly #clips: ClipStore;
+  readonly #readings: ReadingRepository;
+  readonly #clips: ClipRepository;
 
-  constructor(readings: ReadingStore, clips: ClipStore) {
+  constructor(readings: ReadingRepository, clips: ClipRepository) {
     this.#readings = readings;
     this.#clips = clips;
   }

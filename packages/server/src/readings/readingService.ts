@@ -3,29 +3,29 @@ import { shapedSentence, toBlocks } from '@aurelfield/core';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import type { OpenDatabase } from '../db/database.ts';
 import type { Jobs } from '../jobs/jobs.ts';
-import { toJob, type JobStore } from '../jobs/jobStore.ts';
+import { toJob, type JobRepository } from '../jobs/jobRepository.ts';
 import { notFound, AppError } from '../appError.ts';
-import type { TextStore } from '../texts/textStore.ts';
+import type { TextRepository } from '../texts/textRepository.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
-import type { ClaimStore } from './claimStore.ts';
-import type { ClipStore } from './clipStore.ts';
+import type { ClaimRepository } from './claimRepository.ts';
+import type { ClipRepository } from './clipRepository.ts';
 import { costOfRest } from './cost.ts';
 import type { ReadingProgress } from './readingProgress.ts';
 import type { ReadingSound, WavSound } from './readingSound.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 export interface ReadingServiceDeps {
   readonly database: OpenDatabase;
-  readonly texts: TextStore;
+  readonly texts: TextRepository;
   readonly threads: TextThreads;
-  readonly readings: ReadingStore;
-  readonly clips: ClipStore;
-  readonly claims: ClaimStore;
+  readonly readings: ReadingRepository;
+  readonly clips: ClipRepository;
+  readonly claims: ClaimRepository;
   readonly sound: ReadingSound;
   readonly progress: ReadingProgress;
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
-  readonly jobStore: JobStore;
+  readonly jobRepository: JobRepository;
 }
 
 /** Readings that are open: how far they are, their sentences, their sound. */
@@ -143,7 +143,7 @@ export class ReadingService {
   }
 
   async describe(row: ReadingRow): Promise<Reading> {
-    const { voices, jobStore, texts, progress } = this.#deps;
+    const { voices, jobRepository, texts, progress } = this.#deps;
     const voice = voices.find(row.voice);
     if (!voice)
       throw new AppError(
@@ -151,7 +151,7 @@ export class ReadingService {
         'The voice of this reading is not installed any more. Choose another one for the pupil.',
       );
     const [job, cost, { language }] = await Promise.all([
-      jobStore.latest(row.id, 'reading'),
+      jobRepository.latest(row.id, 'reading'),
       costOfRest(row, this.#deps),
       texts.get(row.schoolId, row.textHash),
     ]);

@@ -12,14 +12,14 @@ import {
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
 import type { ClipMaker } from './clipMaker.ts';
-import type { ClipStore, StoredClip } from './clipStore.ts';
+import type { ClipRepository, StoredClip } from './clipRepository.ts';
 import { checkAgreed } from './cost.ts';
-import type { ReadingRow, ReadingStore } from './readingStore.ts';
+import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 import type { SoundRenderer, SoundSource } from './soundRenderer.ts';
 
 export interface SoundDeps {
-  readonly readings: ReadingStore;
-  readonly clips: ClipStore;
+  readonly readings: ReadingRepository;
+  readonly clips: ClipRepository;
   readonly maker: ClipMaker;
   readonly renderer: SoundRenderer;
   readonly voices: VoiceRegistry;

@@ -9,7 +9,7 @@ import type { ExportService } from '../exports/exportService.ts';
 import { leaving } from '../http/leaving.ts';
 import { idParam } from '../http/params.ts';
 import { ranged } from '../http/ranged.ts';
-import { toJob } from '../jobs/jobStore.ts';
+import { toJob } from '../jobs/jobRepository.ts';
 import type { ReadingOpener } from './readingOpener.ts';
 import type { ReadingService } from './readingService.ts';
 import type { WavSound } from './readingSound.ts';

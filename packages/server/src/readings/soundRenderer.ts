@@ -1,7 +1,7 @@
 import { applyGain, BYTES_PER_SAMPLE, lengthOf, renderPiece, type Piece } from '@aurelfield/core';
 import { LRUCache } from 'lru-cache';
 import { ObjectGone, type ObjectStore } from '../store/objectStore.ts';
-import type { StoredClip } from './clipStore.ts';
+import type { StoredClip } from './clipRepository.ts';
 
 /** Pieces and the clips they are cut from. */
 export interface SoundSource {

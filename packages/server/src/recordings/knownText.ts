@@ -10,7 +10,7 @@ import {
 } from '@aurelfield/core';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { AppError } from '../appError.ts';
-import type { StoredText } from '../texts/textStore.ts';
+import type { StoredText } from '../texts/textRepository.ts';
 import type { PlannedRow } from '../threads/planTasks.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 

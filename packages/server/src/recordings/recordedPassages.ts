@@ -1,7 +1,7 @@
 import type { CastPassage, TextBlock } from '@aurelfield/core';
 import { stretchOfSentence } from '@aurelfield/core';
 import { recordedVoiceId, timelineOfRecording } from './recordedVoice.ts';
-import type { RecordingRow } from './recordingStore.ts';
+import type { RecordingRow } from './recordingRepository.ts';
 
 /** Kinds of blocks of which headings and questions are made. */
 const HEADINGS: ReadonlySet<string> = new Set(['heading', 'question']);

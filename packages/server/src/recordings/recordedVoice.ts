@@ -20,7 +20,7 @@ import {
 } from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
 import type { RecordingSound } from './recordingSound.ts';
-import type { RecordingRow, RecordingStore } from './recordingStore.ts';
+import type { RecordingRow, RecordingRepository } from './recordingRepository.ts';
 
 const ENGINE = 'recorded';
 /** Raised when the same recording comes to be cut or timed in another way. */
@@ -55,11 +55,11 @@ export function timelineOfRecording(row: RecordingRow, edits = row.edits): Timel
 export class RecordedVoice implements SpeechEngine {
   readonly id = ENGINE;
   readonly voices: readonly Voice[] = [];
-  readonly #recordings: RecordingStore;
+  readonly #recordings: RecordingRepository;
   readonly #sound: RecordingSound;
   readonly #open = new LRUCache<string, OpenRecording>({ max: 4 });
 
-  constructor(recordings: RecordingStore, sound: RecordingSound) {
+  constructor(recordings: RecordingRepository, sound: RecordingSound) {
     this.#recordings = recordings;
     this.#sound = sound;
   }

@@ -11,23 +11,23 @@ import {
 import { piecesBetween, renderEdited, type Edit } from '@aurelfield/core';
 import { Transform, type Readable } from 'node:stream';
 import type { OpenDatabase } from '../db/database.ts';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import type { Jobs } from '../jobs/jobs.ts';
 import { AppError } from '../appError.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import type { KnownText } from './knownText.ts';
 import { timelineOfRecording, voiceGain } from './recordedVoice.ts';
 import type { RecordingSound } from './recordingSound.ts';
-import type { RecordingRow, RecordingStore } from './recordingStore.ts';
+import type { RecordingRow, RecordingRepository } from './recordingRepository.ts';
 import { snapped } from './snapped.ts';
 
 export interface RecordingDeps {
   readonly database: OpenDatabase;
-  readonly recordings: RecordingStore;
+  readonly recordings: RecordingRepository;
   readonly recordingSound: RecordingSound;
   readonly knownText: KnownText;
   readonly store: ObjectStore;
-  readonly shelf: Shelf;
+  readonly handoutRepository: HandoutRepository;
   readonly jobs: Jobs;
 }
 
@@ -52,12 +52,12 @@ export class RecordingService {
     schoolId: string,
     handoutId: string,
   ): Promise<{ readonly prompts: Prompt[]; readonly textHash: string }> {
-    const { text } = await this.#deps.shelf.row(schoolId, handoutId);
+    const { text } = await this.#deps.handoutRepository.row(schoolId, handoutId);
     return { prompts: await this.#deps.knownText.prompts(text), textHash: text.hash };
   }
 
   async list(schoolId: string, handoutId: string): Promise<RecordingSummary[]> {
-    await this.#deps.shelf.row(schoolId, handoutId);
+    await this.#deps.handoutRepository.row(schoolId, handoutId);
     return this.#deps.recordings.list(schoolId, handoutId);
   }
 
@@ -83,8 +83,8 @@ export class RecordingService {
     handoutId: string,
     { name, scope, sampleRate }: TakeInput,
   ): Promise<RecordingSummary> {
-    const { shelf, recordings } = this.#deps;
-    await shelf.row(schoolId, handoutId);
+    const { handoutRepository, recordings } = this.#deps;
+    await handoutRepository.row(schoolId, handoutId);
     const row = await recordings.add({
       schoolId, handoutId, name, scope, sampleRate, origin: 'microphone', state: 'taking',
     }); // prettier-ignore
@@ -125,8 +125,8 @@ export class RecordingService {
     { name, scope }: { readonly name: string; readonly scope: RecordingScope },
     body: Readable | undefined,
   ): Promise<RecordingSummary> {
-    const { shelf, recordings, recordingSound, store } = this.#deps;
-    await shelf.row(schoolId, handoutId);
+    const { handoutRepository, recordings, recordingSound, store } = this.#deps;
+    await handoutRepository.row(schoolId, handoutId);
     if (!body) throw new AppError('file-type', 'A sound file is sent as it is. Choose it again.');
     const row = await recordings.add({
       schoolId, handoutId, name, scope, sampleRate: RECORDING_RATE, origin: 'file', state: 'taking',

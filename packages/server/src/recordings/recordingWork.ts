@@ -15,20 +15,20 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Shelf } from '../handouts/shelf.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import type { JobHandler } from '../jobs/worker.ts';
 import { AppError } from '../appError.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import type { Align } from './aligner.ts';
 import type { KnownText } from './knownText.ts';
 import type { RecordingSound } from './recordingSound.ts';
-import type { RecordingRow, RecordingStore } from './recordingStore.ts';
+import type { RecordingRow, RecordingRepository } from './recordingRepository.ts';
 
 export interface RecordingWorkDeps {
-  readonly recordings: RecordingStore;
+  readonly recordings: RecordingRepository;
   readonly sound: RecordingSound;
   readonly store: ObjectStore;
-  readonly shelf: Shelf;
+  readonly handoutRepository: HandoutRepository;
   readonly known: KnownText;
   readonly align: Align;
 }
@@ -86,7 +86,7 @@ async function fetchTo(file: string, row: RecordingRow, { sound, store }: Record
 async function found(
   row: RecordingRow,
   file: string,
-  { recordings, sound, shelf, known, align }: RecordingWorkDeps,
+  { recordings, sound, handoutRepository, known, align }: RecordingWorkDeps,
   signal: AbortSignal,
   progress: (hundredths: number) => Promise<void>,
 ): Promise<readonly RecordedSentence[]> {
@@ -115,7 +115,7 @@ async function found(
       'There is nothing to be heard in this recording. Look whether the microphone is on and the right one is chosen, then record again.',
     );
   await progress(READING);
-  const { text } = await shelf.row(row.schoolId, row.handoutId);
+  const { text } = await handoutRepository.row(row.schoolId, row.handoutId);
   const { known: speech, sentences } = await known.speak(text, row.scope, {
     signal,
     progress: (done) => progress(Math.round(READING + SPEAKING * done)),

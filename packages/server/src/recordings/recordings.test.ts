@@ -25,7 +25,7 @@ import type { SpeechPlan } from '@aurelfield/core';
 import { recordings, schools } from '../db/schema/index.ts';
 import { RECORDED_VERSION, recordedVoiceId } from './recordedVoice.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { sweep } from '../upkeep/sweeps.ts';
+import { cleanUp } from '../maintenance/cleanUp.ts';
 
 const run = promisify(execFile);
 
@@ -615,7 +615,7 @@ describe('a recording', () => {
     expect((await client.send('POST', `/recordings/${id}/restore`)).status).toBe(204);
     expect((await client.get(`/recordings/${id}`)).status).toBe(200);
     await client.send('DELETE', `/recordings/${id}`);
-    const { database, store, jobStore, limits, log } = server.running.context;
+    const { database, store, jobRepository, limits, log } = server.running.context;
     const files = () =>
       readdirSync(server.dataFolder, { recursive: true })
         .map(String)
@@ -633,7 +633,7 @@ describe('a recording', () => {
       read: store.read.bind(store),
       stream: store.stream.bind(store),
     };
-    await sweep({ limits, db: database.db, store: old, jobs: jobStore, log, schoolBytes: 1e12 });
+    await cleanUp({ limits, db: database.db, store: old, jobs: jobRepository, log, schoolBytes: 1e12 });
     expect(files().filter((name) => !name.endsWith(id))).toEqual([]);
   });
 });

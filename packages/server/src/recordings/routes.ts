@@ -20,10 +20,10 @@ import { idParam } from '../http/params.ts';
 import { sent } from '../http/sent.ts';
 import { notFound } from '../appError.ts';
 import type { RecordingService } from './recordingService.ts';
-import type { RecordingStore } from './recordingStore.ts';
+import type { RecordingRepository } from './recordingRepository.ts';
 
 export interface RecordingRouteDeps {
-  readonly recordings: RecordingStore;
+  readonly recordings: RecordingRepository;
   readonly recording: RecordingService;
 }
 

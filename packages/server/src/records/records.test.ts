@@ -16,7 +16,7 @@ import Papa from 'papaparse';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, until, type Answer, type TestServer } from '../testing/testServer.ts';
-import { sweep } from '../upkeep/sweeps.ts';
+import { cleanUp } from '../maintenance/cleanUp.ts';
 
 let server: TestServer;
 let client: TestClient;
@@ -219,11 +219,11 @@ describe('listening records', () => {
     // All but these were received three days ago.
     await database.query(`update listening_events set received_at = now() - interval '3 days' where id <> all($1)`, [told.map(({ id }) => id)]); // prettier-ignore
     const { context } = server.running;
-    await sweep({
+    await cleanUp({
       limits: context.limits,
       db: context.database.db,
       store: context.store,
-      jobs: context.jobStore,
+      jobs: context.jobRepository,
       log: context.log,
       schoolBytes: 1e9,
     });

@@ -14,12 +14,12 @@ import { schoolOf } from '../auth/sessions.ts';
 import { attachment } from '../http/attachment.ts';
 import { idParam } from '../http/params.ts';
 import { sent } from '../http/sent.ts';
-import type { TextStore } from '../texts/textStore.ts';
-import type { EventRow, RecordStore } from './recordStore.ts';
+import type { TextRepository } from '../texts/textRepository.ts';
+import type { EventRow, RecordRepository } from './recordRepository.ts';
 
 export interface RecordRouteDeps {
-  readonly records: RecordStore;
-  readonly texts: TextStore;
+  readonly records: RecordRepository;
+  readonly texts: TextRepository;
 }
 
 /** What was heard, said and marked on pupils' pages; who agreed that it is kept, and how it goes. */

@@ -66,9 +66,9 @@ describe.each<[string, () => ObjectStore]>([
   });
 
   test('lists by the beginning of names, with sizes', async () => {
-    await store.put('tray/b/x/meta.json', bytes('{}'));
+    await store.put('uploads/b/x/meta.json', bytes('{}'));
     expect(await all(store, 'clips/a/')).toEqual(['clips/a/one.x 8', 'clips/a/three 5', 'clips/a/two.x 8']);
-    expect(await all(store, 'tray/')).toEqual(['tray/b/x/meta.json 2']);
+    expect(await all(store, 'uploads/')).toEqual(['uploads/b/x/meta.json 2']);
     expect(await all(store, 'clips/a/t')).toHaveLength(2);
     expect(await all(store, 'nothing/')).toEqual([]);
   });

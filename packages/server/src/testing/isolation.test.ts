@@ -90,18 +90,18 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'POST /session/demo': 'is before anybody is signed in',
   'DELETE /session': 'is about who asks',
   'POST /setup': 'works while nobody has an account',
-  'GET /intake/photos/languages': 'is about the machine',
-  'POST /intake/photos': 'takes in what is sent',
-  'POST /intake/scan': 'takes in what is sent',
-  'GET /intake/photos/:ticket/shown': of('/intake/photos/:ticket/shown', 'ticket', undefined, 410),
-  'POST /intake/photos/:ticket/read': of('/intake/photos/:ticket/read', 'ticket', () => ({ languages: ['eng'] }), 410),
+  'GET /imports/photos/languages': 'is about the machine',
+  'POST /imports/photos': 'takes in what is sent',
+  'POST /imports/scan': 'takes in what is sent',
+  'GET /imports/photos/:ticket/shown': of('/imports/photos/:ticket/shown', 'ticket', undefined, 410),
+  'POST /imports/photos/:ticket/read': of('/imports/photos/:ticket/read', 'ticket', () => ({ languages: ['eng'] }), 410),
   // What is not there can be taken away: the answer tells nothing, and the photo stays (looked at below).
-  'DELETE /intake/photos/:ticket': of('/intake/photos/:ticket', 'ticket', undefined, 204),
-  'POST /intake/photos/together': { address: () => '/intake/photos/together', body: ({ ticket }) => ({ tickets: [ticket] }), status: 410 },
-  'POST /intake/text': 'looks at what is sent',
-  'POST /intake/file': 'takes in what is sent',
-  'GET /intake/waiting/:key': 'tells a number by a key that whoever waits has made up',
-  'POST /intake/page': 'fetches a public page',
+  'DELETE /imports/photos/:ticket': of('/imports/photos/:ticket', 'ticket', undefined, 204),
+  'POST /imports/photos/together': { address: () => '/imports/photos/together', body: ({ ticket }) => ({ tickets: [ticket] }), status: 410 },
+  'POST /imports/text': 'looks at what is sent',
+  'POST /imports/file': 'takes in what is sent',
+  'GET /imports/waiting/:key': 'tells a number by a key that whoever waits has made up',
+  'POST /imports/page': 'fetches a public page',
   'GET /handouts/:id/photos': of('/handouts/:id/photos', 'handout'),
   'GET /handouts/:id/photos/:page/flat': of('/handouts/:id/photos/:page/flat', 'photographed'),
   'GET /handouts/:id/photos/:page/shown': of('/handouts/:id/photos/:page/shown', 'photographed'),
@@ -117,7 +117,7 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /spelling': 'is about a word',
   'GET /words/facts': { address: ({ pupil }) => `/words/facts?word=bog&language=en-GB&pupilId=${pupil}`, status: 404 },
   'POST /words/hear': { address: () => '/words/hear', body: ({ pupil }) => ({ word: 'bog', language: 'en-GB', pupilId: pupil, way: 'usual' }), status: 404 },
-  'POST /pronunciations/affects': 'looks through the own school (looked at below)',
+  'POST /pronunciations/impact': 'looks through the own school (looked at below)',
   'GET /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout'),
   'POST /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout', () => ({ block: 'x', start: 0, end: 1, written: 'a', colour: 'sky' })),
   'GET /handouts/:id/study-marks/file': { address: ({ handout }) => `/handouts/${handout}/study-marks/file?format=txt`, status: 404 },
@@ -125,11 +125,11 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'DELETE /handouts/:id/study-marks/:mark': { address: ({ handout, mark }) => `/handouts/${handout}/study-marks/${mark}`, status: 404 },
   'GET /handouts/:id/cast': of('/handouts/:id/cast', 'handout'),
   'PUT /handouts/:id/cast': of('/handouts/:id/cast', 'handout', () => ({ isOn: true, voices: {}, passages: [], revision: 0 })),
-  'GET /handouts/:id/companion': of('/handouts/:id/companion', 'handout'),
-  'PUT /handouts/:id/companion': of('/handouts/:id/companion', 'handout', () => ({ language: 'pl', text: 'Wzięte.', revision: 0 })),
-  'POST /handouts/:id/companion/table': of('/handouts/:id/companion/table', 'handout', () => ({ language: 'pl', revision: 0 }), 400),
-  'POST /handouts/:id/companion/translate': of('/handouts/:id/companion/translate', 'handout', () => ({ language: 'pl', revision: 0 })),
-  'DELETE /handouts/:id/companion': of('/handouts/:id/companion', 'handout'),
+  'GET /handouts/:id/parallel-text': of('/handouts/:id/parallel-text', 'handout'),
+  'PUT /handouts/:id/parallel-text': of('/handouts/:id/parallel-text', 'handout', () => ({ language: 'pl', text: 'Wzięte.', revision: 0 })),
+  'POST /handouts/:id/parallel-text/table': of('/handouts/:id/parallel-text/table', 'handout', () => ({ language: 'pl', revision: 0 }), 400),
+  'POST /handouts/:id/parallel-text/translate': of('/handouts/:id/parallel-text/translate', 'handout', () => ({ language: 'pl', revision: 0 })),
+  'DELETE /handouts/:id/parallel-text': of('/handouts/:id/parallel-text', 'handout'),
   'GET /records': 'sums up the own school (looked at below)',
   'GET /records/table.csv': 'lists the own school (looked at below)',
   'DELETE /records': 'deletes of the own school alone (looked at in records.test.ts)',
@@ -306,7 +306,7 @@ async function makeThings(): Promise<Things> {
     headers: { 'content-type': 'image/png' },
   });
   const photo = new Uint8Array(readFileSync(new URL('../../demo/photos/moss.jpg', import.meta.url)));
-  const looked = await own.upload<{ ticket: string }>('/intake/photos', undefined, {
+  const looked = await own.upload<{ ticket: string }>('/imports/photos', undefined, {
     name: 'moss.jpg',
     bytes: photo,
   });
@@ -373,6 +373,6 @@ test('a teacher sees and touches only what is of the own school', async () => {
     expect([route, answer.status]).toEqual([route, asked.status]);
   }
   expect((await own.get<Handout>(`/handouts/${things.handout}`)).body).toEqual(before);
-  expect((await own.fetch(`/intake/photos/${things.ticket}/shown`)).status).toBe(200);
+  expect((await own.fetch(`/imports/photos/${things.ticket}/shown`)).status).toBe(200);
   expect((await own.get<Job>(`/jobs/${things.job}`)).body.state).not.toBe('cancelled');
 });

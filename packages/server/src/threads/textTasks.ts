@@ -20,7 +20,7 @@ import {
   type SpokenChoices,
   type TextBlock,
 } from '@aurelfield/core';
-import type { AnchorRow } from '../texts/anchorStore.ts';
+import type { AnchorRow } from '../texts/anchorRepository.ts';
 import { isPronounced } from '../language/knowledge.ts';
 import { checkBlocks, findDoubtful, leftToVoice, suggestSpellings } from './checkTasks.ts';
 import { markBlocks, placesOfEntry, wordFacts } from './wordTasks.ts';

@@ -1,11 +1,11 @@
 import type { BlockView, CleanUpView } from '@aurelfield/api';
-import type { Examiner } from '../intake/examine.ts';
-import { fetchForReading } from '../intake/fetchForReading.ts';
-import type { Readers } from '../intake/readers.ts';
-import type { TrayItem } from '../intake/sourceTray.ts';
-import { tidyBlocks } from '../intake/tidyBlocks.ts';
+import type { ImportPreview } from '../imports/importPreview.ts';
+import { fetchForReading } from '../imports/fetchForReading.ts';
+import type { Readers } from '../imports/readers.ts';
+import type { StagedSource } from '../imports/sourceStaging.ts';
+import { tidyBlocks } from '../imports/tidyBlocks.ts';
 import { AppError } from '../appError.ts';
-import type { LooseBlock } from '../texts/textKeeper.ts';
+import type { LooseBlock } from '../texts/textRevisionService.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 
 /** A page as it was fetched and read. */
@@ -18,7 +18,7 @@ export interface ReadPage {
   readonly content: BlockView[];
   readonly blocks: readonly LooseBlock[];
   readonly cleanUps: CleanUpView[];
-  readonly source: TrayItem;
+  readonly source: StagedSource;
 }
 
 /** Fetches a page and reads it. */
@@ -29,19 +29,19 @@ export interface PageReader {
 
 export interface PageReaderDeps {
   readonly readers: Readers;
-  readonly examiner: Examiner;
+  readonly importPreview: ImportPreview;
   readonly threads: TextThreads;
 }
 
 export function pageReader(
-  { readers, examiner, threads }: PageReaderDeps,
+  { readers, importPreview, threads }: PageReaderDeps,
   allowedOrigins: readonly string[],
 ): PageReader {
   return {
     read: async (address) => {
       const page = await fetchForReading(address, { allowedOrigins });
       const document = await readers.read({ kind: 'page', name: page.address, bytes: page.content });
-      const { title, language, content, cleanUps, hasVoice } = await examiner.document(document, {
+      const { title, language, content, cleanUps, hasVoice } = await importPreview.document(document, {
         fileName: page.address,
         ticket: '',
       });

@@ -4,20 +4,20 @@ import type { Logger } from 'pino';
 import type { AssignmentService } from '../assignments/assignmentService.ts';
 import type { LinkKeys } from '../assignments/linkKeys.ts';
 import type { HandoutMaker } from '../handouts/handoutMaker.ts';
-import type { Shelf } from '../handouts/shelf.ts';
-import type { PupilStore } from '../pupils/pupilStore.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import { AppError } from '../appError.ts';
-import type { TextKeeper } from '../texts/textKeeper.ts';
-import type { WebPageReadingState, WebPageReadingStore } from './webPageReadingStore.ts';
+import type { TextRevisionService } from '../texts/textRevisionService.ts';
+import type { WebPageReadingState, WebPageReadingRepository } from './webPageReadingRepository.ts';
 import type { PageReader, ReadPage } from './pageReader.ts';
 
 export interface WebPageReadingDeps {
-  readonly pages: WebPageReadingStore;
+  readonly pages: WebPageReadingRepository;
   readonly reader: PageReader;
   readonly maker: HandoutMaker;
-  readonly shelf: Shelf;
-  readonly keeper: TextKeeper;
-  readonly pupils: PupilStore;
+  readonly handoutRepository: HandoutRepository;
+  readonly textRevisions: TextRevisionService;
+  readonly pupils: PupilRepository;
   readonly assignmentService: AssignmentService;
   readonly keys: LinkKeys;
   readonly log: Logger;
@@ -195,10 +195,10 @@ export class WebPageReadingService {
 
   /** The page's new text takes the place of the one before, which stays among the handout's versions. */
   async #renew(schoolId: string, handoutId: string, { blocks }: ReadPage): Promise<void> {
-    const { shelf, keeper } = this.#deps;
-    const { text } = await shelf.row(schoolId, handoutId);
+    const { handoutRepository, textRevisions } = this.#deps;
+    const { text } = await handoutRepository.row(schoolId, handoutId);
     const author = { schoolId, teacherId: null, window: null };
-    await keeper.save(author, handoutId, blocks, { base: text.hash, reason: 'fetched again' });
+    await textRevisions.save(author, handoutId, blocks, { base: text.hash, reason: 'fetched again' });
   }
 }
 

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { webPageReadings } from '../db/schema/index.ts';
-import { sweep } from '../upkeep/sweeps.ts';
+import { cleanUp } from '../maintenance/cleanUp.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 import { LOOKED_AT_AGAIN, MOST_A_DAY, TRIED_AGAIN } from './webPageReadingService.ts';
 import { NEW_AN_HOUR } from './openRoutes.ts';
@@ -140,8 +140,15 @@ describe('a page of an allowed site', () => {
     expect(await list()).toMatchObject([{ state: 'failed', error: failed.message, title: null }]);
     // What came to nothing is forgotten in time.
     await age(page, 40 * 24 * 60 * 60 * 1000);
-    const { database, store, jobStore, limits, log, config } = server.running.context;
-    await sweep({ limits, db: database.db, store, jobs: jobStore, log, schoolBytes: config.schoolBytes });
+    const { database, store, jobRepository, limits, log, config } = server.running.context;
+    await cleanUp({
+      limits,
+      db: database.db,
+      store,
+      jobs: jobRepository,
+      log,
+      schoolBytes: config.schoolBytes,
+    });
     expect(await list()).toEqual([]);
   });
 

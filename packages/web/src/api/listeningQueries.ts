@@ -1,14 +1,14 @@
 import {
-  affectsSchema,
+  impactSchema,
   blockMarksSchema,
   castSchema,
-  companionSchema,
+  parallelTextSchema,
   decidedSchema,
   studyMarkSchema,
   wordFactsSchema,
-  type AffectsRequest,
+  type ImpactRequest,
   type CastInput,
-  type CompanionInput,
+  type ParallelTextInput,
   type HearWord,
   type StudyMarkInput,
   type WordQuery,
@@ -65,10 +65,10 @@ export async function fetchWord(json: HearWord): Promise<Blob> {
 }
 
 /** What an entry would change. */
-export function useAffects(json: AffectsRequest, isWanted: boolean) {
+export function useImpact(json: ImpactRequest, isWanted: boolean) {
   return useQuery({
     queryKey: [...KEYS.pronunciations, 'affects', json],
-    queryFn: ({ signal }) => ask(affectsSchema, '/pronunciations/affects', { method: 'POST', json, signal }),
+    queryFn: ({ signal }) => ask(impactSchema, '/pronunciations/impact', { method: 'POST', json, signal }),
     enabled: isWanted,
     placeholderData: keepPreviousData,
     retry: false,
@@ -125,28 +125,28 @@ export function useSetCast(handoutId: string) {
   });
 }
 
-const companionKey = (handoutId: string) => [...KEYS.handouts, handoutId, 'companion'];
+const parallelTextKey = (handoutId: string) => [...KEYS.handouts, handoutId, 'parallelText'];
 
 /** What stands beside a handout in another language; null where nothing does. */
-export function useCompanion(handoutId: string, hash: string) {
+export function useParallelText(handoutId: string, hash: string) {
   return useQuery({
-    queryKey: [...companionKey(handoutId), hash],
-    queryFn: () => ask(companionSchema.nullable(), `/handouts/${handoutId}/companion`),
+    queryKey: [...parallelTextKey(handoutId), hash],
+    queryFn: () => ask(parallelTextSchema.nullable(), `/handouts/${handoutId}/parallel-text`),
   });
 }
 
-/** Ways in which a companion comes to be, or goes. */
-export type CompanionChange =
-  | { readonly put: CompanionInput }
+/** Ways in which a parallel text comes to be, or goes. */
+export type ParallelTextChange =
+  | { readonly put: ParallelTextInput }
   | { readonly table: File; readonly language: string; readonly revision: number }
   | { readonly translate: string; readonly revision: number }
   | { readonly remove: true };
 
-export function useChangeCompanion(handoutId: string) {
+export function useChangeParallelText(handoutId: string) {
   const client = useQueryClient();
-  const path = `/handouts/${handoutId}/companion`;
+  const path = `/handouts/${handoutId}/parallel-text`;
   return useMutation({
-    mutationFn: async (change: CompanionChange) => {
+    mutationFn: async (change: ParallelTextChange) => {
       if ('put' in change) return request(path, { method: 'PUT', json: change.put });
       if ('translate' in change)
         return request(`${path}/translate`, {
@@ -161,7 +161,7 @@ export function useChangeCompanion(handoutId: string) {
       return request(`${path}/table`, { method: 'POST', form });
     },
     onSettled: async () => {
-      await client.invalidateQueries({ queryKey: companionKey(handoutId) });
+      await client.invalidateQueries({ queryKey: parallelTextKey(handoutId) });
       await client.invalidateQueries({ queryKey: ['reading', handoutId] });
     },
   });

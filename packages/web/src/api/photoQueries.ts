@@ -1,5 +1,5 @@
 import {
-  intakeSchema,
+  documentPreviewSchema,
   photoPagesSchema,
   photoReadSchema,
   photoSchema,
@@ -15,19 +15,19 @@ import { ask, request } from './client.ts';
 export function lookAtPhoto(file: File, signal: AbortSignal) {
   const form = new FormData();
   form.append('file', file);
-  return ask(photoSchema, '/intake/photos', { method: 'POST', form, signal });
+  return ask(photoSchema, '/imports/photos', { method: 'POST', form, signal });
 }
 
 /** Takes the pages of a scanned PDF as photos. */
 export function pagesOfScan(file: File, signal: AbortSignal) {
   const form = new FormData();
   form.append('file', file);
-  return ask(scanPagesSchema, '/intake/scan', { method: 'POST', form, signal });
+  return ask(scanPagesSchema, '/imports/scan', { method: 'POST', form, signal });
 }
 
 /** Where the browser finds a photo that was handed over. */
 export function shownPhoto(ticket: string): string {
-  return `/api/intake/photos/${ticket}/shown`;
+  return `/api/imports/photos/${ticket}/shown`;
 }
 
 /** Recognises the words of a photo's page. */
@@ -36,23 +36,27 @@ export function readPhoto(
   json: { corners: NonNullable<PhotoView['corners']>; languages: readonly string[] },
   signal: AbortSignal,
 ) {
-  return ask(photoReadSchema, `/intake/photos/${ticket}/read`, { method: 'POST', json, signal });
+  return ask(photoReadSchema, `/imports/photos/${ticket}/read`, { method: 'POST', json, signal });
 }
 
 /** Makes one text of photos that were read. */
 export function putTogether(tickets: readonly string[], signal: AbortSignal) {
-  return ask(intakeSchema, '/intake/photos/together', { method: 'POST', json: { tickets }, signal });
+  return ask(documentPreviewSchema, '/imports/photos/together', {
+    method: 'POST',
+    json: { tickets },
+    signal,
+  });
 }
 
 export function forgetPhoto(ticket: string) {
-  return request(`/intake/photos/${ticket}`, { method: 'DELETE' });
+  return request(`/imports/photos/${ticket}`, { method: 'DELETE' });
 }
 
 /** Codes of the languages that can be recognised here; none where the recogniser is missing. */
 export function useRecognisableLanguages(isWanted: boolean) {
   return useQuery({
     queryKey: ['recognisable-languages'],
-    queryFn: () => ask(z.array(z.string()), '/intake/photos/languages'),
+    queryFn: () => ask(z.array(z.string()), '/imports/photos/languages'),
     enabled: isWanted,
     staleTime: Infinity,
   });

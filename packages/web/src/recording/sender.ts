@@ -3,7 +3,7 @@ import type { KeptPart, PartStore } from './partStore.ts';
 /** Milliseconds before a part that could not be sent is sent again, at first and at most. */
 const WAIT = { first: 500, most: 5000 };
 
-export interface SenderParts {
+export interface SenderDeps {
   readonly store: Pick<PartStore, 'put' | 'remove' | 'waiting'>;
   /** Gives a part to the server; rejects while that is out of reach. */
   readonly send: (part: KeptPart) => Promise<void>;
@@ -15,7 +15,7 @@ export interface SenderParts {
 
 /** Gives the parts of one recording to the server one after the other, and tries again for as long as it takes. */
 export class Sender {
-  readonly #parts: SenderParts;
+  readonly #deps: SenderDeps;
   readonly #take: string;
   #waiting = 0;
   #sent = 0;
@@ -25,9 +25,9 @@ export class Sender {
   #stopped = false;
   #wake: (() => void) | undefined;
 
-  constructor(take: string, parts: SenderParts) {
+  constructor(take: string, deps: SenderDeps) {
     this.#take = take;
-    this.#parts = parts;
+    this.#deps = deps;
   }
 
   /** Parts that are kept here and wait. */
@@ -52,16 +52,16 @@ export class Sender {
 
   /** Keeps a part in this browser, then sends it. Resolves when it is kept. */
   async add(part: number, pcm: ArrayBuffer): Promise<void> {
-    await this.#parts.store.put({ take: this.#take, part, pcm });
+    await this.#deps.store.put({ take: this.#take, part, pcm });
     this.#waiting += 1;
-    this.#parts.onChange?.();
+    this.#deps.onChange?.();
     this.#go();
   }
 
   /** Sends what an earlier page has left here. */
   async resume(): Promise<void> {
-    this.#waiting = (await this.#parts.store.waiting(this.#take)).length;
-    this.#parts.onChange?.();
+    this.#waiting = (await this.#deps.store.waiting(this.#take)).length;
+    this.#deps.onChange?.();
     this.#go();
   }
 
@@ -89,30 +89,30 @@ export class Sender {
 
   async #run(): Promise<void> {
     let wait = WAIT.first;
-    for (const part of await this.#parts.store.waiting(this.#take)) {
+    for (const part of await this.#deps.store.waiting(this.#take)) {
       for (;;) {
         if (this.#stopped) return;
         try {
-          await this.#parts.send(part);
+          await this.#deps.send(part);
           break;
         } catch (error) {
-          if (this.#parts.isFinal(error)) {
+          if (this.#deps.isFinal(error)) {
             this.#failure = error;
-            this.#parts.onChange?.();
+            this.#deps.onChange?.();
             return;
           }
           this.#isAway = true;
-          this.#parts.onChange?.();
+          this.#deps.onChange?.();
           await this.#rest(wait);
           wait = Math.min(WAIT.most, wait * 2);
         }
       }
       wait = WAIT.first;
       this.#isAway = false;
-      await this.#parts.store.remove(part.take, part.part);
+      await this.#deps.store.remove(part.take, part.part);
       this.#waiting -= 1;
       this.#sent += 1;
-      this.#parts.onChange?.();
+      this.#deps.onChange?.();
     }
   }
 

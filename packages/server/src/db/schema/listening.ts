@@ -1,4 +1,4 @@
-import type { CastPassage, CompanionPair, MarkColour } from '@aurelfield/api';
+import type { CastPassage, ParallelTextPair, MarkColour } from '@aurelfield/api';
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { moment, now, schoolId } from './columns.ts';
 import { handouts } from './handouts.ts';
@@ -41,14 +41,14 @@ export const casts = pgTable('casts', {
 });
 
 /** A handout's text in another language, sentence by sentence. */
-export const companions = pgTable('companions', {
+export const parallelTexts = pgTable('parallel_texts', {
   handoutId: uuid('handout_id')
     .primaryKey()
     .references(() => handouts.id, { onDelete: 'cascade' }),
   schoolId: schoolId(),
   language: text('language').notNull(),
   origin: text('origin').$type<'typed' | 'table' | 'translated'>().notNull(),
-  pairs: jsonb('pairs').$type<readonly CompanionPair[]>().notNull(),
+  pairs: jsonb('pairs').$type<readonly ParallelTextPair[]>().notNull(),
   revision: integer('revision').notNull(),
   teacherId: uuid('teacher_id').references(() => teachers.id, { onDelete: 'set null' }),
   updatedAt: moment('updated_at').notNull().defaultNow(),

@@ -54,7 +54,7 @@ export const pupils = pgTable(
     /** Counts changes, so that two teachers do not write over each other. */
     revision: integer('revision').notNull().default(1),
     createdAt: now('created_at'),
-    archivedAt: moment('archived_at'),
+    deletedAt: moment('deleted_at'),
   },
   (table) => [index('pupils_school').on(table.schoolId)],
 );

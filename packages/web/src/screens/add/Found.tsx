@@ -1,8 +1,14 @@
-import type { Intake } from '@aurelfield/api';
+import type { DocumentPreview } from '@aurelfield/api';
 import { count } from '../../ui/say.ts';
 
 /** How much was found in a text. */
-export function Found({ found, pending }: { readonly found: Intake | undefined; readonly pending: boolean }) {
+export function Found({
+  found,
+  pending,
+}: {
+  readonly found: DocumentPreview | undefined;
+  readonly pending: boolean;
+}) {
   if (!found)
     return (
       <p role="status">

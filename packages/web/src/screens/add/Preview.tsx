@@ -1,4 +1,4 @@
-import type { BlockView, Intake } from '@aurelfield/api';
+import type { BlockView, DocumentPreview } from '@aurelfield/api';
 import { CELL_SEPARATOR } from '@aurelfield/core';
 import { ImageIcon } from 'lucide-react';
 import styled from 'styled-components';
@@ -47,7 +47,7 @@ const Paper = styled.article`
 `;
 
 /** What was read of a document, before it is stored: warnings, what was cleaned up, and the text block by block. */
-export function Preview({ found, name }: { readonly found: Intake; readonly name: string }) {
+export function Preview({ found, name }: { readonly found: DocumentPreview; readonly name: string }) {
   const content = found.content ?? [];
   return (
     <>

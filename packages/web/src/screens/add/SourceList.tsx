@@ -1,6 +1,6 @@
 import { FileText, Globe, LoaderCircle, X } from 'lucide-react';
 import styled from 'styled-components';
-import { usePlaceInLine } from '../../api/intakeQueries.ts';
+import { usePlaceInLine } from '../../api/importQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';

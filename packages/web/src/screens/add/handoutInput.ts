@@ -1,4 +1,4 @@
-import type { HandoutInput, Intake, TextFormat } from '@aurelfield/api';
+import type { HandoutInput, DocumentPreview, TextFormat } from '@aurelfield/api';
 import type { Draft } from './useDraft.ts';
 
 /** Title and language as the teacher left them. */
@@ -8,15 +8,15 @@ interface Named {
 }
 
 /** What is stored of a source that was read. @param named as it was found by default. */
-export function inputOf(draft: Draft, intake: Intake, named: Named = intake): HandoutInput {
+export function inputOf(draft: Draft, imported: DocumentPreview, named: Named = imported): HandoutInput {
   return {
     ...shared(draft, named),
-    text: intake.text,
-    format: intake.format,
-    cleanUps: intake.cleanUps,
-    photos: intake.photos,
-    ...(intake.content ? { content: intake.content } : {}),
-    ...(intake.ticket === null ? {} : { ticket: intake.ticket }),
+    text: imported.text,
+    format: imported.format,
+    cleanUps: imported.cleanUps,
+    photos: imported.photos,
+    ...(imported.content ? { content: imported.content } : {}),
+    ...(imported.ticket === null ? {} : { ticket: imported.ticket }),
   };
 }
 

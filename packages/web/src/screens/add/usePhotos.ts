@@ -1,4 +1,4 @@
-import type { Intake, PhotoRead, PhotoView } from '@aurelfield/api';
+import type { DocumentPreview, PhotoRead, PhotoView } from '@aurelfield/api';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { forgetPhoto, lookAtPhoto, pagesOfScan, putTogether, readPhoto } from '../../api/photoQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
@@ -23,7 +23,9 @@ const REST = 700;
 /** Photos that become one handout: each is looked at and read by itself, in the order in which they came; then they are put together. */
 export function usePhotos(languages: readonly string[]) {
   const [pages, setPages] = useState<readonly PhotoPage[]>([]);
-  const [together, setTogether] = useState<{ key: string; found?: Intake; error?: string }>({ key: '' });
+  const [together, setTogether] = useState<{ key: string; found?: DocumentPreview; error?: string }>({
+    key: '',
+  });
   const stops = useRef(new Map<number, AbortController>());
   const rests = useRef(new Map<number, ReturnType<typeof setTimeout>>());
   const nextId = useRef(1);

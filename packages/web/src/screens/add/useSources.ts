@@ -1,7 +1,7 @@
-import { MAX_FILE_BYTES, type Intake } from '@aurelfield/api';
+import { MAX_FILE_BYTES, type DocumentPreview } from '@aurelfield/api';
 import { useCallback, useRef, useState } from 'react';
 import { ApiError } from '../../api/client.ts';
-import { examineFile, examinePage } from '../../api/intakeQueries.ts';
+import { examineFile, examinePage } from '../../api/importQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 import { randomId } from '../../ui/randomId.ts';
 
@@ -10,7 +10,7 @@ export interface Source {
   readonly id: number;
   readonly name: string;
   readonly state: 'reading' | 'failed' | 'found';
-  readonly found?: Intake;
+  readonly found?: DocumentPreview;
   readonly error?: string;
   /** Its name in the server's line, while it is read. */
   readonly key?: string;
@@ -33,7 +33,7 @@ export function useSources() {
   const begin = useCallback(
     async (
       name: string,
-      work: (key: string, signal: AbortSignal) => Promise<Intake>,
+      work: (key: string, signal: AbortSignal) => Promise<DocumentPreview>,
       file?: File,
     ): Promise<Source> => {
       const key = randomId();

@@ -29,7 +29,7 @@ import { Tick } from '../../ui/Tick.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
-import { useResting } from '../../ui/useResting.ts';
+import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
 import { Facts } from './Facts.tsx';
 
@@ -80,7 +80,7 @@ const Filters = styled.div`
   }
 `;
 
-const Shelf = styled.ul`
+const Rows = styled.ul`
   list-style: none;
   margin: 0;
   padding: 0;
@@ -135,7 +135,7 @@ export function Handouts() {
   const [typed, setTyped] = useState(found);
   const [pupilId, setPupilId] = useState<string>();
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const search = useResting(typed, 250);
+  const search = useDebouncedValue(typed, 250);
   const look = (change: Readonly<Record<string, string>>) =>
     setAddress((before) => addressOf({ ...Object.fromEntries(before), ...change }), { replace: true });
   const lookForWords = useEffectEvent((words: string) => {
@@ -232,7 +232,7 @@ export function Handouts() {
       )}
       {handouts.isSuccess && all.length === 0 && !isFiltered && <Empty from={from} />}
       {shown.length > 0 && (
-        <Shelf>
+        <Rows>
           {shown.map((handout) => (
             <HandoutRow
               key={handout.id}
@@ -244,7 +244,7 @@ export function Handouts() {
               }
             />
           ))}
-        </Shelf>
+        </Rows>
       )}
     </>
   );

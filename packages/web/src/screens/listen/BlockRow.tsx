@@ -61,7 +61,7 @@ const Section = styled.div`
     font-variant-numeric: lining-nums;
   }
 
-  .companion {
+  .parallelText {
     padding-inline-start: 1em;
     border-inline-start: 3px solid color-mix(in srgb, var(--p-ink) 30%, transparent);
   }
@@ -169,7 +169,7 @@ export const BlockRow = memo(function BlockRow({
 });
 
 function BlockText({ block, children }: { readonly block: BlockView; readonly children: ReactNode }) {
-  const companion = block.id?.endsWith('~companion') ? ' companion' : '';
+  const parallelText = block.id?.endsWith('~parallelText') ? ' parallelText' : '';
   if (block.type === 'heading')
     return block.level === undefined || block.level <= 1 ? (
       <h2 data-text>{children}</h2>
@@ -178,7 +178,7 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
     );
   if (block.type === 'paragraph')
     return (
-      <p data-text className={companion.trim()}>
+      <p data-text className={parallelText.trim()}>
         {children}
       </p>
     );
@@ -201,7 +201,7 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
       </p>
     );
   return (
-    <p data-text className={`item${companion}`}>
+    <p data-text className={`item${parallelText}`}>
       {block.label === undefined && (
         <span className="label" aria-hidden>
           •

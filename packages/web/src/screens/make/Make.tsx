@@ -13,7 +13,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
-import { useResting } from '../../ui/useResting.ts';
+import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { firstPupils } from '../pupils/classes.ts';
 import { HandoutList } from './HandoutList.tsx';
 import { LatestSets } from './LatestSets.tsx';
@@ -71,7 +71,7 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
   const begin = useBeginClassSet();
   const change = (part: Partial<SetDraft>) => setDraft((before) => ({ ...before, ...part }));
   const request = requestOf(draft, pupils);
-  const rested = useResting(JSON.stringify(request), REST);
+  const rested = useDebouncedValue(JSON.stringify(request), REST);
   const plan = useClassSetPlan(rested === undefined ? undefined : (JSON.parse(rested) as typeof request));
   const costAgreed = rested !== undefined && agreedTo === rested;
   const needsConsent = plan.data?.cost !== null && plan.data?.cost !== undefined && !costAgreed;

@@ -1,16 +1,16 @@
 import { entryInputSchema, type Entry, type EntryInput, type Pupil } from '@aurelfield/api';
 import { Volume2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
-import { useAffects } from '../../api/listeningQueries.ts';
+import { useImpact } from '../../api/listeningQueries.ts';
 import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Tick } from '../../ui/Tick.tsx';
-import { useResting } from '../../ui/useResting.ts';
+import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useSound } from '../../ui/useSound.ts';
-import { AffectsNote } from './AffectsNote.tsx';
+import { ImpactNote } from './ImpactNote.tsx';
 import { PART_NAMES } from './lists.ts';
 import { ScopeFields } from './ScopeFields.tsx';
 
@@ -50,11 +50,11 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
   const [tried, setTried] = useState(false);
   const save = useSaveEntry();
   const { play, error: soundError } = useSound();
-  const said = useResting(input.said, 250);
+  const said = useDebouncedValue(input.said, 250);
   const check = useCheckedSaid(said, input.kind);
   const parsed = entryInputSchema.safeParse(input);
-  const typed = useResting(input.written.trim(), 300);
-  const affects = useAffects(
+  const typed = useDebouncedValue(input.written.trim(), 300);
+  const impact = useImpact(
     {
       written: typed,
       caseSensitive: input.caseSensitive,
@@ -126,7 +126,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         pupils={pupils}
         onChange={(list) => change(list)}
       />
-      {affects.data && typed !== '' && <AffectsNote affects={affects.data} />}
+      {impact.data && typed !== '' && <ImpactNote impact={impact.data} />}
       {listError !== undefined && <Notice kind="error">{listError}</Notice>}
       {save.isError && <Notice kind="error">{messageOf(save.error)}</Notice>}
       {soundError !== undefined && <Notice kind="error">{soundError}</Notice>}

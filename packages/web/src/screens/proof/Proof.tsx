@@ -13,7 +13,7 @@ import { usePhotoPages } from '../../api/photoQueries.ts';
 import { saveBlocks, setAside } from '../../api/proofQueries.ts';
 import { browserDrafts } from '../../proof/draftStore.ts';
 import { windowName } from '../../proof/window.ts';
-import { Keeper, type KeptState } from '../../proof/keeper.ts';
+import { Autosave, type KeptState } from '../../proof/autosave.ts';
 import type { Steps } from '../../proof/steps.ts';
 import { Button, outlined, PlainButton } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
@@ -98,11 +98,11 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
   const [error, setError] = useState<Error>();
   const [begun, setBegun] = useState<{ steps: Steps; round: number }>();
   const [conflict, setConflict] = useState(false);
-  const keeper = useRef<Keeper>(undefined);
+  const autosave = useRef<Autosave>(undefined);
   // The handout as it was when the screen was opened: later answers of the server come of our own saving.
   const [opened] = useState(handout);
   useEffect(() => {
-    const made = new Keeper(
+    const made = new Autosave(
       {
         drafts: browserDrafts(opened.id, windowName()),
         save: async (input) => {
@@ -118,14 +118,14 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
       },
       opened.contentHash,
     );
-    keeper.current = made;
+    autosave.current = made;
     void made.begin(opened.blocks).then(({ steps, conflict: differs }) => {
       setBegun({ steps, round: 0 });
       setConflict(differs);
     });
     return () => made.stop();
   }, [opened, client]);
-  const keep = useCallback((steps: Steps) => keeper.current?.keep(steps), []);
+  const keep = useCallback((steps: Steps) => autosave.current?.keep(steps), []);
   const keepThis = async () => {
     const fresh = await client.fetchQuery({
       queryKey: [...KEYS.handouts, handout.id],
@@ -133,10 +133,10 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
       staleTime: 0,
     });
     setConflict(false);
-    keeper.current?.goOver(fresh.contentHash);
+    autosave.current?.goOver(fresh.contentHash);
   };
   const takeTheirs = async () => {
-    const own = keeper.current;
+    const own = autosave.current;
     if (!own) return;
     // Kept where it can be brought back before it goes from the page.
     await setAside(opened.id, { content: own.blocks, window: windowName() });

@@ -14,7 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { recall } from '../../ui/memory.ts';
-import { useResting } from '../../ui/useResting.ts';
+import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { BlockTools } from './BlockTools.tsx';
 import { Findings } from './Findings.tsx';
@@ -82,7 +82,7 @@ interface WorkbenchProps {
 export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchProps) {
   const proof = useProofEditor(begin, onSteps);
   const { editor, blocks, mark } = proof;
-  const rested = useResting(blocks, 600);
+  const rested = useDebouncedValue(blocks, 600);
   const check = useTextCheck(rested, handout.language);
   const [pupilId, setPupilId] = useState(() => recall('aurelfield:pupil'));
   const pupil = pupils.find(({ id }) => id === pupilId) ?? pupils[0];

@@ -8,7 +8,7 @@ import { messageOf } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
 import type { usePhotoWords } from './photo/usePhotoWords.ts';
 
-interface QueueParts {
+interface QueueDeps {
   readonly proof: ProofEditor;
   /** The text of which the findings are. */
   readonly blocks: readonly BlockView[];
@@ -19,7 +19,7 @@ interface QueueParts {
 }
 
 /** The places to look at, one after the other: which is looked at, what is decided of it, and the keys. After every step the cursor is in the text. */
-export function useQueue({ proof, blocks, findings, photoWords, onPlace }: QueueParts) {
+export function useQueue({ proof, blocks, findings, photoWords, onPlace }: QueueDeps) {
   const { words, doubtful, setRight } = photoWords;
   const [currentKey, setCurrentKey] = useState<string>();
   const [trouble, setTrouble] = useState<string>();

@@ -14,7 +14,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { recall, remember } from '../../ui/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { useResting } from '../../ui/useResting.ts';
+import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useUndoKeys } from '../../ui/useUndoKeys.ts';
 import { AboutPanel } from './AboutPanel.tsx';
 import { ConflictNotice } from './ConflictNotice.tsx';
@@ -321,7 +321,7 @@ function useHeardChanges(
 ): void {
   const { look: _look, fileKind: _kind, fileQuality: _quality, ...sounding } = profile;
   const name = useMemo(() => JSON.stringify(sounding), [sounding]);
-  const rested = useResting(name, REST_MILLISECONDS);
+  const rested = useDebouncedValue(name, REST_MILLISECONDS);
   const heard = useRef(name);
   const say = useRef(hear);
   useEffect(() => {

@@ -1,6 +1,6 @@
 import type { Edit } from '@aurelfield/core';
 
-export interface SaverParts {
+export interface SaverDeps {
   /** Stores edits made on a revision. */
   readonly save: (
     revision: number,
@@ -17,17 +17,17 @@ export type SaverState =
 
 /** Stores the edits of a recording one list after the other; lists that were overtaken meanwhile are left out. */
 export class Saver {
-  readonly #parts: SaverParts;
+  readonly #deps: SaverDeps;
   #revision: number;
   #saved: readonly Edit[];
   #wanted: readonly Edit[];
   #running: Promise<void> | undefined;
 
-  constructor(revision: number, saved: readonly Edit[], parts: SaverParts) {
+  constructor(revision: number, saved: readonly Edit[], deps: SaverDeps) {
     this.#revision = revision;
     this.#saved = saved;
     this.#wanted = saved;
-    this.#parts = parts;
+    this.#deps = deps;
   }
 
   get revision(): number {
@@ -56,23 +56,23 @@ export class Saver {
   }
 
   async #run(): Promise<void> {
-    this.#parts.onState({ kind: 'saving' });
+    this.#deps.onState({ kind: 'saving' });
     try {
       while (this.#wanted !== this.#saved) {
         const asked = this.#wanted;
-        const { revision, edits } = await this.#parts.save(this.#revision, asked);
+        const { revision, edits } = await this.#deps.save(this.#revision, asked);
         this.#revision = revision;
         const isCurrent = this.#wanted === asked;
         this.#saved = asked;
         if (isCurrent && JSON.stringify(asked) !== JSON.stringify(edits)) {
           this.#saved = edits;
           this.#wanted = edits;
-          this.#parts.onKept(asked, edits);
+          this.#deps.onKept(asked, edits);
         }
       }
-      this.#parts.onState({ kind: 'saved' });
+      this.#deps.onState({ kind: 'saved' });
     } catch (error) {
-      this.#parts.onState({ kind: 'failed', error });
+      this.#deps.onState({ kind: 'failed', error });
     }
   }
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useOccurrence, useOtherReadings, useVariants } from '../../../api/doubtQueries.ts';
-import { fetchWord, useAffects, useWordFacts } from '../../../api/listeningQueries.ts';
+import { fetchWord, useImpact, useWordFacts } from '../../../api/listeningQueries.ts';
 import { fetchSampleSound } from '../../../api/pupilQueries.ts';
 import { fetchHeard, useRemoveEntry, useSaveEntry } from '../../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../../ui/Button.tsx';
@@ -11,8 +11,8 @@ import { Choice, Field } from '../../../ui/fields.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
 import { count } from '../../../ui/say.ts';
-import { AffectsNote } from '../../pronunciations/AffectsNote.tsx';
-import { useResting } from '../../../ui/useResting.ts';
+import { ImpactNote } from '../../pronunciations/ImpactNote.tsx';
+import { useDebouncedValue } from '../../../ui/useDebouncedValue.ts';
 import { useSound } from '../../../ui/useSound.ts';
 import { useUndo } from '../../../ui/Undo.tsx';
 
@@ -171,11 +171,11 @@ function SaidWrongly({
   const base = written.replace(/['’]s$/u, '');
   const scope = reach === 'place' || reach === 'handout' ? undefined : reach;
   const list = scope === undefined ? undefined : { scope, scopeValue: valueOf(scope, handout, pupil) };
-  const affects = useAffects(
+  const impact = useImpact(
     { written: base, caseSensitive: false, scope: scope ?? 'school', scopeValue: list?.scopeValue ?? '' },
     list !== undefined,
   );
-  const typed = useResting(said.trim(), 300);
+  const typed = useDebouncedValue(said.trim(), 300);
   const wrong = change.isError ? messageOf(change.error) : save.isError ? messageOf(save.error) : error;
   const finish = (where: string) => {
     setSaid('');
@@ -235,7 +235,7 @@ function SaidWrongly({
           setReach(next);
         }}
       />
-      {list && affects.data && <AffectsNote affects={affects.data} />}
+      {list && impact.data && <ImpactNote impact={impact.data} />}
       {(variants.data?.length ?? 0) > 0 && (
         <Ways aria-label="Its other sounds">
           {variants.data?.map(({ ipa, respelling, meaning }) => (

@@ -3,7 +3,7 @@ import { baseLanguage } from '@aurelfield/core';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { useChangeCompanion, useCompanion } from '../../../api/listeningQueries.ts';
+import { useChangeParallelText, useParallelText } from '../../../api/listeningQueries.ts';
 import { useVoices } from '../../../api/pupilQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../../ui/Button.tsx';
 import { Choice, Field } from '../../../ui/fields.tsx';
@@ -33,17 +33,17 @@ interface TwoLanguagesProps {
 
 /** The handout in a second language, sentence beside sentence: where it comes from, what stands beside what, and which side is read. */
 export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }: TwoLanguagesProps) {
-  const companion = useCompanion(handoutId, hash);
-  const change = useChangeCompanion(handoutId);
+  const parallelText = useParallelText(handoutId, hash);
+  const change = useChangeParallelText(handoutId);
   const voices = useVoices().data ?? [];
   const spoken = [...new Set(voices.map((voice) => baseLanguage(voice.language)))].filter(
     (one) => one !== baseLanguage(language),
   );
   const [wanted, setWanted] = useState<string>();
   const [text, setText] = useState('');
-  if (companion.isPending) return <p aria-busy="true">Fetching the other language …</p>;
-  if (companion.isError) return <Notice kind="error">{messageOf(companion.error)}</Notice>;
-  const found = companion.data;
+  if (parallelText.isPending) return <p aria-busy="true">Fetching the other language …</p>;
+  if (parallelText.isError) return <Notice kind="error">{messageOf(parallelText.error)}</Notice>;
+  const found = parallelText.data;
   const revision = found?.revision ?? 0;
   // The pupil's other language is meant, where there is one.
   const own = Object.keys(pupil.profile.voices).find((one) => spoken.includes(one));
@@ -58,7 +58,7 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
             value={side}
             options={[
               { id: 'original', name: languageName(language) },
-              { id: 'companion', name: languageName(found.language) },
+              { id: 'parallel', name: languageName(found.language) },
               { id: 'both', name: 'Both, sentence by sentence' },
             ]}
             onChange={onSide}
@@ -136,14 +136,14 @@ function PairList({
   onSave,
   isSaving,
 }: {
-  readonly pairs: readonly { readonly original: string; readonly companion: string }[];
+  readonly pairs: readonly { readonly original: string; readonly parallelText: string }[];
   readonly language: string;
   readonly onSave: (sentences: string[]) => void;
   readonly isSaving: boolean;
 }) {
-  const [sentences, setSentences] = useState(() => pairs.map(({ companion }) => companion));
+  const [sentences, setSentences] = useState(() => pairs.map(({ parallelText }) => parallelText));
   const missing = sentences.filter((sentence) => sentence.trim() === '').length;
-  const isChanged = sentences.some((sentence, i) => sentence !== pairs[i]?.companion);
+  const isChanged = sentences.some((sentence, i) => sentence !== pairs[i]?.parallelText);
   return (
     <details>
       <summary>

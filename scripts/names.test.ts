@@ -1,0 +1,45 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** Names that needed a dictionary, with what `docs/glossary.md` says for them. */
+const REPLACED: readonly (readonly [name: RegExp, standard: string])[] = [
+  [/hand-out|hand_out|handOut|HandOut|handingOut/u, 'assignment'],
+  [/page_events|[pP]ageEvent/u, 'listening event'],
+  [/heard_?[pP]age|heard_?[sS]ite|Heard(?:Page|Site)/u, 'web page reading, allowed site'],
+  [/\bcompanions?\b|Companion/u, 'translation, parallel text'],
+  [/\bopenHouse\b|\bBenchHouse\b|house_facts|houseFacts/u, 'AppContext, installation settings'],
+  [/\bRefusal\b/u, 'AppError'],
+  [/\b[A-Z]\w*Parts\b(?<!FormulaParts)/u, 'Deps'],
+  [/\bJobWorks?\b/u, 'JobHandler'],
+  [/AUREL_LANES|\blanes\b/u, 'concurrency'],
+  [/\bShelf\b(?!Place|Look)|\bTextKeeper\b/u, 'HandoutRepository, TextRevisionService'],
+  [/\b(?:Pupil|Job|Reading|Text|Clip|Board|Record|Recording|Source|Version)Store\b/u, 'Repository'],
+  [/\b(?:Source|Photo)Tray\b|\bExaminer\b|\bIntake\w*/u, 'staging, ImportPreview'],
+  [/\bAffects\w*/u, 'impact'],
+  [/setTimeout as rest\b/u, 'delay'],
+];
+const THIS = 'scripts/names.test.ts';
+/** Comments and what teachers read are checked by people. */
+const withoutProse = (line: string) => line.replace(/\/\/.*$|^\s*\/?\*.*$/u, '').replace(/>[^<{]*</gu, '><');
+
+const files = execFileSync('git', ['ls-files', 'packages', 'scripts', 'e2e'], { cwd: ROOT, encoding: 'utf8' })
+  .trim()
+  .split('\n')
+  .filter((file) => /\.(?:tsx?|mjs)$/u.test(file) && file !== THIS);
+
+describe('names are the standard ones', () => {
+  test.each(REPLACED)('none is like %s, where it is: %s', (name) => {
+    const found = files.flatMap((file) => [
+      ...(name.test(file) ? [file] : []),
+      ...readFileSync(path.join(ROOT, file), 'utf8')
+        .split('\n')
+        .flatMap((line, i) => (name.test(withoutProse(line)) ? [`${file}:${i + 1} ${line.trim()}`] : [])),
+    ]);
+    expect(found).toEqual([]);
+  });
+});
