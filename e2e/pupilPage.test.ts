@@ -380,7 +380,7 @@ describe('the pupil’s page, whoever uses it', () => {
       }
     }, otherHandout);
     await page.setViewport({ width: 1000, height: 800 });
-    await set({ switches: 'one', scanSeconds: 0.3 });
+    await set({ switches: 'one', scanSeconds: 0.5 });
     await page.goto(address);
     await seeText(page, 'Your handouts');
     /** Presses the switch whenever what is wanted is highlighted: first its row, then itself. */

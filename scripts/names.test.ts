@@ -32,14 +32,19 @@ const files = execFileSync('git', ['ls-files', 'packages', 'scripts', 'e2e'], { 
   .split('\n')
   .filter((file) => /\.(?:tsx?|mjs)$/u.test(file) && file !== THIS);
 
+/** Each line of code with where it is; the name of each file is one too. */
+const lines = files.flatMap((file) => [
+  { place: file, code: file },
+  ...readFileSync(path.join(ROOT, file), 'utf8')
+    .split('\n')
+    .map((line, i) => ({ place: `${file}:${i + 1}`, code: withoutProse(line) })),
+]);
+
 describe('names are the standard ones', () => {
   test.each(REPLACED)('none is like %s, where it is: %s', (name) => {
-    const found = files.flatMap((file) => [
-      ...(name.test(file) ? [file] : []),
-      ...readFileSync(path.join(ROOT, file), 'utf8')
-        .split('\n')
-        .flatMap((line, i) => (name.test(withoutProse(line)) ? [`${file}:${i + 1} ${line.trim()}`] : [])),
-    ]);
+    const found = lines
+      .filter(({ code }) => name.test(code))
+      .map(({ place, code }) => `${place} ${code.trim()}`);
     expect(found).toEqual([]);
   });
 });

@@ -277,7 +277,10 @@ describe('photo', () => {
     const out = path.join(mkdtempSync(path.join(tmpdir(), 'aurel-photo-')), 'doc.json');
     const moss = fileURLToPath(new URL('../../server/demo/photos/moss.jpg', import.meta.url));
     const { status, err } = await aurel(['photo', moss, '--out', out]);
-    expect([status, err.trim()]).toEqual([0, expect.stringMatching(/^One region has ink and no words:.*$/u)]);
+    expect([status, err.trim()]).toEqual([
+      0,
+      expect.stringMatching(/^aurel: One region has ink and no words:.*$/u),
+    ]);
     const document = z
       .object({
         title: z.string(),

@@ -3,11 +3,12 @@ import { readSafely, type ReadResults } from '@aurelfield/readers';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { importedJson } from './importedJson.ts';
 
 /** `photo IMAGE… --out doc.json [--lang eng+fra]`: reads photos of pages, in order, into blocks of one document. */
-export async function photo(args: string[]): Promise<void> {
+export async function photo(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, { out: { type: 'string' }, lang: { type: 'string' } });
   if (positionals.length === 0) throw new UsageError('photo takes one or more pictures.');
   if (values.out === undefined) throw new UsageError('photo needs --out, the file to write.');
@@ -34,7 +35,7 @@ export async function photo(args: string[]): Promise<void> {
   if (doubtful.length > 0) warnings.push(`Doubtful words: ${doubtful.join(', ')}`);
   const bare = pages.flatMap((page) => page.bare);
   if (bare.length > 0)
-    console.error(
+    terminal.message(
       `${bare.length === 1 ? 'One region has' : `${bare.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "bare" in the file.`,
     );
   if (blocks.length === 0) throw new Error('No words were found on the pictures.');
