@@ -40,7 +40,7 @@ export async function showFirstScreen(root: HTMLElement, opened: Opened): Promis
   // Our own, with everything in it escaped; the server makes it of the handout's text.
   text.innerHTML = reading.html.replaceAll('{files}', fileAddress(opened.pass, item, '').replace(/\/$/u, ''));
   const school = element('span', { textContent: opened.school });
-  const bar = element('section', { className: 'bar', ariaLabel: 'Player' });
+  const bar = element('section', { className: 'bar first', ariaLabel: 'Player' });
   bar.append(within('div', 'row', play));
   root.replaceChildren(within('header', '', school), within('main', '', text), bar);
   return {
