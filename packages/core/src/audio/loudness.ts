@@ -38,11 +38,11 @@ export function measureLoudness(pcm: Int16Array, sampleRate: number): Loudness {
 }
 
 /** Lossy codecs overshoot: speech limited to −1.5 dB left Opus at +0.3 dBTP, measured with `ebur128`. */
-const CEILING = FULL_SCALE * 10 ** (-2 / 20);
+const CEILING = FULL_SCALE * 10 ** (-1.75 / 20);
 const LIMITER_SECONDS = 0.002;
 
 /**
- * Makes sound louder or softer by decibels. Peaks that would pass 2 dB below full scale are turned down
+ * Makes sound louder or softer by decibels. Peaks that would pass 1.75 dB below full scale are turned down
  * smoothly, over two milliseconds before and after, rather than cut off. Changes `pcm` in place.
  */
 export function applyGain(pcm: Int16Array, decibels: number, sampleRate: number): void {

@@ -286,7 +286,7 @@ export function nameFor(
   });
 }
 
-/** "I." for Ines, "O. B." for Osric JobNotifier. */
+/** "I." for Ines, "O. B." for Osric Bell. */
 export function initialsOf(name: string): string {
   return name
     .split(/[\s.-]+/u)

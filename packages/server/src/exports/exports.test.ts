@@ -12,7 +12,7 @@ import { initialsOf } from './exportService.ts';
 
 test.each([
   ['Ines', 'I.'],
-  ['Osric JobNotifier', 'O. B.'],
+  ['Osric Bell', 'O. B.'],
   ['Anne-Marie', 'A. M.'],
   ['łucja 😀', 'Ł. 😀.'],
 ])('the initials of %s are %s', (name, initials) => {
