@@ -95,7 +95,7 @@ export class AssignmentRepository {
       .where(
         and(eq(assignments.id, id), eq(assignments.schoolId, schoolId), isNull(assignments.takenBackAt)),
       );
-    if (!row) throw notFound('This assignment');
+    if (!row) throw notFound('This handout');
     return row;
   }
 

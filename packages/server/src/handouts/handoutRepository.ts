@@ -22,7 +22,7 @@ export interface HandoutWithText {
   readonly text: StoredText;
 }
 
-/** The handoutRepository of a school: look at handouts, change their facts, put them away and bring them back. */
+/** A school's handouts: list, search, change their facts, archive, delete and restore them. */
 export class HandoutRepository {
   readonly #database: OpenDatabase;
   readonly #texts: TextRepository;
@@ -34,7 +34,7 @@ export class HandoutRepository {
     this.#textRevisions = textRevisions;
   }
 
-  /** Handouts of the shelf, of the archive, or those that were deleted of late; newest first, and only those that hold all words of `search`. */
+  /** Current, archived or recently deleted handouts, newest first; only those that hold all words of `search`. */
   async list(
     schoolId: string,
     { search = '', from = 'shelf' }: { readonly search?: string; readonly from?: ShelfPlace } = {},

@@ -36,7 +36,7 @@ export interface HandoutRouteDeps {
   readonly photoStaging: PhotoStaging;
 }
 
-/** The handoutRepository: take in, look at, change, put away and bring back handouts. */
+/** Handouts: add, look at, change, archive, delete and restore. */
 export function handoutRoutes({
   handoutRepository,
   maker,

@@ -41,7 +41,7 @@ class Stopping extends Error {}
 
 const PROGRESS_MILLISECONDS = 250;
 const RENEW_MILLISECONDS = (LEASE_SECONDS * 1000) / 4;
-/** Jobs are told of by a notifier; this is for the case that it was not heard. */
+/** New jobs are notified; the queue is asked as well, in case a notification was lost. */
 const POLL_MILLISECONDS = 2000;
 const TROUBLE_MILLISECONDS = 1000;
 

@@ -25,7 +25,7 @@ export class ParallelTextRepository {
     this.#db = db;
   }
 
-  /** What stands beside the sentences of the handout's text as it is now; nothing where it has no parallelText. */
+  /** What stands beside the sentences of the handout's text as it is now; nothing where it has no translation. */
   async get(schoolId: string, handoutId: string, text: StoredText): Promise<ParallelText | undefined> {
     const [row] = await this.#db
       .select()
@@ -78,7 +78,7 @@ export class ParallelTextRepository {
       .where(and(eq(parallelTexts.schoolId, schoolId), eq(parallelTexts.handoutId, handoutId)));
   }
 
-  /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws AppError 404 where there is no parallelText. */
+  /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws AppError 404 where there is no translation. */
   async sideOf(
     schoolId: string,
     handoutId: string,

@@ -129,7 +129,7 @@ test(
     console.log(`${attacks.length} hostile requests; event loop held up ${heldUp.toFixed(0)} ms at most, slowest answer ${slowest.time.toFixed(0)} ms: ${slowest.attack}`); // prettier-ignore
     expect(failures).toEqual([]);
     expect(heldUp).toBeLessThan(2000);
-    // Signed in to the end: what was attacked is the context, not its door.
+    // Signed in to the end: what was attacked lies behind the sign-in.
     expect((await client.get('/handouts')).status).toBe(200);
     // The school is as it was: nothing of it was taken away that was not asked for by its own name.
     expect((await client.get('/health')).status).toBe(200);
