@@ -28,7 +28,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const parts = (more: Partial<CleanUpDeps> = {}): CleanUpDeps => {
+const deps = (more: Partial<CleanUpDeps> = {}): CleanUpDeps => {
   const { database, store, jobRepository, limits, log } = server.running.context;
   return { limits, db: database.db, store, jobs: jobRepository, log, schoolBytes: 1e9, ...more };
 };
@@ -51,12 +51,41 @@ const objects = async () => {
   return names.sort();
 };
 
+/** A store as it is two days later. */
+const twoDaysLater = (store: ObjectStore): ObjectStore => ({
+  put: (...args) => store.put(...args),
+  read: (...args) => store.read(...args),
+  stream: (name) => store.stream(name),
+  delete: (name) => store.delete(name),
+  async *list(prefix) {
+    for await (const one of store.list(prefix))
+      yield { ...one, changedAt: new Date(Date.now() - 2 * 24 * 3600 * 1000) };
+  },
+});
+
+test.each(['uploads/', 'tray/'])(
+  'what was uploaded to %s goes after a day, and not before',
+  async (prefix) => {
+    const { store } = server.running.context;
+    const count = async () => {
+      let found = 0;
+      for await (const _object of store.list(prefix)) found += 1;
+      return found;
+    };
+    await store.put(`${prefix}school/upload/meta.json`, Buffer.from('{}'));
+    await cleanUp(deps());
+    expect(await count()).toBe(1);
+    await cleanUp(deps({ store: twoDaysLater(store) }));
+    expect(await count()).toBe(0);
+  },
+);
+
 test('over its limit a school loses the clips that no current reading needs, and no other', async () => {
   const { db } = server.running.context.database;
   const old = await made('The first boat. The second boat. The third boat.');
   const current = await made('The fourth boat. The fifth boat.');
   await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, old.reading.id));
-  await cleanUp(parts({ schoolBytes: 1 }));
+  await cleanUp(deps({ schoolBytes: 1 }));
   const needed = await db
     .selectDistinct({ key: readingSentences.clipKey })
     .from(readingSentences)
@@ -73,7 +102,7 @@ test('over its limit a school loses the clips that no current reading needs, and
 
 test('below its limit a school keeps all', async () => {
   const before = await objects();
-  await cleanUp(parts());
+  await cleanUp(deps());
   expect(await objects()).toEqual(before);
 });
 
@@ -92,7 +121,7 @@ test('of clips that are not needed the longest unused go first, and no more than
     .set({ usedAt: new Date(0) })
     .where(eq(clips.key, oldest?.key ?? ''));
   const [sum] = await db.select({ bytes: sql<number>`sum(${clips.bytes})::int` }).from(clips);
-  await cleanUp(parts({ schoolBytes: (sum?.bytes ?? 0) - 1 }));
+  await cleanUp(deps({ schoolBytes: (sum?.bytes ?? 0) - 1 }));
   const left = (await db.select({ key: clips.key }).from(clips)).map(({ key }) => key);
   expect(own.map(({ key }) => left.includes(key))).toEqual(own.map(({ key }) => key !== oldest?.key));
 });
@@ -110,7 +139,7 @@ test('texts, sessions and jobs that nobody needs any more go; those that somebod
   ]);
   await db.insert(sessions).values({ sid: 'gone', sess: {}, expire: new Date(Date.now() - day) });
   await db.update(jobs).set({ updatedAt: long });
-  await cleanUp(parts());
+  await cleanUp(deps());
   const hashes = (await db.select({ hash: texts.hash }).from(texts)).map(({ hash }) => hash);
   expect(hashes).toContain(handout.contentHash);
   expect(hashes).toContain('just stored');
@@ -132,7 +161,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
     (await client.get<Handout[]>('/handouts?from=deleted')).body.map(({ id }) => id),
     (await client.get<Pupil[]>('/pupils/deleted')).body.map(({ id }) => id),
   ];
-  await cleanUp(parts());
+  await cleanUp(deps());
   expect(await deleted()).toEqual([[handout.id], [away.id]]);
   expect((await client.get<Handout[]>('/handouts')).body.map(({ id }) => id)).not.toContain(handout.id);
   expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(204);
@@ -141,7 +170,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
   const longAgo = new Date(Date.now() - 31 * 24 * 60 * 60 * 1000);
   await db.update(handouts).set({ deletedAt: longAgo }).where(eq(handouts.id, handout.id));
   await db.update(pupils).set({ deletedAt: longAgo }).where(eq(pupils.id, away.id));
-  await cleanUp(parts());
+  await cleanUp(deps());
   expect(await deleted()).toEqual([[], []]);
   expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(404);
   expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
@@ -154,17 +183,7 @@ test('the files of an assignment go a day after it was renewed or taken back, an
     for await (const { name } of store.list(FROZEN)) found.add(name.split('/')[2] ?? '');
     return found;
   };
-  /** The store as it is two days later. */
-  const later: ObjectStore = {
-    put: (...args) => store.put(...args),
-    read: (...args) => store.read(...args),
-    stream: (name) => store.stream(name),
-    delete: (name) => store.delete(name),
-    async *list(prefix) {
-      for await (const one of store.list(prefix))
-        yield { ...one, changedAt: new Date(Date.now() - 2 * 24 * 3600 * 1000) };
-    },
-  };
+  const later = twoDaysLater(store);
   const give = async (text: string) => {
     const body = { title: 'F', language: 'en-GB', subject: '', className: '', format: 'text', text };
     const { id } = (await client.upload<Handout>('/handouts', body)).body;
@@ -183,17 +202,17 @@ test('the files of an assignment go a day after it was renewed or taken back, an
   await client.send('POST', '/assignments', { handoutIds: [renewed], pupilIds: [pupil.id] });
   const { body: out } = await settled();
   expect((await packages()).size).toBe(3);
-  await cleanUp(parts());
+  await cleanUp(deps());
   expect((await packages()).size).toBe(3);
   // An open page goes on with the version before for a day.
-  await cleanUp(parts({ store: later }));
+  await cleanUp(deps({ store: later }));
   expect((await packages()).size).toBe(3);
   await server.running.context.database.db.update(assignments).set({ formerPackages: sql`replace(${assignments.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
-  await cleanUp(parts({ store: later }));
+  await cleanUp(deps({ store: later }));
   const kept = await packages();
   expect(kept.size).toBe(2);
   expect([...kept].filter((name) => before.has(name))).toHaveLength(1);
   for (const { id } of out) await client.send('DELETE', `/assignments/${id}`);
-  await cleanUp(parts({ store: later }));
+  await cleanUp(deps({ store: later }));
   expect((await packages()).size).toBe(0);
 });

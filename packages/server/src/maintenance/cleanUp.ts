@@ -54,6 +54,7 @@ export const CLIPS = 'clips/';
 export async function cleanUp(deps: CleanUpDeps): Promise<void> {
   const steps: readonly [string, () => Promise<unknown>][] = [
     ['uploads', () => cleanUpOld(deps.store, UPLOADS, DAY)],
+    ['uploads before migration 0019', () => cleanUpOld(deps.store, 'tray/', DAY)],
     // As long as the jobs that name them: what a class set offers is there.
     ['exports', () => cleanUpOld(deps.store, EXPORTS, JOBS_KEPT)],
     // Before their jobs: a set is nothing without them.
