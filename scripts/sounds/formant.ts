@@ -14,7 +14,7 @@ import { BRITISH_SOUNDS } from './britishSounds.ts';
 
 const TARGET = path.join(ROOT, 'packages/voices/src/espeak/soundLexicon.json');
 /** What the British accent says otherwise than the dictionary and rightly so. */
-const BRITISH_WORDS = path.join(ROOT, 'packages/server/src/language/britishWords.json');
+const BRITISH_WORDS = path.join(ROOT, 'packages/server/src/words/britishWords.json');
 /** How many of the commonest words are asked for. */
 const COMMONEST = 20_000;
 

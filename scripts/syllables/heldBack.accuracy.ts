@@ -3,7 +3,7 @@ import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';
 import { expect, test } from 'vitest';
-import weights from '../../packages/server/src/language/syllableWeights.json' with { type: 'json' };
+import weights from '../../packages/server/src/words/syllableWeights.json' with { type: 'json' };
 import { figure, percent } from '../lib/figure.ts';
 import { isHeldBack, syllablesOfSounds } from './halves.ts';
 

@@ -1,6 +1,6 @@
 /**
  * Learns which letters begin the heart of a syllable from one half of the CMU Pronouncing Dictionary, and measures on the other half, which it never sees.
- * `npm run syllables` writes `packages/server/src/language/syllableWeights.json`. A latent averaged perceptron: of a word's candidates those that score best, as many as the dictionary has syllables, are taken for
+ * `npm run syllables` writes `packages/server/src/words/syllableWeights.json`. A latent averaged perceptron: of a word's candidates those that score best, as many as the dictionary has syllables, are taken for
  * its hearts; where the count comes out otherwise the weights of what differs are moved.
  */
 import { candidatesOf, featuresOf } from '@aurelfield/core';
@@ -10,7 +10,7 @@ import { fileURLToPath } from 'node:url';
 import { isHeldBack, syllablesOfSounds } from './halves.ts';
 
 const OUT = fileURLToPath(
-  new URL('../../packages/server/src/language/syllableWeights.json', import.meta.url),
+  new URL('../../packages/server/src/words/syllableWeights.json', import.meta.url),
 );
 const ROUNDS = 8;
 /** Weights below this are left out of the file. */

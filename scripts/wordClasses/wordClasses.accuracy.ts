@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { expect, test } from 'vitest';
-import { wordClassesOf } from '../../packages/server/src/language/wordClasses.ts';
+import { wordClassesOf } from '../../packages/server/src/words/wordClasses.ts';
 import { figure, percent } from '../lib/figure.ts';
 
 /**

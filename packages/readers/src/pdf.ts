@@ -11,7 +11,7 @@ import path from 'node:path';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PDFPageProxy } from 'pdfjs-dist';
 import type { TextContent, TextItem, TextMarkedContent } from 'pdfjs-dist/types/src/display/api.js';
-import type { ReadOptions } from './readDocument.ts';
+import type { ReadOptions } from './readOptions.ts';
 import { ReaderError } from './readerError.ts';
 import { tidy } from './tidy.ts';
 

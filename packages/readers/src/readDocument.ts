@@ -7,14 +7,8 @@ import {
   type ImportedDocument,
 } from '@aurelfield/core';
 import { ReaderError } from './readerError.ts';
+import type { ReadOptions } from './readOptions.ts';
 import { withSoundText } from './tidy.ts';
-
-/** What is known of words, for readers that mend hyphens. */
-export interface ReadOptions {
-  readonly isWord: (word: string) => boolean;
-  /** Called before each part of a long document. */
-  readonly onStep?: () => void;
-}
 
 type Reader = (bytes: Uint8Array, options: ReadOptions) => ImportedDocument | Promise<ImportedDocument>;
 

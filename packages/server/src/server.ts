@@ -7,22 +7,18 @@ import { LOCKS, underLock } from './db/lock.ts';
 import { loadDemo } from './demo/loadDemo.ts';
 import { loadDemoPhoto } from './demo/loadDemoPhoto.ts';
 import { DEMO_PHOTO } from './demo/people.ts';
-import {
-  announcePricedService,
-  openAppContext,
-  usePricedService,
-  type AppContext,
-  type HouseOptions,
-} from './appContext.ts';
+import { openAppContext, type AppContext } from './appContext.ts';
 import { JobWorker } from './jobs/worker.ts';
-import { startPricedVoiceService } from './standIns/pricedVoiceService.ts';
-import { startSchoolSite } from './standIns/schoolSite.ts';
-import { startTranslationService } from './standIns/translationService.ts';
+import type { PlatformOptions } from './platform.ts';
+import { announcePricedService, usePricedService } from './simulated/pricedVoiceClient.ts';
+import { startPricedVoiceService } from './simulated/pricedVoiceService.ts';
+import { startSchoolSite } from './simulated/schoolSite.ts';
+import { startTranslationService } from './simulated/translationService.ts';
 import { cleanUp } from './maintenance/cleanUp.ts';
 
-/** A process that serves, handlers, or does both. */
+/** A process that serves, works on jobs, or does both. */
 export interface RunningServer {
-  /** Where it listens; 0 for one that only handlers. */
+  /** Where it listens; 0 for one that only works on jobs. */
   readonly port: number;
   /** Clips that engines were asked for since the start. */
   readonly synthesised: () => number;
@@ -40,14 +36,21 @@ export interface RunningServer {
 const CLEAN_UP_TIME = '17 * * * *';
 
 /** Starts a process in the role that its settings give it. */
-export async function startServer(config: Config, options: HouseOptions = {}): Promise<RunningServer> {
-  const context = await openAppContext(config, options);
+export async function startServer(config: Config, options: PlatformOptions = {}): Promise<RunningServer> {
   const serves = config.role !== 'work';
-  const handlers = config.role !== 'serve';
+  const works = config.role !== 'serve';
+  const site =
+    serves && config.standIns
+      ? await startSchoolSite(path.join(config.resources, 'demo', 'site'))
+      : undefined;
+  const context = await openAppContext(
+    site ? { ...config, allowedOrigins: [...config.allowedOrigins, site.origin] } : config,
+    options,
+  );
   const standIns = serves && config.standIns ? await startStandIns(context) : undefined;
   const stopLooking = config.standIns ? usePricedService(context, context.log) : undefined;
   if (serves && config.demo) await bringDemo(context);
-  const worker = handlers
+  const worker = works
     ? new JobWorker(
         {
           database: context.database,
@@ -60,17 +63,22 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
       )
     : undefined;
   await worker?.start();
-  if (handlers)
+  if (works)
     await context.queue.schedule(CLEAN_UP_TIME, () =>
-      cleanUp({ limits: context.limits, db: context.database.db, store: context.store, jobs: context.jobRepository, log: context.log, schoolBytes: config.schoolBytes }),
-    ); // prettier-ignore
-  const http = serves ? await listen(context, standIns?.site.origin) : undefined;
+      cleanUp(context.features, {
+        db: context.database.db,
+        store: context.store,
+        log: context.log,
+        schoolBytes: config.schoolBytes,
+      }),
+    );
+  const http = serves ? await listen(context) : undefined;
   void context.warmUp().catch((error: unknown) => context.log.warn({ err: error }, 'warming up'));
   return {
     port: http ? (http.address() as AddressInfo).port : 0,
     synthesised: () => context.clipMaker.synthesised,
     pricedAddress: standIns?.priced.address,
-    siteOrigin: standIns?.site.origin,
+    siteOrigin: site?.origin,
     context,
     stop: async () => {
       const closed = http && new Promise((resolve) => http.close(resolve));
@@ -80,6 +88,7 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
       await worker?.stop();
       await closed;
       await standIns?.stop();
+      await site?.stop();
       await context.close();
     },
   };
@@ -88,15 +97,12 @@ export async function startServer(config: Config, options: HouseOptions = {}): P
 async function startStandIns({ config, voices, database, translation: client }: AppContext) {
   const priced = await startPricedVoiceService(voices);
   await announcePricedService(database, priced.address);
-  const site = await startSchoolSite(path.join(config.resources, 'demo', 'site'));
   const translation = await startTranslationService(path.join(config.resources, 'demo', 'translations'));
   await client.announce(translation.address);
   return {
     priced,
-    site,
     stop: async () => {
       await priced.stop();
-      await site.stop();
       await translation.stop();
     },
   };
@@ -115,20 +121,9 @@ async function bringDemo(context: AppContext): Promise<void> {
   });
 }
 
-function listen(context: AppContext, site: string | undefined): Promise<Server> {
+function listen(context: AppContext): Promise<Server> {
   const { config } = context;
-  const allowedOrigins = [...config.allowedOrigins, ...(site === undefined ? [] : [site])];
-  const app = createApp({
-    ...context,
-    allowedOrigins,
-    webPageReadings: context.webPageReadingsFrom(allowedOrigins),
-    secret: config.secret,
-    hosts: config.hosts,
-    publicAddress: config.publicAddress,
-    trustedProxies: config.trustedProxies,
-    webFolder: config.webFolder,
-    pageFolder: config.pageFolder,
-  });
+  const app = createApp(context);
   return new Promise((resolve, reject) => {
     const http = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(http),

@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import type { Cleaning } from '../timeline/treatment.ts';
 import { biquad, highPass } from './biquad.ts';
 
 /** Seconds of a frame, rounded to a power of two of samples; four of them overlap. */
@@ -14,16 +15,6 @@ const OVER = 4;
 /** What of its loudness a sound keeps from one frame to the next at the least, so that ends of words are not bitten off. */
 const RELEASE = 0.75;
 const FULL_SCALE = 32_768;
-
-/** What is to be cleaned. */
-export interface Cleaning {
-  /** Decibels by which the noise of the room is turned down. */
-  readonly noise?: number | undefined;
-  /** Level of that noise in 64 bands from 0 hertz to half the sample rate, in dB below full scale: `noiseFloor`. */
-  readonly floor?: readonly number[] | undefined;
-  /** Hertz; what is lower is taken away. */
-  readonly lowCut?: number | undefined;
-}
 
 /** The noise behind a recording: its level in 64 bands, dB below full scale per bin. */
 export function noiseFloor(pcm: Int16Array, sampleRate: number): number[] {

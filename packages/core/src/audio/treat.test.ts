@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { noiseFloor } from './clean.ts';
-import { treated, treatedLength, type Treatment } from './treat.ts';
+import { treatedLength, type Treatment } from '../timeline/treatment.ts';
+import { treated } from './treat.ts';
 
 const RATE = 32_000;
 

@@ -1,5 +1,4 @@
-import type { NodeLike } from '../page/elementBlocks.ts';
-import { DEEPEST, elementsOf, localNameOf } from './nodes.ts';
+import { DEEPEST, elementsOf, localNameOf, type NodeLike } from './nodes.ts';
 import {
   accented,
   choose,

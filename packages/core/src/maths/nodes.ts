@@ -1,4 +1,11 @@
-import type { NodeLike } from '../page/elementBlocks.ts';
+/** As much of a DOM node as is needed; any DOM will do. */
+export interface NodeLike {
+  readonly nodeType: number;
+  readonly nodeName: string;
+  readonly textContent: string | null;
+  readonly childNodes: Iterable<NodeLike>;
+  getAttribute?(name: string): string | null;
+}
 
 const ELEMENT = 1;
 /** Deeper nesting than this no equation has. */

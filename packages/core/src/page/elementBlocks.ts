@@ -1,19 +1,11 @@
 import { mathmlLine } from '../maths/mathml.ts';
+import type { NodeLike } from '../maths/nodes.ts';
 import { withPlace } from '../maths/raised.ts';
 import { baseLanguage } from '../text/language.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
 import { partLongBlock } from '../text/longBlocks.ts';
-
-/** As much of a DOM node as is needed; any DOM will do. */
-export interface NodeLike {
-  readonly nodeType: number;
-  readonly nodeName: string;
-  readonly textContent: string | null;
-  readonly childNodes: Iterable<NodeLike>;
-  getAttribute?(name: string): string | null;
-}
 
 const ELEMENT = 1;
 const TEXT = 3;

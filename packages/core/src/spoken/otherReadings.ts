@@ -1,7 +1,7 @@
 import { baseLanguage } from '../text/language.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { expandSentence, rulesFor, tokensOf } from './expand.ts';
-import { SYMBOLS } from './languages/englishWords.ts';
+import { SYMBOLS } from './words/englishWords.ts';
 import { SUBJECTS } from './subject.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 

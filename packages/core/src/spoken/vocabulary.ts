@@ -1,5 +1,5 @@
-import * as english from './languages/englishWords.ts';
-import { ENGLISH_NUMBERS } from './languages/englishWords.ts';
+import * as english from './words/englishWords.ts';
+import { ENGLISH_NUMBERS } from './words/englishWords.ts';
 import { sayUnit } from './rules/units.ts';
 
 /** Prefixes that only lengths, weights, volumes and pressures take. */

@@ -1,4 +1,4 @@
-import { treatedLength, type Treatment } from '../audio/treat.ts';
+import { treatedLength, type Treatment } from './treatment.ts';
 import { FULL, lengthOf, silence, type Piece } from './piece.ts';
 import type { SampleRange } from './samples.ts';
 import { piecesBetween, shifted, type Timeline } from './timeline.ts';

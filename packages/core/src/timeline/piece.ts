@@ -1,4 +1,4 @@
-import type { Treatment } from '../audio/treat.ts';
+import type { Treatment } from './treatment.ts';
 
 /** Where the sound of a piece comes from. */
 export type PieceSource =

@@ -2,7 +2,7 @@ import { count } from 'drizzle-orm';
 import { guessTitle, blocksFromMarkdown } from '@aurelfield/core';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { hashPassword } from '../auth/passwords.ts';
+import { hashPassword } from '../features/accounts/passwords.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 import { DEFAULT_SCANNING } from '@aurelfield/api';
 import { randomUUID } from 'node:crypto';

@@ -3,10 +3,10 @@ import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import type { Database } from '../db/database.ts';
 import { schools, teachers } from '../db/schema/index.ts';
-import type { HandoutMaker } from '../handouts/handoutMaker.ts';
-import { newPhotoPages } from '../handouts/newPhotoPages.ts';
-import { documentOf } from '../imports/photosOf.ts';
-import type { Readers } from '../imports/readers.ts';
+import type { HandoutMaker } from '../features/handouts/handoutMaker.ts';
+import { newPhotoPages } from '../features/handouts/newPhotoPages.ts';
+import { documentOf } from '../features/imports/photosOf.ts';
+import type { Readers } from '../features/imports/readers.ts';
 import type { TextThreads } from '../threads/textThreads.ts';
 import { DEMO_PHOTO } from './people.ts';
 

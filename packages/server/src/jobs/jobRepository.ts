@@ -3,7 +3,7 @@ import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { jobGroups, jobs } from '../db/schema/index.ts';
 import { notFound } from '../appError.ts';
-import type { JobPayload, JobResult } from './payloads.ts';
+import type { JobPayload, JobResult } from '../db/schema/jobPayloads.ts';
 
 export type JobRow = typeof jobs.$inferSelect;
 

@@ -3,7 +3,7 @@ import { setTimeout as delay } from 'node:timers/promises';
 import type { OpenDatabase, Transaction } from '../db/database.ts';
 import { AppError } from '../appError.ts';
 import { toJob, type JobRow, type JobRepository } from './jobRepository.ts';
-import type { JobPayload, JobResult } from './payloads.ts';
+import type { JobPayload, JobResult } from '../db/schema/jobPayloads.ts';
 import { CANCEL_CHANNEL, type Queue } from './queue.ts';
 
 /** What is to be done, for whom, and with what else it belongs together. */

@@ -1,7 +1,7 @@
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
 import type { Transaction } from '../db/database.ts';
-import type { JobPayload } from './payloads.ts';
+import type { JobPayload } from '../db/schema/jobPayloads.ts';
 
 export type JobKind = JobPayload['kind'];
 export const JOB_KINDS: readonly JobKind[] = ['reading', 'export', 'set', 'photo', 'assignment', 'recording'];

@@ -8,7 +8,12 @@ import type { OpenDatabase } from '../db/database.ts';
 import { AppError } from '../appError.ts';
 import { JobNotifier } from './jobNotifier.ts';
 import type { JobRow, JobRepository } from './jobRepository.ts';
-import { jobPayloadSchema, type JobPayload, type JobResult, type PayloadOf } from './payloads.ts';
+import {
+  jobPayloadSchema,
+  type JobPayload,
+  type JobResult,
+  type PayloadOf,
+} from '../db/schema/jobPayloads.ts';
 import { JOB_KINDS, LEASE_SECONDS, type JobKind, type Queue, type QueuedJob } from './queue.ts';
 
 /** What a job's work is given. */

@@ -13,10 +13,11 @@ import {
   sessions,
   texts,
 } from '../db/schema/index.ts';
-import { FROZEN } from '../assignments/assignmentWork.ts';
+import { FROZEN } from '../features/assignments/assignmentJob.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
+import { cleanUpNow } from '../testing/cleanUpNow.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { CLIPS, cleanUp, type CleanUpDeps } from './cleanUp.ts';
+import { CLIPS } from '../features/readings/cleanUp.ts';
 
 let server: TestServer;
 let client: TestClient;
@@ -28,10 +29,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const deps = (more: Partial<CleanUpDeps> = {}): CleanUpDeps => {
-  const { database, store, jobRepository, limits, log } = server.running.context;
-  return { limits, db: database.db, store, jobs: jobRepository, log, schoolBytes: 1e9, ...more };
-};
 const made = async (text: string): Promise<{ handout: Handout; reading: Reading }> => {
   const handout = (await client.upload<Handout>('/handouts', { title: 'T', language: 'en-GB', subject: '', className: '', format: 'text', text })).body; // prettier-ignore
   const reading = (
@@ -73,9 +70,9 @@ test.each(['uploads/', 'tray/'])(
       return found;
     };
     await store.put(`${prefix}school/upload/meta.json`, Buffer.from('{}'));
-    await cleanUp(deps());
+    await cleanUpNow(server);
     expect(await count()).toBe(1);
-    await cleanUp(deps({ store: twoDaysLater(store) }));
+    await cleanUpNow(server, { store: twoDaysLater(store) });
     expect(await count()).toBe(0);
   },
 );
@@ -85,7 +82,7 @@ test('over its limit a school loses the clips that no current reading needs, and
   const old = await made('The first boat. The second boat. The third boat.');
   const current = await made('The fourth boat. The fifth boat.');
   await db.update(readings).set({ retiredAt: new Date() }).where(eq(readings.id, old.reading.id));
-  await cleanUp(deps({ schoolBytes: 1 }));
+  await cleanUpNow(server, { schoolBytes: 1 });
   const needed = await db
     .selectDistinct({ key: readingSentences.clipKey })
     .from(readingSentences)
@@ -102,7 +99,7 @@ test('over its limit a school loses the clips that no current reading needs, and
 
 test('below its limit a school keeps all', async () => {
   const before = await objects();
-  await cleanUp(deps());
+  await cleanUpNow(server);
   expect(await objects()).toEqual(before);
 });
 
@@ -121,7 +118,7 @@ test('of clips that are not needed the longest unused go first, and no more than
     .set({ usedAt: new Date(0) })
     .where(eq(clips.key, oldest?.key ?? ''));
   const [sum] = await db.select({ bytes: sql<number>`sum(${clips.bytes})::int` }).from(clips);
-  await cleanUp(deps({ schoolBytes: (sum?.bytes ?? 0) - 1 }));
+  await cleanUpNow(server, { schoolBytes: (sum?.bytes ?? 0) - 1 });
   const left = (await db.select({ key: clips.key }).from(clips)).map(({ key }) => key);
   expect(own.map(({ key }) => left.includes(key))).toEqual(own.map(({ key }) => key !== oldest?.key));
 });
@@ -139,7 +136,7 @@ test('texts, sessions and jobs that nobody needs any more go; those that somebod
   ]);
   await db.insert(sessions).values({ sid: 'gone', sess: {}, expire: new Date(Date.now() - day) });
   await db.update(jobs).set({ updatedAt: long });
-  await cleanUp(deps());
+  await cleanUpNow(server);
   const hashes = (await db.select({ hash: texts.hash }).from(texts)).map(({ hash }) => hash);
   expect(hashes).toContain(handout.contentHash);
   expect(hashes).toContain('just stored');
@@ -161,7 +158,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
     (await client.get<Handout[]>('/handouts?from=deleted')).body.map(({ id }) => id),
     (await client.get<Pupil[]>('/pupils/deleted')).body.map(({ id }) => id),
   ];
-  await cleanUp(deps());
+  await cleanUpNow(server);
   expect(await deleted()).toEqual([[handout.id], [away.id]]);
   expect((await client.get<Handout[]>('/handouts')).body.map(({ id }) => id)).not.toContain(handout.id);
   expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(204);
@@ -170,7 +167,7 @@ test('what was deleted can be brought back for thirty days, and is gone then wit
   const longAgo = new Date(Date.now() - 31 * 24 * 60 * 60 * 1000);
   await db.update(handouts).set({ deletedAt: longAgo }).where(eq(handouts.id, handout.id));
   await db.update(pupils).set({ deletedAt: longAgo }).where(eq(pupils.id, away.id));
-  await cleanUp(deps());
+  await cleanUpNow(server);
   expect(await deleted()).toEqual([[], []]);
   expect((await client.send('POST', `/handouts/${handout.id}/restore`)).status).toBe(404);
   expect(await db.select().from(readings).where(eq(readings.id, reading.id))).toEqual([]);
@@ -202,17 +199,17 @@ test('the files of an assignment go a day after it was renewed or taken back, an
   await client.send('POST', '/assignments', { handoutIds: [renewed], pupilIds: [pupil.id] });
   const { body: out } = await settled();
   expect((await packages()).size).toBe(3);
-  await cleanUp(deps());
+  await cleanUpNow(server);
   expect((await packages()).size).toBe(3);
   // An open page goes on with the version before for a day.
-  await cleanUp(deps({ store: later }));
+  await cleanUpNow(server, { store: later });
   expect((await packages()).size).toBe(3);
   await server.running.context.database.db.update(assignments).set({ formerPackages: sql`replace(${assignments.formerPackages}::text, '"until": "2', '"until": "1')::jsonb` }); // prettier-ignore
-  await cleanUp(deps({ store: later }));
+  await cleanUpNow(server, { store: later });
   const kept = await packages();
   expect(kept.size).toBe(2);
   expect([...kept].filter((name) => before.has(name))).toHaveLength(1);
   for (const { id } of out) await client.send('DELETE', `/assignments/${id}`);
-  await cleanUp(deps({ store: later }));
+  await cleanUpNow(server, { store: later });
   expect((await packages()).size).toBe(0);
 });

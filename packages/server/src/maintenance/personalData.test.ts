@@ -6,7 +6,7 @@ import path from 'node:path';
 import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
-import { cleanUp } from './cleanUp.ts';
+import { cleanUpNow } from '../testing/cleanUpNow.ts';
 
 let server: TestServer;
 let client: TestClient;
@@ -119,7 +119,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
   await database.query(`update pupils set deleted_at = now() - interval '31 days' where id = $1`, [pupil.id]);
   for (const [table, column] of [['jobs', 'updated_at'], ['class_sets', 'started_at']] as const)
     await database.query(`update ${table} set ${column} = ${column} - interval '31 days'`); // prettier-ignore
-  const { database: open_, store, jobRepository, limits, log } = server.running.context;
+  const { store } = server.running.context;
   const aged = {
     put: store.put.bind(store),
     read: store.read.bind(store),
@@ -130,7 +130,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
         yield { ...one, changedAt: new Date(Date.now() - 31 * 864e5) };
     },
   };
-  await cleanUp({ limits, db: open_.db, store: aged, jobs: jobRepository, log, schoolBytes: 1e12 });
+  await cleanUpNow(server, { store: aged });
   // The queue keeps ended jobs for a while of its own; what they hold are numbers that lead nowhere any more.
   const after = (await placesOf(needles)).filter((one) => !one.startsWith('pgboss.'));
   expect(after).toEqual([]);

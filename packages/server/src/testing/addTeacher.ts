@@ -1,4 +1,4 @@
-import { hashPassword } from '../auth/passwords.ts';
+import { hashPassword } from '../features/accounts/passwords.ts';
 import { openDatabase } from '../db/database.ts';
 import { schools, teachers } from '../db/schema/index.ts';
 

@@ -13,12 +13,7 @@ beforeAll(async () => {
   // Checks run in threads here, as they do for teachers.
   server = await startTestServer({ threads: true });
   client = await TestClient.demo(server);
-  routes = routesOf(
-    apiRoutes({
-      ...server.running.context, allowedOrigins: [], webPageReadings: server.running.context.webPageReadingsFrom([]),
-      secret: 'a secret for tests only', hosts: [], trustedProxies: [], publicAddress: undefined, webFolder: undefined, pageFolder: undefined,
-    }), // prettier-ignore
-  );
+  routes = routesOf(apiRoutes(server.running.context));
 });
 afterAll(() => server.stop());
 

@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { apiRoutes } from '../app.ts';
-import { hashPassword } from '../auth/passwords.ts';
+import { hashPassword } from '../features/accounts/passwords.ts';
 import { webPageReadings, schools } from '../db/schema/index.ts';
 import { routesOf, type KnownRoute } from './routesOf.ts';
 import { startTestServer, TestClient, type TestServer } from './testServer.ts';
@@ -29,20 +29,7 @@ beforeAll(async () => {
   await database.end();
   other = new TestClient(server);
   await other.signIn({ email: 'ilse@heron.example', password: 'another phrase' });
-  const { context } = server.running;
-  routes = routesOf(
-    apiRoutes({
-      ...context,
-      allowedOrigins: [],
-      webPageReadings: context.webPageReadingsFrom([]),
-      secret: 'a secret for tests only',
-      hosts: [],
-      trustedProxies: [],
-      publicAddress: undefined,
-      webFolder: undefined,
-      pageFolder: undefined,
-    }),
-  );
+  routes = routesOf(apiRoutes(server.running.context));
 });
 afterAll(() => server.stop());
 

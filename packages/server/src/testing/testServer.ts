@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { inject } from 'vitest';
-import { CSRF_HEADER } from '../auth/sessions.ts';
+import { CSRF_HEADER } from '../http/sessions.ts';
 import type { Config } from '../config.ts';
 import { DEMO_SIGN_IN } from '../demo/people.ts';
 import { startServer, type RunningServer } from '../server.ts';

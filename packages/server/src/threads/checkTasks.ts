@@ -12,7 +12,7 @@ import {
   type Finding,
   type PronunciationEntry,
 } from '@aurelfield/core';
-import { homophoneKnowledge, isSaidRight, syllablesOfWord, wordKnowledge } from '../language/knowledge.ts';
+import { homophoneKnowledge, isSaidRight, syllablesOfWord, wordKnowledge } from '../words/knowledge.ts';
 
 /** A block as far as it is checked. */
 export type BlockToCheck = Pick<Block, 'type' | 'text'>;

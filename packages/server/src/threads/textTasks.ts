@@ -20,8 +20,8 @@ import {
   type SpokenChoices,
   type TextBlock,
 } from '@aurelfield/core';
-import type { AnchorRow } from '../texts/anchorRepository.ts';
-import { isPronounced } from '../language/knowledge.ts';
+import type { anchors } from '../db/schema/index.ts';
+import { isPronounced } from '../words/knowledge.ts';
 import { checkBlocks, findDoubtful, leftToVoice, suggestSpellings } from './checkTasks.ts';
 import { markBlocks, placesOfEntry, wordFacts } from './wordTasks.ts';
 import { planBeginning, planBlocks } from './planTasks.ts';
@@ -88,8 +88,11 @@ export const TEXT_TASKS = {
   leftToVoice,
   suggestSpellings,
   countWords,
-  carryAnchors: (rows: readonly AnchorRow[], before: readonly TextBlock[], after: readonly TextBlock[]) =>
-    carryAnchors(rows, before, after),
+  carryAnchors: (
+    rows: readonly (typeof anchors.$inferSelect)[],
+    before: readonly TextBlock[],
+    after: readonly TextBlock[],
+  ) => carryAnchors(rows, before, after),
   leftOut: (blocks: readonly Block[], language: string, choices: SpokenChoices): LeftOut[] =>
     leftOutOf(blocks, language, choices),
   /** Blocks of a typed text. */

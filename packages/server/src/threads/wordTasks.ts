@@ -8,9 +8,9 @@ import {
   type Block,
   type PronunciationEntry,
 } from '@aurelfield/core';
-import { wordNet } from '../language/knowledge.ts';
-import { syllablesIn } from '../language/syllables.ts';
-import { wordClassesOf } from '../language/wordClasses.ts';
+import { wordNet } from '../words/knowledge.ts';
+import { syllablesIn } from '../words/syllables.ts';
+import { wordClassesOf } from '../words/wordClasses.ts';
 
 const MOST_MEANINGS = 6;
 const MOST_OF_FAMILY = 12;

@@ -1,6 +1,6 @@
 import { problemSchema, type Session } from '@aurelfield/api';
 import type { z } from 'zod';
-import { rememberFor } from '../ui/memory.ts';
+import { rememberFor } from '../storage/memory.ts';
 
 /** The server refused or could not; its message is made for people. */
 export class ApiError extends Error {

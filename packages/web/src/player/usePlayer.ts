@@ -3,7 +3,7 @@ import { Track } from '@aurelfield/core';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { ask } from '../api/client.ts';
-import { recall, remember } from '../ui/memory.ts';
+import { recall, remember } from '../storage/memory.ts';
 import { ReadingPlayer, type Place, type PlayerState } from '@aurelfield/player';
 
 const sentences = z.array(readingSentenceSchema);

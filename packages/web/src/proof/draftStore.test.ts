@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, expect, test, vi } from 'vitest';
-import { rememberFor } from '../ui/memory.ts';
+import { rememberFor } from '../storage/memory.ts';
 import { browserDrafts, WINDOW_GONE, type Draft } from './draftStore.ts';
 import { beginSteps } from './steps.ts';
 

@@ -1,6 +1,6 @@
 import { del, entries, set } from 'idb-keyval';
 import { z } from 'zod';
-import { owner } from '../ui/memory.ts';
+import { owner } from '../storage/memory.ts';
 import type { Steps } from './steps.ts';
 
 /** What lies in the browser until the server has it, and the steps for going back after that. */

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { z } from 'zod';
 import { ApiError, ask, AwayError, rememberSession, request } from '../api/client.ts';
 import { listName } from '../screens/pronunciations/lists.ts';
-import { forget, recall, remember } from './memory.ts';
+import { forget, recall, remember } from '../storage/memory.ts';
 import { messageOf } from './Notice.tsx';
 import { clock, count, day, languageName } from './say.ts';
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { canonical } from './canonical.ts';
-import { forget, recall, remember } from './memory.ts';
+import { forget, recall, remember } from '../storage/memory.ts';
 
 const MOST_STEPS = 200;
 /** Changes of the same kind that follow each other this closely are one step: a slider that is dragged, a word that is typed. */

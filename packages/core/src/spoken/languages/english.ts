@@ -17,7 +17,14 @@ import { unitRules } from '../rules/units.ts';
 import { wordRules } from '../rules/words.ts';
 import { decadeRule, yearRules } from '../rules/years.ts';
 import type { Rule } from '../types.ts';
-import { ABBREVIATIONS, BEFORE_NUMBER, MONTHS, SHORT_MONTHS, UNITS, WEEKDAYS } from './englishWords.ts';
+import {
+  ABBREVIATIONS,
+  BEFORE_NUMBER,
+  MONTHS,
+  SHORT_MONTHS,
+  UNITS,
+  WEEKDAYS,
+} from '../words/englishWords.ts';
 
 /** Whether a word is said as written whatever stands beside it, so that no rule need be tried: most words of a text are such. */
 export function isOrdinaryWord(text: string): boolean {

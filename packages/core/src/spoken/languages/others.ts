@@ -1,4 +1,4 @@
-import type { LanguageData } from './languageData.ts';
+import type { LanguageData } from '../words/languageData.ts';
 import { lookupTable } from '../../text/lookupTable.ts';
 
 /** Languages as data; usage from memory and common practice, months and units checked against the CLDR through `Intl`. docs/speech.md tells how to add one. */

@@ -1,4 +1,4 @@
-import type { LanguageData } from '../languages/languageData.ts';
+import type { LanguageData } from '../words/languageData.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { lookupTable } from '../../text/lookupTable.ts';

@@ -1,4 +1,4 @@
-import { ELEMENT_NAMES, ELEMENTS, FRACTION_SIGNS, LOWERED, RAISED } from '../languages/englishWords.ts';
+import { ELEMENT_NAMES, ELEMENTS, FRACTION_SIGNS, LOWERED, RAISED } from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';

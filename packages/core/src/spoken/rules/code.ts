@@ -1,5 +1,5 @@
 import { digitByDigit } from '../numbers.ts';
-import { ENGLISH_NUMBERS, LOWERED } from '../languages/englishWords.ts';
+import { ENGLISH_NUMBERS, LOWERED } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { plain } from './linear.ts';

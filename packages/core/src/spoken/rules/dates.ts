@@ -1,4 +1,4 @@
-import { MONTHS, SHORT_MONTHS, WEEKDAYS } from '../languages/englishWords.ts';
+import { MONTHS, SHORT_MONTHS, WEEKDAYS } from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { sayOrdinal, sayYear } from './englishNumbers.ts';

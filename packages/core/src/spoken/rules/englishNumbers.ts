@@ -1,4 +1,4 @@
-import { ENGLISH_NUMBERS, IRREGULAR_ORDINALS } from '../languages/englishWords.ts';
+import { ENGLISH_NUMBERS, IRREGULAR_ORDINALS } from '../words/englishWords.ts';
 import { cardinal, digitByDigit } from '../numbers.ts';
 
 /** A plain number as written: sign, whole part with or without thousands commas, fraction. */

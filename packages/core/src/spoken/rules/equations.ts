@@ -1,5 +1,5 @@
-import { sayLine } from '../../maths/lineReader.ts';
-import { UNITS } from '../languages/englishWords.ts';
+import { sayLine } from './lineReader.ts';
+import { UNITS } from '../words/englishWords.ts';
 import type { Rule, RuleInput, Token } from '../types.ts';
 import { marksOf } from './marks.ts';
 import { SMALL_WORDS } from './maths.ts';

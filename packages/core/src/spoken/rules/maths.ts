@@ -1,4 +1,4 @@
-import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../languages/englishWords.ts';
+import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';

@@ -1,4 +1,4 @@
-import { CURRENCIES, MAGNITUDES, NAMED_CURRENCIES } from '../languages/englishWords.ts';
+import { CURRENCIES, MAGNITUDES, NAMED_CURRENCIES } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayWhole } from './englishNumbers.ts';

@@ -1,4 +1,4 @@
-import { ENGLISH_NUMBERS } from '../languages/englishWords.ts';
+import { ENGLISH_NUMBERS } from '../words/englishWords.ts';
 import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';

@@ -1,4 +1,4 @@
-import { ENGLISH_NUMBERS, FRACTION_SIGNS } from '../languages/englishWords.ts';
+import { ENGLISH_NUMBERS, FRACTION_SIGNS } from '../words/englishWords.ts';
 import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';

@@ -1,5 +1,5 @@
 import { digitByDigit } from '../numbers.ts';
-import { ENGLISH_NUMBERS } from '../languages/englishWords.ts';
+import { ENGLISH_NUMBERS } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { bare, neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';

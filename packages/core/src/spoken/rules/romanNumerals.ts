@@ -1,4 +1,4 @@
-import { CARDINAL_AFTER, MONARCHS, ROMAN_CARDINAL_CUES } from '../languages/englishWords.ts';
+import { CARDINAL_AFTER, MONARCHS, ROMAN_CARDINAL_CUES } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';
 import { sayOrdinal, sayWhole } from './englishNumbers.ts';

@@ -6,7 +6,7 @@ import {
   RAISED,
   TONNES,
   UNITS,
-} from '../languages/englishWords.ts';
+} from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';

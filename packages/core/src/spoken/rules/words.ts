@@ -5,7 +5,7 @@ import {
   NEEDS_STOP_OR_CAPITALS,
   SYMBOLS,
   WORD_ACRONYMS,
-} from '../languages/englishWords.ts';
+} from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';

@@ -1,4 +1,4 @@
-import { YEAR_CUES } from '../languages/englishWords.ts';
+import { YEAR_CUES } from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { bare, neighbour, spaceOnly } from './context.ts';
 import { pluralOf, sayOrdinal, sayWhole, sayYear } from './englishNumbers.ts';

@@ -12,7 +12,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 import { jobs } from './jobs.ts';
 import { pupils } from './people.ts';

@@ -1,6 +1,7 @@
 import type { ParsedClassSetRequest } from '@aurelfield/api';
 import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { jobGroups, jobs } from './jobs.ts';
 import { pupils } from './people.ts';
 import { readings } from './readings.ts';

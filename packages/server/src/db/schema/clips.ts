@@ -1,5 +1,6 @@
 import { index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 
 /** A sentence's sound, by the hash of its plan. The samples lie in the sound store. */
 export const clips = pgTable(

@@ -1,5 +1,4 @@
-import { customType, timestamp, uuid } from 'drizzle-orm/pg-core';
-import { schools } from './people.ts';
+import { customType, timestamp } from 'drizzle-orm/pg-core';
 
 /** Bytes as they are. */
 export const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -14,11 +13,4 @@ export function moment(name: string) {
 /** When a row was made or changed: now, unless something else is said. */
 export function now(name: string) {
   return moment(name).notNull().defaultNow();
-}
-
-/** Every row but those of the installation itself belongs to a school. */
-export function schoolId() {
-  return uuid('school_id')
-    .notNull()
-    .references(() => schools.id, { onDelete: 'cascade' });
 }

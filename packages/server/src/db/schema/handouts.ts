@@ -12,7 +12,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { bytes, moment, now, schoolId, searchWords } from './columns.ts';
+import { bytes, moment, now, searchWords } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { teachers } from './people.ts';
 import { entryKind } from './pronunciations.ts';
 import { texts } from './texts.ts';

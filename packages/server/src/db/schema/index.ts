@@ -1,4 +1,5 @@
 /** All tables, a file for each subject. */
+export * from './schools.ts';
 export * from './people.ts';
 export * from './installation.ts';
 export * from './pronunciations.ts';

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, jsonb, pgEnum, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { JobPayload, JobResult } from '../../jobs/payloads.ts';
-import { now, schoolId } from './columns.ts';
+import type { JobPayload, JobResult } from './jobPayloads.ts';
+import { now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { readings } from './readings.ts';
 
 export const jobState = pgEnum('job_state', ['waiting', 'running', 'done', 'failed', 'cancelled']);

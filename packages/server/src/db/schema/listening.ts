@@ -1,6 +1,7 @@
 import type { CastPassage, ParallelTextPair, MarkColour } from '@aurelfield/api';
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 import { teachers } from './people.ts';
 

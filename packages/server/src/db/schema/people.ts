@@ -1,4 +1,4 @@
-import type { Look, Naming, QualityChoice, Trial } from '@aurelfield/api';
+import type { Look, QualityChoice, Trial } from '@aurelfield/api';
 import type { Pauses, SpokenChoices } from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
@@ -13,23 +13,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { bytes, moment, now, schoolId } from './columns.ts';
-
-export const schools = pgTable('schools', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  name: text('name').notNull(),
-  isDemo: boolean('is_demo').notNull().default(false),
-  /** How the school's files are called, as it was chosen last. */
-  naming: jsonb('naming').$type<Naming>(),
-  /** Whether listening is recorded at all, and after how many days records go. */
-  keepsRecords: boolean('keeps_records').notNull().default(true),
-  recordDays: integer('record_days').notNull().default(365),
-  /** Artwork of the school's feeds; drawn where there is none. */
-  artwork: bytes('artwork'),
-  /** Origins of pages that may show an assignment in a frame. */
-  embedOrigins: text('embed_origins').array().notNull().default([]),
-  createdAt: now('created_at'),
-});
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 
 export const teachers = pgTable('teachers', {
   id: uuid('id').primaryKey().defaultRandom(),

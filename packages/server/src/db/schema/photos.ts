@@ -1,6 +1,7 @@
 import type { Box, PageWarp, PhotoWord } from '@aurelfield/core';
 import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { bytes, schoolId } from './columns.ts';
+import { bytes } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 
 /** Pages of a photographed handout, with the words found on each in reading order. */

@@ -1,6 +1,7 @@
 import type { Phrase, Scanning } from '@aurelfield/api';
 import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { bytes, moment, now, schoolId } from './columns.ts';
+import { bytes, moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { pupils } from './people.ts';
 
 /** Boards of large buttons that speak. */

@@ -1,5 +1,6 @@
 import { boolean, pgEnum, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { now, schoolId } from './columns.ts';
+import { now } from './columns.ts';
+import { schoolId } from './schools.ts';
 
 export const scope = pgEnum('scope', ['pupil', 'class', 'subject', 'school']);
 export const entryKind = pgEnum('entry_kind', ['respelling', 'ipa', 'x-sampa', 'alias']);

@@ -20,7 +20,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 import { pupils } from './people.ts';
 import { texts } from './texts.ts';

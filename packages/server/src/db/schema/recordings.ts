@@ -11,7 +11,8 @@ import {
   text,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 
 export const recordingState = pgEnum('recording_state', ['taking', 'aligning', 'ready', 'failed']);

@@ -1,6 +1,7 @@
 import type { TextBlock } from '@aurelfield/core';
 import { integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
-import { now, schoolId } from './columns.ts';
+import { now } from './columns.ts';
+import { schoolId } from './schools.ts';
 
 /** The words of a handout at one moment, never changed, named by their hash. Handouts, versions and readings point to texts. */
 export const texts = pgTable(

@@ -1,5 +1,6 @@
 import { pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { moment, now, schoolId } from './columns.ts';
+import { moment, now } from './columns.ts';
+import { schoolId } from './schools.ts';
 import { handouts } from './handouts.ts';
 import { assignments } from './assignments.ts';
 import { pupils } from './people.ts';

@@ -1,6 +1,6 @@
 import { useEffect, useState, type Dispatch, type SetStateAction } from 'react';
 import { z } from 'zod';
-import { forget, recall, remember } from '../../ui/memory.ts';
+import { forget, recall, remember } from '../../storage/memory.ts';
 
 const DRAFT_KEY = 'aurelfield:draft';
 const draftSchema = z.object({

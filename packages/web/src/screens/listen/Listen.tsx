@@ -18,7 +18,7 @@ import { usePlayer, type HandOver } from '../../player/usePlayer.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';

@@ -24,7 +24,7 @@ import type { ReadingPlayer } from '@aurelfield/player';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { usePlayerState, useTrack } from '../../player/usePlayer.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { contentsOf, findInBlocks, sectionBeside } from './blockGroups.ts';

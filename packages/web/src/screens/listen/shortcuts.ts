@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 
 /** All that can be done by a key while listening, in the order in which it is told. */
 export const ACTIONS = [

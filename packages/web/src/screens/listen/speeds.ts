@@ -1,4 +1,4 @@
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 
 /** Playback speeds beside the pace that a reading was made at, the slowest first. */
 export const SPEEDS = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35, 1.5, 1.75, 2] as const;

@@ -7,7 +7,7 @@ import { useClassSet, useClassSetPlan, useSetAction, useStaleItems } from '../..
 import { Button, outlined, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { count } from '../../ui/say.ts';

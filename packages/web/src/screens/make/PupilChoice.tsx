@@ -4,7 +4,7 @@ import { useFormats } from '../../api/jobQueries.ts';
 import { PlainButton } from '../../ui/Button.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { PupilPicker } from '../pupils/PupilPicker.tsx';
-import { FileFields } from './FileFields.tsx';
+import { FileFields } from '../pupils/FileFields.tsx';
 import { outputFor, type SetDraft } from './request.ts';
 
 interface PupilChoiceProps {

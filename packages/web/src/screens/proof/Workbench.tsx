@@ -13,7 +13,7 @@ import type { Steps } from '../../proof/steps.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/fields.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { recall } from '../../ui/memory.ts';
+import { recall } from '../../storage/memory.ts';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { BlockTools } from './BlockTools.tsx';

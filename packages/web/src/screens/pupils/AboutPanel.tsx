@@ -6,7 +6,7 @@ import { Choice, Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
-import { FileFields } from '../make/FileFields.tsx';
+import { FileFields } from './FileFields.tsx';
 import { STARTING_POINTS } from './startingPoints.ts';
 import { inputOf } from './useTuning.ts';
 

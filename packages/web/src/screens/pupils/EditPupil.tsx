@@ -12,7 +12,7 @@ import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useUndoKeys } from '../../ui/useUndoKeys.ts';

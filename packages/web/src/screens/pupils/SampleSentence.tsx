@@ -2,7 +2,7 @@ import { sentencesOf } from '@aurelfield/core';
 import { useHandout, useHandouts } from '../../api/handoutQueries.ts';
 import { Choice, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 
 /** Sentences to try a voice on, made up by us, one for each language with a voice. */
 const SAMPLES: Readonly<Record<string, string>> = {

@@ -11,7 +11,7 @@ import { Amount, Choice } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Sheet } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { recall, remember } from '../../ui/memory.ts';
+import { recall, remember } from '../../storage/memory.ts';
 import { clock } from '../../ui/say.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { LevelBar } from './LevelBar.tsx';

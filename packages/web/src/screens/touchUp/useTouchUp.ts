@@ -2,7 +2,7 @@ import { RECORDING_RATE, type RecordingView, type WordsInput } from '@aurelfield
 import { coarserPeaks, peaksOfPieces, recordedTimeline, type Edit, type Peaks } from '@aurelfield/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { saveEdits, saveWords } from '../../api/recordingQueries.ts';
-import { forget, recall, remember } from '../../ui/memory.ts';
+import { forget, recall, remember } from '../../storage/memory.ts';
 import { Saver, type SaverState } from './saver.ts';
 import { backToOriginal, EditedTimelines, stepBack, stepOn, withStep, type Steps } from './steps.ts';
 import { shownWords } from './words.ts';

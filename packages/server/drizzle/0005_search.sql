@@ -1,1 +1,0 @@
-CREATE INDEX "blocks_search" ON "blocks" USING gin (to_tsvector('english', "text"));

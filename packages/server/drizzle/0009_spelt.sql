@@ -1,1 +1,0 @@
-ALTER TABLE "clips" ADD COLUMN "spelt" jsonb DEFAULT '[]'::jsonb NOT NULL;

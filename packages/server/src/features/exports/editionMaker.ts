@@ -1,0 +1,142 @@
+import { joinedEdition, type Edition, type EditionBlock } from '@aurelfield/formats';
+import type { JoiningChoice } from '@aurelfield/api';
+import type { VoiceRegistry } from '@aurelfield/voices';
+import { eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Database } from '../../db/database.ts';
+import { schools } from '../../db/schema/index.ts';
+import type { HandoutRepository } from '../handouts/handoutRepository.ts';
+import type { PupilRepository } from '../pupils/pupilRepository.ts';
+import type { ReadingSound, Stretch } from '../readings/readingSound.ts';
+import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
+import { AppError } from '../../appError.ts';
+import type { TextRepository } from '../texts/textRepository.ts';
+import type { TextThreads } from '../../threads/textThreads.ts';
+import { withSpokenTitle } from './spokenTitle.ts';
+
+export interface EditionDeps {
+  readonly db: Database;
+  readonly readings: ReadingRepository;
+  readonly sound: ReadingSound;
+  readonly texts: TextRepository;
+  readonly handoutRepository: HandoutRepository;
+  readonly pupils: PupilRepository;
+  readonly voices: VoiceRegistry;
+  readonly threads: TextThreads;
+}
+
+/** An edition, and what names of its files are made of. */
+export interface NamedEdition {
+  readonly edition: Edition;
+  readonly subject: string;
+}
+
+/** The facts of an edition alone. */
+export type NamedFacts = Pick<NamedEdition, 'subject'> & { readonly edition: Pick<Edition, 'facts'> };
+
+/** Readings → editions: what formats are given. */
+export class EditionMaker {
+  readonly #deps: EditionDeps;
+
+  constructor(deps: EditionDeps) {
+    this.#deps = deps;
+  }
+
+  /** What is said about a reading in tags and names. */
+  async factsOf(reading: ReadingRow): Promise<NamedFacts> {
+    const { texts, handoutRepository, pupils, voices, db } = this.#deps;
+    const { schoolId, handoutId, pupilId } = reading;
+    const [text, { handout }, pupil, [school]] = await Promise.all([
+      texts.get(schoolId, reading.textHash),
+      handoutRepository.row(schoolId, handoutId),
+      pupils.get(schoolId, pupilId),
+      db.select({ name: schools.name }).from(schools).where(eq(schools.id, schoolId)),
+    ]);
+    return {
+      subject: handout.subject,
+      edition: {
+        facts: {
+          identifier: `urn:uuid:${reading.id}`,
+          title: handout.title,
+          language: text.language,
+          pupil: pupil.name,
+          voice: voices.find(reading.voice)?.label ?? reading.voice,
+          school: school?.name ?? '',
+          className: handout.className,
+          date: new Date().toISOString().slice(0, 10),
+          madeAt: new Date().toISOString().replace(/\.\d+Z$/u, 'Z'),
+          pace: reading.settings.pace,
+          look: pupil.profile.look,
+          lexicon: reading.lexicon,
+        },
+      },
+    };
+  }
+
+  /** Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on. The same facts have the same name. */
+  async fingerprint(reading: ReadingRow): Promise<string> {
+    const { subject, edition } = await this.factsOf(reading);
+    const { date: _date, madeAt: _madeAt, ...facts } = edition.facts;
+    return createHash('sha256')
+      .update(JSON.stringify([subject, facts]))
+      .digest('hex');
+  }
+
+  /**
+   * A reading whose clips are made, as an edition.
+   * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text without any sound.
+   * @throws AppError when nothing of it is made.
+   */
+  async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedEdition> {
+    const { readings, sound, texts } = this.#deps;
+    const firstMissing = partial ? (await readings.missing(reading.id, 0, 1))[0]?.position : undefined;
+    const end = firstMissing ?? reading.sentences;
+    if (partial && end === 0)
+      throw new AppError('nothing-made', 'Nothing of this reading is made yet. Wait a moment and try again.');
+    const [named, text, stretch] = await Promise.all([
+      this.factsOf(reading),
+      texts.get(reading.schoolId, reading.textHash),
+      isSilent ? this.#silent(reading) : sound.stretch(reading, 0, end, { priority: 'making' }),
+    ]);
+    const blocks = text.blocks.map(({ id: _id, ...block }): EditionBlock => block);
+    return {
+      subject: named.subject,
+      edition: {
+        facts: named.edition.facts,
+        blocks: partial ? blocks.slice(0, (stretch.sentences.at(-1)?.block ?? 0) + 1) : blocks,
+        sentences: stretch.sentences,
+        timeline: stretch.timeline,
+        render: (pieces) => sound.render(reading, stretch, pieces),
+      },
+    };
+  }
+
+  /** The planned sentences of a reading with no sound at all. */
+  async #silent(reading: ReadingRow): Promise<Stretch> {
+    const sentences = await this.#deps.readings.sentences(reading.id, 0, reading.sentences);
+    const nothing = { from: 0, to: 0 };
+    const timed = sentences.map(({ words }) => ({ ...nothing, words: words.map(() => nothing) }));
+    const timeline = { sampleRate: reading.sampleRate, samples: 0, pieces: [], sentences: timed };
+    return { sentences, clips: new Map(), timeline };
+  }
+
+  /** Several readings of one pupil as one edition, each with its title said before it. */
+  async joined(
+    all: readonly ReadingRow[],
+    { title, pause, opening, closing }: JoiningChoice,
+    identifier: string,
+  ): Promise<NamedEdition> {
+    const editions: NamedEdition[] = [];
+    for (const reading of all) {
+      const named = await this.of(reading);
+      editions.push({ ...named, edition: await withSpokenTitle(named.edition, reading, this.#deps) });
+    }
+    return {
+      subject: editions[0]?.subject ?? '',
+      edition: joinedEdition(
+        editions.map(({ edition }) => edition),
+        { title, identifier, pause, opening: opening ?? undefined, closing: closing ?? undefined },
+      ),
+    };
+  }
+}

@@ -1,0 +1,61 @@
+import type { ReadingSentencePlan } from '@aurelfield/core';
+import { joinedEdition, type Edition } from '@aurelfield/formats';
+import type { ReadingSound } from '../readings/readingSound.ts';
+import type { ReadingRow } from '../readings/readingRepository.ts';
+import type { TextThreads } from '../../threads/textThreads.ts';
+
+/** An edition that begins with its title, said in the reading's own voice and pace; as it is where its first heading says the title already. */
+export async function withSpokenTitle(
+  edition: Edition,
+  reading: ReadingRow,
+  { threads, sound }: { readonly threads: TextThreads; readonly sound: ReadingSound },
+): Promise<Edition> {
+  const { title, language, identifier } = edition.facts;
+  const first = edition.blocks[edition.sentences[0]?.block ?? -1];
+  if (first?.type === 'heading' && isSame(first.text, title)) return edition;
+  const { settings, voice, engineVersion, sampleRate, lexicon } = reading;
+  const heading = { type: 'heading', level: 1, text: title } as const;
+  const rows = await threads.planBlocks(
+    {
+      blocks: [{ ...heading, offset: 0 }],
+      offset: 0,
+      isFollowed: true,
+      language,
+      voice: { id: voice, engineVersion },
+      sampleRate,
+      pitch: settings.pitch,
+      pauses: settings.pauses,
+      choices: settings.choices,
+      lexicon,
+      places: [],
+      passageVoices: {},
+      cast: [],
+    },
+    settings.speed,
+  );
+  const sentences = rows.map((row, index): ReadingSentencePlan => ({
+    ...row,
+    index,
+    words: row.words.map(([start, end, firstSpoken, spokenCount]) => ({
+      start,
+      end,
+      firstSpoken,
+      spokenCount,
+    })),
+  }));
+  if (sentences.length === 0) return edition;
+  const stretch = await sound.of(reading, sentences, { priority: 'making' });
+  const spoken: Edition = {
+    facts: edition.facts,
+    blocks: [heading],
+    sentences,
+    timeline: stretch.timeline,
+    render: (pieces) => sound.render(reading, stretch, pieces),
+  };
+  return joinedEdition([spoken, edition], { title, identifier, pause: 0 });
+}
+
+function isSame(one: string, other: string): boolean {
+  const plain = (text: string) => text.replace(/\s+/gu, ' ').trim().toLowerCase();
+  return plain(one) === plain(other);
+}

@@ -1,0 +1,24 @@
+import type { Feature } from '../../feature.ts';
+import type { Platform } from '../../platform.ts';
+import type { handoutsFeature } from '../handouts/feature.ts';
+import { CastRepository } from './castRepository.ts';
+import { ParallelTextRepository } from './parallelTextRepository.ts';
+import { listeningRoutes } from './routes.ts';
+import { StudyMarkRepository } from './studyMarkRepository.ts';
+import { TranslationClient } from './translationClient.ts';
+
+type Deps = Pick<Platform, 'database'> & Pick<ReturnType<typeof handoutsFeature>, 'handoutRepository'>;
+
+/** What is laid over a handout's text: marks and notes, voices of dialogue, a translation. */
+export function listeningFeature({ database: { db }, handoutRepository }: Deps) {
+  const casts = new CastRepository(db);
+  const parallelTexts = new ParallelTextRepository(db);
+  const studyMarks = new StudyMarkRepository(db);
+  const translation = new TranslationClient(db);
+  const feature: Feature = {
+    routes: {
+      signedIn: [listeningRoutes({ handoutRepository, studyMarks, casts, parallelTexts, translation })],
+    },
+  };
+  return { casts, parallelTexts, translation, feature };
+}
