@@ -2,6 +2,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { CHECKS } from './lib/checks.mjs';
 import { ensureDebianPackages } from './lib/debian.mjs';
 import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
@@ -19,12 +20,12 @@ async function check(name, command, args) {
 }
 
 /** Runs jobs two at a time: each keeps one processor busy. @param {(() => Promise<void>)[]} jobs */
-async function inLanes(jobs) {
+async function twoAtATime(jobs) {
   const waiting = [...jobs];
-  const lane = async () => {
+  const worker = async () => {
     for (let job = waiting.shift(); job; job = waiting.shift()) await job();
   };
-  await Promise.all([lane(), lane()]);
+  await Promise.all([worker(), worker()]);
 }
 
 async function tests() {
@@ -54,12 +55,7 @@ async function tests() {
 try {
   await ensureDebianPackages(['run', 'test']);
   await ensureNodePackages();
-  const bin = (/** @type {string} */ name) => path.join(ROOT, 'node_modules/.bin', name);
-  await inLanes([
-    () => check('lint', bin('eslint'), ['.']),
-    () => check('types', bin('tsc'), ['-b']),
-    () => check('format', bin('prettier'), ['--check', '--log-level=warn', '.']),
-  ]);
+  await twoAtATime(CHECKS.map(({ name, command, args }) => () => check(name, command, args)));
   await ensureBuild();
   await tests();
 } catch (error) {

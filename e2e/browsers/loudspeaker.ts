@@ -1,4 +1,4 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -82,26 +82,4 @@ async function record(seconds: number, environment: NodeJS.ProcessEnv): Promise<
     throw new Error('Nothing was recorded: is the sound server running?');
   const power = samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length;
   return 20 * Math.log10(Math.sqrt(power) / 32_768);
-}
-
-/** Whether the programs that these tests need are here. */
-export function missingPrograms(): string[] {
-  return [
-    'Xvfb',
-    'pulseaudio',
-    'parec',
-    'dbus-daemon',
-    'nginx',
-    'openssl',
-    'WebKitWebDriver',
-    'firefox-esr',
-    'chromium',
-  ].filter((program) => {
-    try {
-      execFileSync('sh', ['-c', `command -v ${program}`], { stdio: 'ignore' });
-      return false;
-    } catch {
-      return true;
-    }
-  });
 }

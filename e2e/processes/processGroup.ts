@@ -11,7 +11,7 @@ import { Client } from '../../scripts/bench/client.ts';
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 /** A process of the built application. */
-export interface Running {
+interface Running {
   readonly child: ChildProcess;
   readonly pid: number;
   readonly port: number;

@@ -1,7 +1,7 @@
 import { appendFileSync } from 'node:fs';
 
 /** A line of `docs/accuracy.md`. */
-export interface Figure {
+interface Figure {
   /** What was measured, on how much. */
   readonly what: string;
   readonly value: string;

@@ -1,5 +1,5 @@
 /** Edit distance of two rows of tokens (Levenshtein 1966; two-row form of Wagner and Fischer 1974). */
-export function editDistance<T>(a: readonly T[], b: readonly T[]): number {
+function editDistance<T>(a: readonly T[], b: readonly T[]): number {
   let before = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (let i = 1; i <= a.length; i++) {
     const row = [i];

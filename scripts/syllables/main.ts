@@ -9,9 +9,7 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { isHeldBack, syllablesOfSounds } from './halves.ts';
 
-const OUT = fileURLToPath(
-  new URL('../../packages/server/src/words/syllableWeights.json', import.meta.url),
-);
+const OUT = fileURLToPath(new URL('../../packages/server/src/words/syllableWeights.json', import.meta.url));
 const ROUNDS = 8;
 /** Weights below this are left out of the file. */
 const LEAST = 0.05;

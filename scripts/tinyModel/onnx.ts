@@ -25,15 +25,15 @@ export const INT64 = 7;
 const INT = 2;
 
 /** How many values an input or output has in each of its dimensions; a name where that is not known before. */
-export type Dimensions = readonly (number | string)[];
+type Dimensions = readonly (number | string)[];
 
-export interface Value {
+interface Value {
   readonly name: string;
   readonly type: typeof FLOAT | typeof INT64;
   readonly dimensions: Dimensions;
 }
 
-export interface Step {
+interface Step {
   readonly operator: string;
   readonly inputs: readonly string[];
   readonly output: string;
@@ -41,7 +41,7 @@ export interface Step {
   readonly settings?: Readonly<Record<string, number>>;
 }
 
-export interface Constant {
+interface Constant {
   readonly name: string;
   readonly values: Float32Array | BigInt64Array;
   readonly dimensions: readonly number[];

@@ -106,7 +106,6 @@ export const originsSchema = z
 
 /** Pages that may show assignments in a frame. */
 export const embeddingSchema = z.object({ origins: originsSchema });
-export type Embedding = z.infer<typeof embeddingSchema>;
 
 /** The origin of an address; undefined for what is none that a page can have. */
 function originOf(value: string): string | undefined {

@@ -76,7 +76,7 @@ export const classSetPlanSchema = z.object({
 });
 export type ClassSetPlan = z.infer<typeof classSetPlanSchema>;
 
-export const setItemSchema = z.object({
+const setItemSchema = z.object({
   pupilId: id,
   pupil: z.string(),
   handouts: z.array(z.object({ handoutId: id, title: z.string() })),

@@ -21,7 +21,7 @@ export const qualitySchema = z.object({
 export type QualityChoice = z.infer<typeof qualitySchema>;
 
 /** Which part of a reading a file holds, and how. */
-export const shapeSchema = z.discriminatedUnion('kind', [
+const shapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('whole') }),
   /** A file for each section. */
   z.object({ kind: z.literal('sections') }),
@@ -42,7 +42,7 @@ export const outputSchema = z.object({
 });
 export type Output = z.infer<typeof outputSchema>;
 
-export const SOUND_IDS = ['reeds', 'bowl'] as const;
+const SOUND_IDS = ['reeds', 'bowl'] as const;
 
 /** Several handouts as one. */
 export const joiningSchema = z.object({

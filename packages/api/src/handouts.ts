@@ -22,10 +22,10 @@ export const blockSchema = z.object({
 export type BlockView = z.infer<typeof blockSchema>;
 
 /** A block as it is stored. */
-export const storedBlockSchema = blockSchema.required({ id: true });
+const storedBlockSchema = blockSchema.required({ id: true });
 
 /** How one word is to be said in one place of a handout. */
-export const occurrenceInputSchema = z.object({
+const occurrenceInputSchema = z.object({
   /** The block's id. */
   block: blockIdSchema,
   start: z.number().int().nonnegative().max(10_000_000),
@@ -46,12 +46,12 @@ export type OtherReadings = z.infer<typeof otherReadingsSchema>;
 export const occurrenceSchema = occurrenceInputSchema.extend({ id });
 export type Occurrence = z.infer<typeof occurrenceSchema>;
 
-export const sourceKindSchema = z.enum(['typed', 'file', 'web-page', 'photos']);
-export const formatSchema = z.enum(['text', 'markdown']);
+const sourceKindSchema = z.enum(['typed', 'file', 'web-page', 'photos']);
+const formatSchema = z.enum(['text', 'markdown']);
 export type TextFormat = z.infer<typeof formatSchema>;
 
 /** Something that was changed or left out when a document was read. */
-export const cleanUpSchema = z.object({
+const cleanUpSchema = z.object({
   rule: z.string().max(100),
   block: z.number().int().nonnegative().max(1_000_000),
   before: z.string(),

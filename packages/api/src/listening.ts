@@ -35,7 +35,7 @@ export type StudyMark = z.infer<typeof studyMarkSchema>;
 export const studyMarkChangeSchema = studyMarkInputSchema.pick({ colour: true, note: true }).partial();
 
 /** A passage and who says it; nobody for the narrator. */
-export const castPassageSchema = z.object({
+const castPassageSchema = z.object({
   ...rangeFields,
   who: z.string().trim().min(1).max(60).nullable(),
 });
@@ -67,7 +67,7 @@ export const sideSchema = z.enum(['original', 'parallel', 'both']);
 export type Side = z.infer<typeof sideSchema>;
 
 /** A sentence of the handout and what stands beside it in the other language. */
-export const parallelTextPairSchema = z.object({
+const parallelTextPairSchema = z.object({
   block: blockIdSchema,
   start: offset,
   end: offset,

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 
 const share = z.number().min(-0.2).max(1.2);
-export const pointSchema = z.object({ x: share, y: share });
+const pointSchema = z.object({ x: share, y: share });
 /** Corners of a page in shares of its photo, clockwise from the page's own top left. */
-export const cornersSchema = z.tuple([pointSchema, pointSchema, pointSchema, pointSchema]);
+const cornersSchema = z.tuple([pointSchema, pointSchema, pointSchema, pointSchema]);
 
 /** A rectangle of a page, in shares of its width and height. */
-export const boxSchema = z.object({
+const boxSchema = z.object({
   x: z.number().min(0).max(1),
   y: z.number().min(0).max(1),
   width: z.number().min(0.002).max(1),
@@ -40,7 +40,7 @@ export type PhotoRead = z.infer<typeof photoReadSchema>;
 export const MAX_PHOTOS = 60;
 export const assemblePhotosSchema = z.object({ tickets: z.array(z.uuid()).min(1).max(MAX_PHOTOS) });
 
-export const photoWordSchema = z.object({
+const photoWordSchema = z.object({
   text: z.string(),
   page: z.number().int(),
   x: z.number(),
@@ -58,7 +58,7 @@ const bendSchema = z.object({
 });
 
 /** A page of a photographed handout: its words in reading order, where the page lies in the photo, and regions without words. */
-export const photoPageSchema = z.object({
+const photoPageSchema = z.object({
   name: z.string(),
   /** Pixels of the flat page. */
   width: z.number().int(),

@@ -7,7 +7,7 @@ export const PHRASE_TINTS = ['stone', 'reed', 'tide', 'heather', 'clay', 'moss']
 export type PhraseTint = (typeof PHRASE_TINTS)[number];
 
 /** Longest phrase in characters: about two minutes. */
-export const MAX_PHRASE = 1500;
+const MAX_PHRASE = 1500;
 
 /** How a phrase is said; it keeps what it was saved with. */
 export const phraseVoiceSchema = z.object({
@@ -39,7 +39,7 @@ export const phraseSchema = z.object({
 export type Phrase = z.infer<typeof phraseSchema>;
 
 /** How a board is used with one switch or two: what is lit in turn, and how fast. */
-export const scanningSchema = z.object({
+const scanningSchema = z.object({
   switches: z.enum(['none', 'one', 'two']),
   /** Seconds that a row or button is lit. */
   seconds: z.number().min(0.4).max(10),

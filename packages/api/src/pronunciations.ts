@@ -48,7 +48,7 @@ export const checkedSchema = z.object({
 export type Checked = z.infer<typeof checkedSchema>;
 
 /** A word of a handout that its voice may say wrongly. */
-export const doubtfulSchema = z.object({
+const doubtfulSchema = z.object({
   written: z.string(),
   /** Why, in plain words. */
   doubts: z.array(z.string()),

@@ -2,16 +2,10 @@ import { z } from 'zod';
 import { id, languageSchema } from './common.ts';
 import { blockSchema, occurrenceSchema } from './handouts.ts';
 
-export const versionReasonSchema = z.enum([
-  'taken in',
-  'edited',
-  'fetched again',
-  'brought back',
-  'set aside',
-]);
+const versionReasonSchema = z.enum(['taken in', 'edited', 'fetched again', 'brought back', 'set aside']);
 
 /** Names a browser window, as long as it is open. */
-export const windowSchema = z.string().min(1).max(60);
+const windowSchema = z.string().min(1).max(60);
 
 /** Blocks to be kept, and the state of the handout that they were made from. */
 export const saveBlocksSchema = z.object({
@@ -50,7 +44,7 @@ export const checkTextSchema = z.object({
   language: languageSchema,
 });
 
-export const findingSchema = z.object({
+const findingSchema = z.object({
   kind: z.enum(['spelling', 'sounds alike', 'punctuation', 'long sentence', 'picture']),
   block: z.number().int(),
   start: z.number().int(),

@@ -22,7 +22,6 @@ const frozenStretchSchema = z.object({
   opus: count,
   m4a: count,
 });
-export type FrozenStretch = z.infer<typeof frozenStretchSchema>;
 
 /** A reading as it was when it was handed out: text, look, when each word is heard, how the sound is cut. */
 export const frozenReadingSchema = z.object({
@@ -66,7 +65,7 @@ export const DEFAULT_ALLOWS: Allows = {
 };
 
 /** One assignment as its pupil's page lists it. */
-export const openedItemSchema = z.object({
+const openedItemSchema = z.object({
   id: z.string(),
   /** Names its files; another one after every renewal. */
   package: z.string(),
@@ -116,7 +115,7 @@ export const WORD_WAYS = ['slowly', 'syllables', 'meaning'] as const;
 export type WordWay = (typeof WORD_WAYS)[number];
 
 /** Kinds of events of a listening record. */
-export const EVENT_KINDS = ['opened', 'heard', 'replayed', 'pace', 'finished', 'not-understood', 'comment', 'mark'] as const; // prettier-ignore
+const EVENT_KINDS = ['opened', 'heard', 'replayed', 'pace', 'finished', 'not-understood', 'comment', 'mark'] as const; // prettier-ignore
 export const MOST_EVENTS = 500;
 
 /** What happened on a page; each has an id of its own, so that one that is sent twice counts once. */

@@ -58,7 +58,7 @@ export const lookSchema = z.object({
 export type Look = z.infer<typeof lookSchema>;
 
 /** What of a text is said, where pupils differ. */
-export const choicesSchema = z.object({
+const choicesSchema = z.object({
   emoji: z.enum(['named', 'left-out']),
   citations: z.enum(['said', 'left-out']),
   announcements: z.enum(['none', 'headings']),
@@ -72,7 +72,7 @@ export const choicesSchema = z.object({
   pictures: z.enum(['said', 'left-out']).optional(),
 });
 
-export const profileSchema = z.object({
+const profileSchema = z.object({
   voices: z.record(z.string().regex(/^[a-z]{2,3}$/u), z.string().max(100)),
   pace: z.number().int().min(PACE_RANGE.min).max(PACE_RANGE.max),
   pitch: z.number().min(PITCH_RANGE.min).max(PITCH_RANGE.max),
@@ -100,7 +100,7 @@ export const pupilInputSchema = z.object({
 export type PupilInput = z.infer<typeof pupilInputSchema>;
 
 /** What was heard side by side before a setting was chosen. */
-export const trialSchema = z.object({
+const trialSchema = z.object({
   sentence: z.string().max(300),
   blind: z.boolean(),
   /** The settings that were heard, told by what differs from those before, and which was chosen. */

@@ -11,7 +11,7 @@ export const openReadingSchema = z.object({
   side: sideSchema.default('original'),
 });
 
-export const costSchema = z.object({
+const costSchema = z.object({
   /** Whether the teacher has agreed; nothing is sent to the service before. */
   agreed: z.boolean(),
   /** Characters that are still to be sent. */

@@ -40,7 +40,7 @@ const singleEdits = [
 ] as const;
 
 /** A change of a recording's timeline, as core carries it out. */
-export const editSchema = z.discriminatedUnion('kind', [
+const editSchema = z.discriminatedUnion('kind', [
   ...singleEdits,
   z.object({
     kind: z.literal('together'),
@@ -49,7 +49,7 @@ export const editSchema = z.discriminatedUnion('kind', [
 ]);
 
 /** A word of a recorded sentence: its place in the block's text, what is said for it, and when, in samples of the recording; null where it is left out. */
-export const recordedWordSchema = z.object({
+const recordedWordSchema = z.object({
   start: z.number().int(),
   end: z.number().int(),
   spoken: z.array(z.string()),
@@ -60,10 +60,9 @@ export const recordedWordSchema = z.object({
   /** Whether a teacher has set it: aligning again leaves it as it is. */
   isSet: z.boolean().optional(),
 });
-export type RecordedWordView = z.infer<typeof recordedWordSchema>;
 
 /** A sentence that a recording was made of, as it was written then. */
-export const recordedSentenceSchema = z.object({
+const recordedSentenceSchema = z.object({
   block: z.string(),
   start: z.number().int(),
   end: z.number().int(),
@@ -73,11 +72,11 @@ export const recordedSentenceSchema = z.object({
 export type RecordedSentence = z.infer<typeof recordedSentenceSchema>;
 
 /** What of a recording is heard in readings: all of it, headings and questions alone, or nothing. */
-export const recordingUseSchema = z.enum(['everything', 'headings', 'nothing']);
+const recordingUseSchema = z.enum(['everything', 'headings', 'nothing']);
 export type RecordingUse = z.infer<typeof recordingUseSchema>;
 
 /** A sentence as it is put before whoever records it. */
-export const promptSchema = z.object({
+const promptSchema = z.object({
   block: z.string(),
   blockType: z.string(),
   start: z.number().int(),
@@ -129,7 +128,7 @@ export const soundFileQuerySchema = z.object({
     .optional(),
 });
 
-export const recordingStateSchema = z.enum(['taking', 'aligning', 'ready', 'failed']);
+const recordingStateSchema = z.enum(['taking', 'aligning', 'ready', 'failed']);
 
 export const recordingSummarySchema = z.object({
   id,

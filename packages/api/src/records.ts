@@ -9,7 +9,7 @@ export const recordQuerySchema = z.object({
 export type RecordQuery = z.infer<typeof recordQuerySchema>;
 
 /** One pupil's listening to one assignment. */
-export const assignmentRecordSchema = z.object({
+const assignmentRecordSchema = z.object({
   assignmentId: id,
   pupilId: id,
   pupil: z.string(),
@@ -27,7 +27,7 @@ export const assignmentRecordSchema = z.object({
 export type AssignmentRecord = z.infer<typeof assignmentRecordSchema>;
 
 /** A sentence with what happened at it. */
-export const sentenceRecordSchema = z.object({
+const sentenceRecordSchema = z.object({
   handoutId: id,
   title: z.string(),
   block: z.number().int(),
@@ -41,7 +41,7 @@ export const sentenceRecordSchema = z.object({
 export type SentenceRecord = z.infer<typeof sentenceRecordSchema>;
 
 /** What was heard in a week that begins on this Monday. */
-export const weekRecordSchema = z.object({
+const weekRecordSchema = z.object({
   monday: z.iso.date(),
   seconds: z.number(),
   /** Mean pace at which readings were opened or set, in words a minute; `null` where nothing was. */

@@ -5,8 +5,7 @@ const email = z.string().trim().toLowerCase().pipe(z.email('That is not a mail a
 /** Twelve characters or more; no rules on which, after NIST SP 800-63B. */
 const newPassword = z.string().min(12, 'Use at least 12 characters.').max(200, 'Use at most 200 characters.');
 
-export const teacherSchema = z.object({ id, name: z.string(), email: z.string(), school: z.string() });
-export type Teacher = z.infer<typeof teacherSchema>;
+const teacherSchema = z.object({ id, name: z.string(), email: z.string(), school: z.string() });
 
 /** Who is signed in, and the token that every changing request carries. */
 export const sessionSchema = z.object({

@@ -20,7 +20,7 @@ export const webPageReadingSchema = z.object({
 export type WebPageReading = z.infer<typeof webPageReadingSchema>;
 
 /** How far the making of a page is, for the page on which its reader waits. */
-export const hearingSchema = z.object({
+const hearingSchema = z.object({
   state: z.enum(['making', 'ready', 'failed']),
   /** Where it is heard, from the server's root on; once it is ready. */
   path: z.string().nullable(),

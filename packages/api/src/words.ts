@@ -3,7 +3,7 @@ import { id } from './common.ts';
 import { entryKindSchema, scopeSchema } from './pronunciations.ts';
 
 /** What a word can be in its sentence, as far as it is marked. */
-export const WORD_CLASSES = ['noun', 'verb', 'adjective', 'adverb', 'pronoun'] as const;
+const WORD_CLASSES = ['noun', 'verb', 'adjective', 'adverb', 'pronoun'] as const;
 export type WordClass = (typeof WORD_CLASSES)[number];
 
 export const wordQuerySchema = z.object({

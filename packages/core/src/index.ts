@@ -1,16 +1,16 @@
 /** The heart of Aurelfield: written text → spoken words → plan → timings. No DOM, no Node, no input or output. */
-export type { Block, BlockType } from './text/document.ts';
-export { groupBlocks, type BlockGroup } from './text/blockGroups.ts';
+export type { Block } from './text/document.ts';
+export { groupBlocks } from './text/blockGroups.ts';
 export { contentHash, hasSameContent, toBlocks, withIds, type TextBlock } from './text/text.ts';
 export { carryAnchors, type Anchor, type CarriedAnchors } from './text/anchors.ts';
-export { decodeText, NotTextError, type DecodedText } from './text/decode.ts';
+export { decodeText, NotTextError } from './text/decode.ts';
 export { partLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
 export { markdownOf } from './text/toMarkdown.ts';
 export { baseLanguage, canBeGuessed, guessLanguage } from './text/language.ts';
 export { guessTitle } from './text/title.ts';
-export { sentencesOf, type Range } from './text/sentences.ts';
+export { sentencesOf } from './text/sentences.ts';
 export { wordsOf } from './text/words.ts';
 export { DEFAULT_CHOICES, type SpokenChoices } from './spoken/choices.ts';
 export { SUBJECTS, guessSubject, subjectNamed, type Subject } from './spoken/subject.ts';
@@ -18,7 +18,7 @@ export { leftOutOf, type LeftOut } from './plan/leftOut.ts';
 export { doubtfulWords, type DoubtfulWord, type WordKnowledge } from './literacy/doubtful.ts';
 export { LetterModel } from './literacy/letterModel.ts';
 export { hasVowel } from './literacy/syllables.ts';
-export { candidatesOf, featuresOf, Syllabifier, type SyllableWeights } from './literacy/syllabify.ts';
+export { candidatesOf, featuresOf, Syllabifier } from './literacy/syllabify.ts';
 export { stressOnSyllables } from './pronounce/stress.ts';
 export { wordsLeftToVoice } from './literacy/doubtful.ts';
 export { burstIn } from './audio/burst.ts';
@@ -26,8 +26,7 @@ export { SHIPPED_LISTS } from './pronounce/schoolWords.ts';
 export { HOMOGRAPHS } from './pronounce/homographs/table.ts';
 export { homographVariants } from './pronounce/homographs/guess.ts';
 export { CELL_SEPARATOR } from './text/document.ts';
-export { expandSentence, type ExpandOptions, type LabelOf } from './spoken/expand.ts';
-export type { ExpandedWord } from './spoken/types.ts';
+export { expandSentence } from './spoken/expand.ts';
 export {
   DEFAULT_PACE,
   LOUDNESS_TARGETS,
@@ -41,20 +40,13 @@ export {
   type ProfileSettings,
 } from './pace/profile.ts';
 export { speechAmount } from './pace/amount.ts';
-export {
-  ENTRY_PARTS,
-  entryIpa,
-  type EntryKind,
-  type EntryPart,
-  type PronunciationEntry,
-} from './pronounce/entry.ts';
+export { ENTRY_PARTS, entryIpa, type PronunciationEntry } from './pronounce/entry.ts';
 export { Lexicon } from './pronounce/lexicon.ts';
 export { PronunciationError } from './pronounce/ipa.ts';
-export { formatPls, parsePls, PlsError, type PlsDocument } from './pronounce/pls.ts';
+export { formatPls, parsePls, PlsError } from './pronounce/pls.ts';
 export { formatEntriesCsv, parseEntriesCsv } from './pronounce/csv.ts';
 export { ipaToEspeak } from './pronounce/espeakMnemonics.ts';
 export { arpabetToIpa, ipaToArpabet } from './pronounce/arpabet.ts';
-export type { EngineSounds } from './pronounce/arpabet.ts';
 export { alignSounds, sameSounds, type AccentTrait } from './pronounce/sameSounds.ts';
 export {
   ipaToRespelling,
@@ -62,29 +54,24 @@ export {
   RESPELLING_VOWELS,
   type RespellingSound,
 } from './pronounce/respelling.ts';
-export { planKey, type PlannedSounds, type SpeechPlan } from './plan/speechPlan.ts';
-export { readingHash, type ReadingIdentity } from './plan/readingHash.ts';
+export { planKey, type SpeechPlan } from './plan/speechPlan.ts';
+export { readingHash } from './plan/readingHash.ts';
 export {
   beginPlan,
   planAtPace,
   planHandout,
-  type PlanBeginning,
-  type PlanSettings,
   type CastPassage,
   type PlannedSentence,
-  type PlannedWord,
   type PlacedEntry,
   type PlanOptions,
   type PlanVoice,
 } from './plan/planHandout.ts';
-export { breakPause, pauseAfter, pausesAtPace, type SentencePlace } from './pace/pauses.ts';
-export type { BreakKind } from './spoken/breaks.ts';
+export { breakPause, pauseAfter, pausesAtPace } from './pace/pauses.ts';
 export { toSamples, type SampleRange } from './timeline/samples.ts';
 export type { ClipFacts } from './timeline/clipFacts.ts';
-export { lengthOf, silence, type Piece, type PieceSource } from './timeline/piece.ts';
-export { layOut, type LaidSentence, type Laying, type SentenceToLay } from './timeline/sentence.ts';
+export { lengthOf, silence, type Piece } from './timeline/piece.ts';
+export { layOut, type LaidSentence } from './timeline/sentence.ts';
 export {
-  joined,
   piecesBetween,
   shiftedSentence,
   stretchOf,
@@ -93,39 +80,26 @@ export {
   type Timeline,
 } from './timeline/timeline.ts';
 export { edited, type Edit } from './timeline/edits.ts';
-export {
-  recordedTimeline,
-  spokenTimes,
-  stretchOfSentence,
-  type RecordedStretch,
-  type RecordedWord,
-} from './timeline/recorded.ts';
+export { recordedTimeline, spokenTimes, stretchOfSentence } from './timeline/recorded.ts';
 export {
   lengthenedPauses,
   pausesLongerThan,
   shortenedPauses,
   trimmedEnds,
   wholeSentence,
-  type Pause,
 } from './timeline/touchUp.ts';
 export { Track, type TrackSentence } from './timeline/track.ts';
-export {
-  laidSentence,
-  shapedSentence,
-  type ReadingSentencePlan,
-  type ShapedSentence,
-} from './timeline/readingSentence.ts';
+export { laidSentence, shapedSentence, type ReadingSentencePlan } from './timeline/readingSentence.ts';
 export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
 export { renderPiece } from './audio/render.ts';
 export { renderEdited, soundOfEdited, type ReadRecording } from './audio/renderEdited.ts';
 export { coarserPeaks, peaksOfPieces, type Peaks } from './audio/peaks.ts';
 export { noiseFloor } from './audio/clean.ts';
-export { stretched } from './audio/stretch.ts';
 export { treated } from './audio/treat.ts';
-export { TREATMENT_LIMITS, type Cleaning, type Treatment } from './timeline/treatment.ts';
+export { TREATMENT_LIMITS } from './timeline/treatment.ts';
 export { joinSamples } from './audio/join.ts';
 export { fadeEdges, firstLoud, lastLoud } from './audio/edges.ts';
-export { applyGain, measureLoudness, type Loudness } from './audio/loudness.ts';
+export { applyGain, measureLoudness } from './audio/loudness.ts';
 export { placed, type CleanUp, type ImportedDocument } from './page/imported.ts';
 export { otherReadings } from './spoken/otherReadings.ts';
 export { ruleVocabulary } from './spoken/vocabulary.ts';
@@ -137,9 +111,8 @@ export type { NodeLike } from './maths/nodes.ts';
 export { blocksFromElement, tableRows } from './page/elementBlocks.ts';
 export { withoutNoteMarks } from './page/noteMarks.ts';
 export { blocksFromLayout, type LayoutPage } from './page/layout/layoutBlocks.ts';
-export type { PlacedText } from './page/layout/lines.ts';
-export { proofread, type Finding, type FindingKind } from './literacy/proofread.ts';
-export { gradeLevel, guessSyllables, readingEase, type TextCounts } from './literacy/readability.ts';
+export { proofread, type Finding } from './literacy/proofread.ts';
+export { gradeLevel, guessSyllables, readingEase } from './literacy/readability.ts';
 export {
   distance,
   fromUnitSquare,
@@ -147,7 +120,6 @@ export {
   inverse,
   isPage,
   signedArea,
-  through,
   UNIT_SQUARE,
   type Homography,
   type Point,
@@ -174,18 +146,16 @@ export { lostInLines } from './page/photo/lostInLines.ts';
 export { strokesOf } from './page/photo/strokes.ts';
 export { withoutTickBoxes, type TickBox } from './page/photo/tickBoxes.ts';
 export { blurred, grainOf } from './page/photo/grain.ts';
-export { linesOfWords, partedLines, segmentsOf, type Segment } from './page/photo/segments.ts';
+export { linesOfWords, partedLines, segmentsOf } from './page/photo/segments.ts';
 export {
   likelyHomophones,
   wordsBySound,
   type HomophoneKnowledge,
-  type LikelyHomophone,
   type WordFacts,
 } from './literacy/homophones.ts';
-export { tagWords, type PartOfSpeech, type TaggedWord } from './pronounce/homographs/tagger.ts';
+export { tagWords, type PartOfSpeech } from './pronounce/homographs/tagger.ts';
 export { syllablesOfIpa } from './pronounce/respelling.ts';
-export { sentenceEnd } from './spoken/breaks.ts';
-export { contrast, luminance, SHAPE_CONTRAST, TEXT_CONTRAST, type Colour } from './look/contrast.ts';
+export { type Colour } from './look/contrast.ts';
 export { seenBy, type ColourVision } from './look/colourVision.ts';
 export {
   COLUMN_WIDTH_RANGE,
@@ -203,24 +173,13 @@ export {
   WINDOW_RANGE,
   WORD_SPACING_RANGE,
   type FontId,
-  type Lit,
   type Look,
-  type Mark,
-  type Shape,
-  type TintId,
 } from './look/look.ts';
-export { contrastsOf, paletteOf, type ContrastFinding, type Palette } from './look/palette.ts';
-export {
-  FLUENCY_SOURCE,
-  FLUENCY_YEARS,
-  suggestPace,
-  type FluencyFigure,
-  type PaceSuggestion,
-  type Season,
-} from './literacy/fluency.ts';
-export { speechesOf, type Speech } from './text/speeches.ts';
+export { contrastsOf, paletteOf, type Palette } from './look/palette.ts';
+export { FLUENCY_SOURCE, FLUENCY_YEARS, suggestPace, type Season } from './literacy/fluency.ts';
+export { speechesOf } from './text/speeches.ts';
 export { sentencePairs } from './align/sentencePairs.ts';
 export { alignWords } from './align/speech/alignWords.ts';
 export { FITS, type AlignedWord, type Alignment, type KnownSpeech } from './align/speech/alignStretch.ts';
 export { SPEECH_RATE } from './align/speech/spectra.ts';
-export { completed, Completion, type Said } from './phrases/completion.ts';
+export { completed, Completion } from './phrases/completion.ts';

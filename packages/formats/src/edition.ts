@@ -20,7 +20,7 @@ export type EditionBlock = Pick<
 };
 
 /** A picture as it goes into a book. */
-export interface PictureFile {
+interface PictureFile {
   readonly mediaType: 'image/jpeg' | 'image/png';
   readonly content: Uint8Array;
 }

@@ -1,14 +1,14 @@
 import type { Edition } from './edition.ts';
 
 export const GROUPS = ['sound', 'timed text', 'book', 'text'] as const;
-export type FormatGroup = (typeof GROUPS)[number];
+type FormatGroup = (typeof GROUPS)[number];
 
 /** Samples a second that sound files can have. */
 export const SAMPLE_RATES = [8000, 16_000, 22_050, 44_100, 48_000] as const;
-export type SampleRate = (typeof SAMPLE_RATES)[number];
+type SampleRate = (typeof SAMPLE_RATES)[number];
 /** Kilobits a second of sound that is compressed with loss. */
 export const BIT_RATES = [64, 96, 128, 160, 192] as const;
-export type BitRate = (typeof BIT_RATES)[number];
+type BitRate = (typeof BIT_RATES)[number];
 
 /** How the sound in a file is stored. */
 export interface Quality {

@@ -11,16 +11,7 @@ export interface NameFacts {
   readonly section: string;
 }
 
-export const NAME_PARTS = [
-  'title',
-  'pupil',
-  'class',
-  'subject',
-  'voice',
-  'date',
-  'school',
-  'section',
-] as const;
+const NAME_PARTS = ['title', 'pupil', 'class', 'subject', 'voice', 'date', 'school', 'section'] as const;
 export const DEFAULT_PATTERN = '{title} – {pupil}';
 
 /** Bytes of a name in UTF-8, its ending included: what every common file system takes, with room for the folder's (255 on Linux, macOS, Android; 255 UTF-16 units on Windows). */

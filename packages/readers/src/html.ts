@@ -67,6 +67,6 @@ export function isBlankPage(blocks: readonly Pick<Block, 'text'>[]): boolean {
 }
 
 /** Blocks of a piece of HTML that another reader made. */
-export function blocksOfHtml(source: string) {
+export function blocksOfHtml(source: string): ReturnType<typeof blocksFromElement> {
   return blocksFromElement(parseHTML(`<html><body>${source}</body></html>`).document.body);
 }

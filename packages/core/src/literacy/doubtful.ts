@@ -5,7 +5,7 @@ import type { Block } from '../text/document.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
 
 /** Why a voice may say a word wrongly. */
-export type Doubt =
+type Doubt =
   | 'not in the dictionary'
   | 'said otherwise than the dictionary has it'
   | 'a name'
@@ -26,7 +26,7 @@ const WEIGHTS: Readonly<Record<Doubt, number>> = {
 };
 
 /** Where a word stands. */
-export interface Place extends Range {
+interface Place extends Range {
   readonly block: number;
 }
 

@@ -5,7 +5,7 @@ import { likelyHomophones, type HomophoneKnowledge } from './homophones.ts';
 import { SOUNDS_ALIKE } from './soundsAlike.ts';
 
 /** What a place in a text is found for. */
-export type FindingKind = 'spelling' | 'sounds alike' | 'punctuation' | 'long sentence' | 'picture';
+type FindingKind = 'spelling' | 'sounds alike' | 'punctuation' | 'long sentence' | 'picture';
 
 /** A place in a text to look at before it is read aloud. */
 export interface Finding {

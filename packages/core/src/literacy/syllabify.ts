@@ -56,7 +56,7 @@ export function candidatesOf(word: string): number[] {
 }
 
 /** How much speaks for a letter being the heart of a syllable; above zero it is taken for one. */
-export function scoreOf(weights: SyllableWeights, word: string, at: number): number {
+function scoreOf(weights: SyllableWeights, word: string, at: number): number {
   let score = 0;
   for (const feature of featuresOf(word, at))
     score += Object.hasOwn(weights, feature) ? (weights[feature] ?? 0) : 0;

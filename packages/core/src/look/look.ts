@@ -29,14 +29,14 @@ export const TINT_IDS = TINTS.map(({ id }) => id) as unknown as readonly [TintId
 
 /** How a word or sentence is marked while it is read. A bar stands beside the line. */
 export const SHAPES = ['lozenge', 'underline', 'box', 'bar'] as const;
-export type Shape = (typeof SHAPES)[number];
+type Shape = (typeof SHAPES)[number];
 
 /** What is lit while it is read. */
 export const LIT = ['word-and-sentence', 'word', 'sentence', 'line', 'nothing'] as const;
-export type Lit = (typeof LIT)[number];
+type Lit = (typeof LIT)[number];
 
 /** A colour of one's own, or the usual one of what surrounds it. */
-export type ColourChoice = Colour | 'usual';
+type ColourChoice = Colour | 'usual';
 
 export interface Mark {
   readonly shape: Shape;

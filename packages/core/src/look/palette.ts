@@ -2,7 +2,7 @@ import { channelsOf, colourOf, contrast, SHAPE_CONTRAST, TEXT_CONTRAST, type Col
 import { TINTS, type Look, type Mark } from './look.ts';
 
 /** The colours of a mark: what it is drawn with and the letters on it. */
-export interface MarkColours {
+interface MarkColours {
   readonly ground: Colour;
   readonly ink: Colour;
 }

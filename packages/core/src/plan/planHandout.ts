@@ -16,7 +16,7 @@ import type { PlannedSounds, SpeechPlan } from './speechPlan.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 
 /** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
-export interface PlannedWord extends Range {
+interface PlannedWord extends Range {
   /** Index of its first spoken word in the sentence's plan. */
   readonly firstSpoken: number;
   /** How many spoken words it has; at least one. */

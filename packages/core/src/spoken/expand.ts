@@ -33,7 +33,7 @@ export const rulesFor = (language: string): readonly Rule[] => RULES[baseLanguag
 export type LabelOf = 'question' | 'list-item';
 
 /** An entry for one word in one place. */
-export interface Occurrence {
+interface Occurrence {
   /** Where the word stands in the sentence. */
   readonly start: number;
   readonly entry: PronunciationEntry;

@@ -15,7 +15,7 @@ export interface NumberStyle {
 }
 
 /** Digits beyond the last scale word are said one by one. */
-export function largestDigits(words: NumberWords): number {
+function largestDigits(words: NumberWords): number {
   return words.scales.length * 3;
 }
 

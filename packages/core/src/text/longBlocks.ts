@@ -1,7 +1,7 @@
 import type { Block } from './document.ts';
 
 /** Breaking a text into sentences takes time with the square of its length; a longer block is parted first. */
-export const BLOCK_MAX_CHARACTERS = 5000;
+const BLOCK_MAX_CHARACTERS = 5000;
 
 /** Parts a block that is too long to be broken into sentences in good time, after a sentence or a word. */
 export function partLongBlock(block: Block): Block[] {

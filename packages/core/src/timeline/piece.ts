@@ -1,7 +1,7 @@
 import type { Treatment } from './treatment.ts';
 
 /** Where the sound of a piece comes from. */
-export type PieceSource =
+type PieceSource =
   | { readonly kind: 'clip'; readonly key: string }
   | { readonly kind: 'recording'; readonly id: string }
   /** What a treatment makes of some pieces; samples are counted in what it makes. */

@@ -2,7 +2,7 @@ import { generateRssFeed } from 'feedsmith';
 import { xml } from '../tools/xml.ts';
 
 /** One episode: an assignment. */
-export interface Episode {
+interface Episode {
   /** A name that no other version has. */
   readonly id: string;
   readonly title: string;

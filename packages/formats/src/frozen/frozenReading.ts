@@ -14,11 +14,11 @@ import { isRightToLeft } from '../tools/xml.ts';
 import { stretchesOf, type SoundStretch } from './stretches.ts';
 
 /** The forms in which each stretch is there: Opus is small; what does not play it plays AAC. */
-export const FROZEN_SOUNDS = {
+const FROZEN_SOUNDS = {
   opus: { mediaType: 'audio/ogg', codec: ['-c:a', 'libopus', '-ar', '24000', '-b:a', '32k', '-application', 'voip', '-compression_level', '5', '-f', 'opus'] },
   m4a: { mediaType: 'audio/mp4', codec: ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart', '-f', 'ipod'] },
 } as const; // prettier-ignore
-export type FrozenSound = keyof typeof FROZEN_SOUNDS;
+type FrozenSound = keyof typeof FROZEN_SOUNDS;
 const SOUND_IDS = Object.keys(FROZEN_SOUNDS) as FrozenSound[];
 
 /** The whole reading beside its stretches: one sound file, and its words in time. */
@@ -127,7 +127,7 @@ function frozenText(
 }
 
 /** Name of the file with a stretch's sound. */
-export function soundName(nth: number, sound: FrozenSound): string {
+function soundName(nth: number, sound: FrozenSound): string {
   return `sound-${nth}.${sound}`;
 }
 

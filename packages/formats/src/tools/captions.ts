@@ -1,12 +1,12 @@
 import { secondsOf, type Edition } from '../edition.ts';
 
 /** Characters of a line, lines of a caption, and the least time for which one is shown. Common practice for captions (for example the BBC's subtitle guidelines: 37 to 42 characters, two lines), from memory. */
-export const LINE = 42;
-export const LINES = 2;
-export const SHORTEST = 0.8;
+const LINE = 42;
+const LINES = 2;
+const SHORTEST = 0.8;
 
 /** A word of a caption with the signs around it. */
-export interface CaptionWord {
+interface CaptionWord {
   readonly text: string;
   /** Seconds. */
   readonly from: number;

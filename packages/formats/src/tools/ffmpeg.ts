@@ -1,4 +1,4 @@
-import { BYTES_PER_SAMPLE, wavHeader, type Piece } from '@aurelfield/core';
+import { wavHeader, type Piece } from '@aurelfield/core';
 import { spawn } from 'node:child_process';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -16,11 +16,6 @@ export async function* wavOf(
 ): AsyncGenerator<Uint8Array> {
   yield wavHeader(edition.timeline.sampleRate, samples);
   yield* edition.render(pieces);
-}
-
-/** Bytes of a stretch as a WAV file. */
-export function wavBytes(samples: number): number {
-  return 44 + samples * BYTES_PER_SAMPLE;
 }
 
 /**

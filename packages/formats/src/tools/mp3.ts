@@ -13,7 +13,7 @@ export function mp3BitRate({ sampleRate, bitRate }: Quality): number {
 }
 
 /** ffmpeg's arguments for an MP3 file without tags, with the header that lets players cut the encoder's delay off. */
-export function mp3Codec(quality: Quality): string[] {
+function mp3Codec(quality: Quality): string[] {
   return [
     '-c:a', 'libmp3lame', ...atRate(quality.sampleRate), '-b:a', `${mp3BitRate(quality)}k`,
     '-write_xing', '1', '-id3v2_version', '0', '-map_metadata', '-1', '-f', 'mp3',

@@ -7,7 +7,7 @@ const MOST_PIXELS = 120_000_000;
 /** Longer sides are made shorter: an A4 page is then still finer than it is read. */
 const LONGEST = 4200;
 /** The page is looked for in a small picture. */
-export const OUTLINE_LONGEST = 1000;
+const OUTLINE_LONGEST = 1000;
 /** What screens show of a photo. */
 const SHOWN_LONGEST = 1800;
 /** Shorter sides say nothing that could be read. */

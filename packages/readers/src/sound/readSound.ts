@@ -6,7 +6,7 @@ import { ReaderError } from '../readerError.ts';
 /** Containers that sound comes in; lists of other files are not among them. Names of ffmpeg's demuxers. */
 const CONTAINERS = 'mp3,mov,mp4,m4a,3gp,3g2,mj2,ogg,flac,wav,w64,aiff,aac,matroska,webm,avi';
 /** A recording of more than an hour and a half is no page, and more than one machine should hold. Seconds. */
-export const LONGEST_RECORDING = 90 * 60;
+const LONGEST_RECORDING = 90 * 60;
 const BYTES_PER_SAMPLE = 2;
 
 /** What can be said about reading. */

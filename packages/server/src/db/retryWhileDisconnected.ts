@@ -7,7 +7,7 @@ const LONGEST = 20_000;
 const PAUSE = 250;
 
 /** Whether an error says that the database could not be reached, or went away meanwhile. */
-export function isAway(error: unknown): boolean {
+function isAway(error: unknown): boolean {
   const cause = (error as { cause?: unknown } | null)?.cause ?? error;
   const code = (cause as { code?: unknown } | null)?.code;
   if (typeof code === 'string' && (AWAY.test(code) || SOCKET.has(code))) return true;

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { z } from 'zod';
 
 /** How the stand-in misbehaves, so that it can be seen what happens then. */
-export interface Switches {
+interface Switches {
   /** Milliseconds before every answer. */
   readonly latency: number;
   /** Every n-th request fails for the moment; 0 for none. */

@@ -12,7 +12,7 @@ export interface TranslationService {
   stop(): Promise<void>;
 }
 
-export const translationRequestSchema = z.object({
+const translationRequestSchema = z.object({
   from: z.string().max(40),
   to: z.string().max(40),
   sentences: z.array(z.string().max(5000)).max(20_000),

@@ -41,7 +41,7 @@ export class FakeEngine implements SpeechEngine {
 }
 
 /** A tone for each word, and a cut right after each word that a break follows. */
-export function toneClip({ words, breaks, speed, sampleRate }: SpeechPlan): SpokenClip {
+function toneClip({ words, breaks, speed, sampleRate }: SpeechPlan): SpokenClip {
   const [word, gap] = [Math.round((WORD / speed) * sampleRate), Math.round(GAP * sampleRate)];
   const pcm = new Int16Array(words.length * (word + gap));
   for (let i = 0; i < pcm.length; i++)

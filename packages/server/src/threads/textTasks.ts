@@ -14,6 +14,7 @@ import {
   partLongBlock,
   wordsOf,
   type Block,
+  type CarriedAnchors,
   type LeftOut,
   type PronunciationEntry,
   type RecognisedPage,
@@ -92,7 +93,7 @@ export const TEXT_TASKS = {
     rows: readonly (typeof anchors.$inferSelect)[],
     before: readonly TextBlock[],
     after: readonly TextBlock[],
-  ) => carryAnchors(rows, before, after),
+  ): CarriedAnchors<typeof anchors.$inferSelect> => carryAnchors(rows, before, after),
   leftOut: (blocks: readonly Block[], language: string, choices: SpokenChoices): LeftOut[] =>
     leftOutOf(blocks, language, choices),
   /** Blocks of a typed text. */

@@ -1,7 +1,7 @@
 import { LOUDNESS_TARGETS } from '@aurelfield/core';
 
 /** Standard words per minute without pauses at a rate in the engine's own unit. */
-export type CalibrationPoint = readonly [speed: number, rate: number];
+type CalibrationPoint = readonly [speed: number, rate: number];
 
 /** What `npm run calibrate` measured of a voice. */
 export interface Calibration {

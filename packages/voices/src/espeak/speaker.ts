@@ -39,7 +39,7 @@ const ONE_WORD: SpeechPlan = {
 }; // prettier-ignore
 
 /** The synthesis was asked to stop. */
-export class CancelledError extends Error {
+class CancelledError extends Error {
   override readonly name = 'CancelledError';
 }
 

@@ -65,6 +65,6 @@ function withStress(ipa: string): string {
 }
 
 /** Takes out what the engine would read as a command or mark of its own, and what is no character: half of one, one that controls, or one that nobody has given a meaning. */
-export function sayable(word: string): string {
+function sayable(word: string): string {
   return word.replace(/[[\]<>|{}\s\p{Cc}\p{Cs}\p{Co}\p{Cn}]/gu, '') || '-';
 }

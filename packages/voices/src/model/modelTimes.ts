@@ -5,7 +5,7 @@ import type { ModelResponse } from './modelRequest.ts';
 /** A word of no letters still takes as long as this many. */
 const BASE_LETTERS = 1.5;
 /** From this fit on words are where they were found: what a model says is known, so less is asked of it than of a recording, which may be of another text. */
-export const LEAST_FIT = 0.2;
+const LEAST_FIT = 0.2;
 /** Louder than this (of 32768) is speech. */
 const QUIET = 200;
 /** So long it is quiet at a break where the model pauses at all. Milliseconds. */

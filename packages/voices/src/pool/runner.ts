@@ -4,7 +4,7 @@ export type RunnerAnswer<Response> =
   | { readonly type: 'failed'; readonly message: string };
 
 /** How a runner reports to its pool. */
-export interface RunnerEvents<Response> {
+interface RunnerEvents<Response> {
   readonly ready: () => void;
   readonly answer: (answer: RunnerAnswer<Response>) => void;
   /** It is gone, whether it was ever ready or not. May be called more than once. */

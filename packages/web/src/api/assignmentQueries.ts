@@ -4,7 +4,6 @@ import {
   assignmentSchema,
   pupilLinkSchema,
   type Assignment,
-  type AssignmentChange,
   type AssignmentRequest,
   type PupilLink,
 } from '@aurelfield/api';
@@ -57,12 +56,6 @@ export function useRenew() {
 export function useTakeBack() {
   return useOutMutation(({ id }: Pick<Assignment, 'id'>) =>
     request(`/assignments/${id}`, { method: 'DELETE' }),
-  );
-}
-
-export function useChangeAssignment() {
-  return useOutMutation(({ id, change }: { id: string; change: AssignmentChange }) =>
-    ask(assignmentSchema, `/assignments/${id}`, { method: 'PATCH', json: change }),
   );
 }
 

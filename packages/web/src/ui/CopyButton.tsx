@@ -21,7 +21,7 @@ export function CopyButton({ text, label = 'Copy' }: { readonly text: string; re
 }
 
 /** Copies a text. On plain http browsers have no clipboard for scripts; a selection in a field can still be copied. */
-export async function copyText(text: string): Promise<boolean> {
+async function copyText(text: string): Promise<boolean> {
   const { clipboard } = navigator as { clipboard?: Clipboard };
   if (clipboard) {
     try {

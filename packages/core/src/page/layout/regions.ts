@@ -269,7 +269,7 @@ function isProse(lines: readonly Line[]): boolean {
 }
 
 /** Lines from the top, those of one baseline from the left. */
-export function inOrder(lines: readonly Line[]): Line[] {
+function inOrder(lines: readonly Line[]): Line[] {
   const rows: Line[][] = [];
   for (const line of [...lines].sort((a, b) => a.y - b.y)) {
     const row = rows.at(-1);

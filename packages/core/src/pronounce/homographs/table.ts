@@ -8,7 +8,7 @@ export interface Variant {
 }
 
 /** A word as it stands in its sentence. */
-export interface WordInContext {
+interface WordInContext {
   /** As written, and in lower case. */
   readonly written: string;
   readonly word: string;

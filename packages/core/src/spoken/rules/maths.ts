@@ -132,7 +132,7 @@ function isBesideOperator(input: RuleInput): boolean {
 }
 
 /** Linear mathematics → words, from left to right; `undefined` where something stands in it that is none. */
-export function readLinear(text: string, locale: string): string[] | undefined {
+function readLinear(text: string, locale: string): string[] | undefined {
   const said: string[] = [];
   let at = 0;
   /** A bracket that is part of the naming of a function's argument, and so is not said. */

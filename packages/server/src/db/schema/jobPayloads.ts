@@ -29,7 +29,7 @@ export type JobPayload = z.infer<typeof jobPayloadSchema>;
 export type PayloadOf<K extends JobPayload['kind']> = Extract<JobPayload, { kind: K }>;
 
 /** What a finished job leaves behind. */
-export const jobResultSchema = z.discriminatedUnion('kind', [
+const jobResultSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('file'),
     /** Its name in the store. */

@@ -30,7 +30,7 @@ export const WHOLE_WORDS = 'words.vtt';
 const FREEZING_SHARE = 0.2;
 
 /** Where the pupil's page fetches a file of a typeface. */
-export function fontAddress(name: string): string {
+function fontAddress(name: string): string {
   return `/page/fonts/${name}`;
 }
 

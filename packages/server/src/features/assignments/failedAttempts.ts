@@ -6,9 +6,9 @@ import type { SharedLimits } from '../../http/sharedLimits.ts';
 import { AppError } from '../../appError.ts';
 
 /** Wrong short codes from one address in a quarter of an hour: ten for each of thirty pupils behind one address. */
-export const MAX_WRONG_CODES = 300;
+const MAX_WRONG_CODES = 300;
 /** Wrong PINs for one link in a quarter of an hour. */
-export const MAX_WRONG_PINS = 10;
+const MAX_WRONG_PINS = 10;
 /** What a wrong guess is answered with; nothing else counts. */
 const GUESSES: ReadonlySet<string> = new Set(['unknown-code', 'wrong-pin']);
 const QUARTER_HOUR = 15 * 60 * 1000;

@@ -262,7 +262,7 @@ function shaped(edition: Edition, { shape }: Output): { edition: Edition; sectio
 }
 
 /** Numbers of as many figures as the last one has, two at least: players and folders order by signs. */
-export function sectionNumber(nth: number, count: number): string {
+function sectionNumber(nth: number, count: number): string {
   return String(nth + 1).padStart(Math.max(2, String(count).length), '0');
 }
 

@@ -14,7 +14,7 @@ import { anchorRepository, toOccurrence } from '../texts/anchorRepository.ts';
 import type { TextRevisionService } from '../texts/textRevisionService.ts';
 import type { StoredText, TextRepository } from '../texts/textRepository.ts';
 
-export type HandoutRow = typeof handouts.$inferSelect;
+type HandoutRow = typeof handouts.$inferSelect;
 
 /** A handout with the text it has now, read in one moment. */
 export interface HandoutWithText {

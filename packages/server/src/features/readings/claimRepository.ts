@@ -5,7 +5,7 @@ import { retryWhileDisconnected } from '../../db/retryWhileDisconnected.ts';
 import { clipClaims, clips, pricedUse } from '../../db/schema/index.ts';
 
 /** What a clip in a priced voice costs, to be booked with its claim. */
-export interface Charge {
+interface Charge {
   readonly engine: string;
   readonly characters: number;
 }

@@ -2,8 +2,7 @@ import type { BlockView, Decided, LeftOutView, ReadingSentence } from '@aurelfie
 import { saidNotes, wholeSaid, type SaidNote } from './saidNotes.ts';
 
 /** Why something stands in the margin. */
-export type NoteKind =
-  'pronunciation' | 'doubtful' | 'spelt' | 'left out' | 'described' | 'equation' | 'said';
+type NoteKind = 'pronunciation' | 'doubtful' | 'spelt' | 'left out' | 'described' | 'equation' | 'said';
 
 /** Something about a block that a teacher may want to know. */
 export interface Note {

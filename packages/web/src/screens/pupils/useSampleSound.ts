@@ -4,7 +4,7 @@ import { fetchSample, soundOf } from '../../api/pupilQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
 /** What of a profile is heard; the look is not. */
-export type Sounding = Omit<Profile, 'look'>;
+type Sounding = Omit<Profile, 'look'>;
 
 /** The sound of a sample: whether it plays, and the word that is heard. */
 export interface SampleSound {

@@ -9,7 +9,7 @@ import { Sender } from '../../recording/sender.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
 /** Where the recorder is: off, waiting for the microphone, listening only, recording, paused in a recording, or handing it over. */
-export type RecorderState = 'off' | 'opening' | 'listening' | 'recording' | 'paused' | 'ending';
+type RecorderState = 'off' | 'opening' | 'listening' | 'recording' | 'paused' | 'ending';
 
 export interface Recorder {
   readonly state: RecorderState;
