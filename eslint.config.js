@@ -38,6 +38,9 @@ export default tseslint.config(
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
       // Strings are spread on purpose where code points, not UTF-16 units, are counted or walked.
       '@typescript-eslint/no-misused-spread': 'off',
+      // Two slow rules without a use here: there are no enums, and the private fields of our classes have the compiler refuse other objects.
+      '@typescript-eslint/no-unsafe-enum-assignment': 'off',
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
       // It does not see what another callback changes while this one waits: it calls "stopped?" after an await always false.
       '@typescript-eslint/no-unnecessary-condition': 'off',
       // Names that a library will drop are changed with the version that drops them, which the compiler then shows.

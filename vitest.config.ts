@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { builtThreads } from './scripts/lib/builtThreads.mjs';
 import { LongestFirst } from './scripts/lib/longestFirst.ts';
 
 /** How long a test may take, milliseconds: that is no matter of passing, machines are slow at times. */
@@ -7,19 +8,25 @@ const PATIENCE = 300_000;
 /** Files of one worker share what they import: these tests leave nothing behind in modules. */
 const shared = { isolate: false };
 
-const project = (name: string, more: object = {}) => ({
+/** A throw-away PostgreSQL, started once for all projects that need one. */
+const database = { globalSetup: ['scripts/test-database.ts'] };
+
+const plugins = [await builtThreads()];
+
+/** Each project has a Vite server of its own, which transforms what its tests import: so there are few. */
+const project = (name: string, include: readonly string[], more: object = {}) => ({
+  plugins,
   test: {
     name,
-    include: [`packages/${name}/src/**/*.test.{ts,tsx}`],
-    environment: 'node',
+    include: [...include],
+    environment: 'node' as const,
     testTimeout: PATIENCE,
     hookTimeout: PATIENCE,
     ...more,
   },
 });
 
-/** A PostgreSQL of their own, started once for all projects that need one. */
-const database = { globalSetup: ['scripts/test-database.ts'], testTimeout: PATIENCE, hookTimeout: PATIENCE };
+const { AUREL_ACCURACY, AUREL_BROWSERS } = process.env;
 
 export default defineConfig({
   test: {
@@ -27,58 +34,30 @@ export default defineConfig({
     maxWorkers: 3,
     sequence: { sequencer: LongestFirst },
     projects: [
-      project('core', shared),
-      project('formats', shared),
-      project('readers', shared),
-      project('voices', shared),
-      project('player', { environment: 'jsdom' }),
-      project('web', { environment: 'jsdom' }),
-      project('page', { environment: 'jsdom' }),
-      project('cli'),
-      project('server', { ...database, ...shared }),
-      project('scripts', { include: ['scripts/**/*.test.ts'] }),
-      {
-        test: {
-          name: 'processes',
-          include: ['e2e/processes/**/*.test.ts'],
-          environment: 'node',
-          testTimeout: PATIENCE,
-        },
-      },
-      {
-        test: {
-          name: 'e2e',
-          include: ['e2e/*.test.ts'],
-          exclude: ['e2e/listen.test.ts'],
-          ...database,
-        },
-      },
+      project(
+        'node',
+        ['packages/{core,formats,readers,voices,cli}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+        shared,
+      ),
+      project('dom', ['packages/{player,web,page}/src/**/*.test.{ts,tsx}'], {
+        ...shared,
+        environment: 'jsdom',
+      }),
+      project('server', ['packages/server/src/**/*.test.ts'], { ...database, ...shared }),
+      project('e2e', ['e2e/*.test.ts', 'e2e/processes/**/*.test.ts'], {
+        ...database,
+        ...shared,
+        exclude: ['e2e/listen.test.ts'],
+      }),
+      project('listening', ['e2e/listen.test.ts'], {
+        ...database,
+        // Sound and highlight are followed in real time: nothing runs beside it.
+        sequence: { groupOrder: 1 },
+      }),
       // How accurate it is: `npm run test:accuracy` alone.
-      ...(process.env.AUREL_ACCURACY === 'yes'
-        ? [project('accuracy', { include: ['{scripts,packages}/**/*.accuracy.ts'] })]
-        : []),
+      ...(AUREL_ACCURACY === 'yes' ? [project('accuracy', ['{scripts,packages}/**/*.accuracy.ts'])] : []),
       // Three engines: `npm run test:browsers` alone.
-      ...(process.env.AUREL_BROWSERS === 'yes'
-        ? [
-            {
-              test: {
-                name: 'browsers',
-                include: ['e2e/browsers/*.test.ts'],
-                environment: 'node' as const,
-                ...database,
-              },
-            },
-          ]
-        : []),
-      {
-        test: {
-          name: 'listening',
-          include: ['e2e/listen.test.ts'],
-          ...database,
-          // Sound and highlight are followed in real time: nothing runs beside it.
-          sequence: { groupOrder: 1 },
-        },
-      },
+      ...(AUREL_BROWSERS === 'yes' ? [project('browsers', ['e2e/browsers/*.test.ts'], database)] : []),
     ],
   },
 });

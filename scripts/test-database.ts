@@ -2,13 +2,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { makeTemplates } from '../packages/server/src/testing/templates.ts';
-import { bundleServer } from './lib/bundle.mjs';
+import { THREADS } from './lib/builtThreads.mjs';
 import { startPostgres } from './lib/postgres.mjs';
-import { ROOT } from './lib/prepare.mjs';
 
 interface Shared {
   readonly url: string;
-  readonly threads: string;
   readonly stop: () => void;
 }
 
@@ -17,16 +15,13 @@ declare global {
   var aurelfieldTests: { started: Promise<Shared>; users: number } | undefined;
 }
 
-/**
- * Vitest global set-up: one throw-away PostgreSQL for the whole run, with databases to copy from; and the server's threads
- * and child processes as JavaScript, which start faster than their sources.
- */
+/** Vitest global set-up: one throw-away PostgreSQL for the whole run, with databases to copy from. */
 export default async function setup(project: TestProject): Promise<() => void> {
   const tests = (globalThis.aurelfieldTests ??= { started: start(), users: 0 });
   tests.users += 1;
-  const { url, threads, stop } = await tests.started;
+  const { url, stop } = await tests.started;
   project.provide('databaseUrl', url);
-  project.provide('threads', threads);
+  project.provide('threads', THREADS);
   return () => {
     tests.users -= 1;
     if (tests.users === 0) stop();
@@ -37,7 +32,6 @@ async function start(): Promise<Shared> {
   const folder = path.join(tmpdir(), `aurelfield-test-${process.pid}-${Date.now()}`);
   const cluster = await startPostgres(folder, { throwaway: true });
   const url = cluster.url('postgres').replace(/\/postgres$/u, '/{database}');
-  const threads = path.join(ROOT, 'node_modules/.cache/aurelfield-threads');
-  await Promise.all([makeTemplates(url), bundleServer(threads)]);
-  return { url, threads, stop: () => cluster.stop() };
+  await makeTemplates(url);
+  return { url, stop: () => cluster.stop() };
 }

@@ -55,7 +55,13 @@ async function tests() {
 try {
   await ensureDebianPackages(['run', 'test']);
   await ensureNodePackages();
-  await twoAtATime(CHECKS.map(({ name, command, args }) => () => check(name, command, args)));
+  await twoAtATime(
+    CHECKS.map(
+      ({ name, command, args }) =>
+        () =>
+          check(name, command, args),
+    ),
+  );
   await ensureBuild();
   await tests();
 } catch (error) {

@@ -9,7 +9,11 @@ const bin = (/** @type {string} */ name) => path.join(ROOT, 'node_modules/.bin',
  * @type {readonly { name: string, command: string, args: readonly string[] }[]}
  */
 export const CHECKS = [
-  { name: 'lint', command: bin('eslint'), args: ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint/'] },
+  {
+    name: 'lint',
+    command: bin('eslint'),
+    args: ['.', '--cache', '--cache-location', 'node_modules/.cache/eslint/'],
+  },
   { name: 'types', command: bin('tsc'), args: ['-b'] },
   { name: 'no cycles', command: bin('depcruise'), args: ['packages', '--no-progress'] },
   { name: 'no unused exports', command: bin('knip'), args: ['--no-progress'] },

@@ -20,13 +20,12 @@ export const webPageReadingSchema = z.object({
 export type WebPageReading = z.infer<typeof webPageReadingSchema>;
 
 /** How far the making of a page is, for the page on which its reader waits. */
-const hearingSchema = z.object({
-  state: z.enum(['making', 'ready', 'failed']),
+export interface Hearing {
+  readonly state: 'making' | 'ready' | 'failed';
   /** Where it is heard, from the server's root on; once it is ready. */
-  path: z.string().nullable(),
-  message: z.string(),
-});
-export type Hearing = z.infer<typeof hearingSchema>;
+  readonly path: string | null;
+  readonly message: string;
+}
 
 /** The line that a school's page puts where its readers shall find the link. */
 export function hearingLine(server: string): string {

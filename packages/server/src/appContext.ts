@@ -123,7 +123,7 @@ export async function openAppContext(config: Config, options: PlatformOptions = 
 
 /** The job handlers of all features. @throws Error when a kind of job has none. */
 function handlersOf(features: readonly Feature[]): JobHandlers {
-  const handlers: Partial<JobHandlers> = Object.assign({}, ...features.map(({ jobs }) => jobs ?? {}));
+  const handlers = features.reduce<Partial<JobHandlers>>((all, { jobs }) => ({ ...all, ...jobs }), {});
   const missing = JOB_KINDS.filter((kind) => !handlers[kind]);
   if (missing.length > 0) throw new Error(`No feature handles jobs of the kind ${missing.join(', ')}.`);
   return handlers as JobHandlers;

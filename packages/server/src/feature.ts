@@ -28,7 +28,7 @@ export interface CleanUpDeps {
 export interface CleanUp {
   /** What is cleaned up, for the log. */
   readonly name: string;
-  run(deps: CleanUpDeps): Promise<unknown>;
+  readonly run: (deps: CleanUpDeps) => Promise<unknown>;
 }
 
 /** What a folder of `features/` adds to the application. Its `feature.ts` is the only file that the composition root imports. */

@@ -9,7 +9,7 @@ import { asChosen } from './asChosen.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { asidesIn, citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
-import { englishRules, isOrdinaryWord } from './languages/english.ts';
+import { englishRules } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
 import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
@@ -143,10 +143,11 @@ export function expandSentence(
       index += hit.taken;
       continue;
     }
-    const isOrdinary = isEnglish && !isEquation && isOrdinaryWord(token.text);
-    const taken = isOrdinary
-      ? undefined
-      : firstMatch(rules, { tokens, locale: language, subject: choices.subject, isEquation }, index);
+    const taken = firstMatch(
+      rules,
+      { tokens, locale: language, subject: choices.subject, isEquation },
+      index,
+    );
     const guess = taken ? undefined : reader?.guess(index);
     const variant = guess?.variants[guess.likely];
     if (variant) {

@@ -6,7 +6,7 @@ import { SMALL_WORDS } from './maths.ts';
 
 /** What only a reader of whole equations says rightly: brackets that hold a numerator, a root, an index or a power, limits, matrices, marks over letters. */
 const NEEDS_WHOLE =
-  /[_^]\(|\/\(|\)\/|[√∛∜]\(|[∑∏∐∫∬∭∮⋃⋂]_?|(?:^|[^\p{L}])(?:lim|max|min)_|\p{L}[\u0302\u0304\u20d7](?!\p{L})|\bchoose\b|\[[^\]\s]+;|[⌊⌈⟨]|(?:sin|cos|tan|log)(?:[²³⁻]|_|[₀-₉])|d[²]?\p{L}?\/d\p{L}|(?:^|\s)[⁰¹²³⁴-⁹ⁿ]+√|[fgh][′″]\(|(?:^|[\s(=+−])\|[^|\s][^|]*[+−-][^|]*\|/u;
+  /[_^]\(|\/\(|\)\/|[√∛∜]\(|[∑∏∐∫∬∭∮⋃⋂]_?|(?:^|[^\p{L}])(?:lim|max|min)_|\p{L}[\u0302\u0304\u20d7](?!\p{L})|(?<!\p{L})(?:[b-hj-zB-HJ-Z]|\d+|\)) choose (?:[b-hj-z](?!\p{L})|\d|\()|\[[^\]\s]+;|[⌊⌈⟨]|(?:sin|cos|tan|log)(?:[²³⁻]|_|[₀-₉])|d[²]?\p{L}?\/d\p{L}|(?:^|\s)[⁰¹²³⁴-⁹ⁿ]+√|[fgh][′″]\(|(?:^|[\s(=+−])\|[^|\s][^|]*[+−-][^|]*\|/u;
 /** The same beside what is calculated: indices, which are blanks or formulae elsewhere, powers of brackets, sets. */
 const NEEDS_WHOLE_BESIDE =
   /[\p{L}\d)]_[\p{L}\d]|\p{L}[ₙₓᵢ]|[\p{L}\d][₀-₉]+\p{L}|\p{L}[₀-₉]+\/|\([^()\s]+\)[²³⁴-⁹ⁿ⁻]|\{[^{}]+,[^{}]+\}/u;

@@ -28,24 +28,18 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
 export type JobPayload = z.infer<typeof jobPayloadSchema>;
 export type PayloadOf<K extends JobPayload['kind']> = Extract<JobPayload, { kind: K }>;
 
+/** A file in the store. */
+interface StoredFile {
+  /** Its name in the store. */
+  readonly object: string;
+  readonly fileName: string;
+  readonly mediaType: string;
+  readonly bytes: number;
+}
+
 /** What a finished job leaves behind. */
-const jobResultSchema = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('file'),
-    /** Its name in the store. */
-    object: z.string(),
-    fileName: z.string(),
-    mediaType: z.string(),
-    bytes: z.number(),
-  }),
-  /** Several files of one thing; they are handed out as an archive. */
-  z.object({
-    kind: z.literal('files'),
-    fileName: z.string(),
-    files: z.array(
-      z.object({ object: z.string(), fileName: z.string(), mediaType: z.string(), bytes: z.number() }),
-    ),
-  }),
-  z.object({ kind: z.literal('photo'), words: z.number(), doubtful: z.number() }),
-]);
-export type JobResult = z.infer<typeof jobResultSchema>;
+export type JobResult =
+  | ({ readonly kind: 'file' } & StoredFile)
+  /** Several files that belong together; they are downloaded as an archive. */
+  | { readonly kind: 'files'; readonly fileName: string; readonly files: readonly StoredFile[] }
+  | { readonly kind: 'photo'; readonly words: number; readonly doubtful: number };

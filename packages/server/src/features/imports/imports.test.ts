@@ -15,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const fixture = (name: string) =>
-  new Uint8Array(readFileSync(new URL(`../../../readers/fixtures/${name}`, import.meta.url)));
+  new Uint8Array(readFileSync(new URL(`../../../../readers/fixtures/${name}`, import.meta.url)));
 /** Reading processes that this process started and that still run. */
 const readersRunning = () =>
   readFileSync(`/proc/${process.pid}/task/${process.pid}/children`, 'utf8')
