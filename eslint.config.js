@@ -2,7 +2,7 @@ import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
-import { rooms } from './eslint.rooms.js';
+import { packageRules } from './eslint.packages.js';
 
 export default tseslint.config(
   { ignores: ['**/node_modules/', '**/dist/', 'var/', 'packages/server/drizzle/'] },
@@ -70,7 +70,7 @@ export default tseslint.config(
       ],
     },
   },
-  ...rooms,
+  ...packageRules,
   {
     files: ['**/*.{js,mjs}'],
     ignores: ['packages/web/public/', 'packages/page/public/', 'packages/formats/src/page/'],

@@ -48,7 +48,7 @@ for (const engine of engines) {
     ].map(({ plan }) => plan);
     const wrong: string[] = [];
     let next = 0;
-    const lane = async () => {
+    const slot = async () => {
       for (let plan = plans[next++]; plan !== undefined; plan = plans[next++]) {
         try {
           const { words } = await engine.speak(plan);
@@ -59,7 +59,7 @@ for (const engine of engines) {
         }
       }
     };
-    await Promise.all(Array.from({ length: AT_ONCE }, lane));
+    await Promise.all(Array.from({ length: AT_ONCE }, slot));
     console.log(`${id.padEnd(28)} ${plans.length} sentences, ${wrong.length} failed`);
     for (const line of wrong.slice(0, 5)) console.log(`  ${line.slice(0, 200)}`);
   }

@@ -47,7 +47,7 @@ export async function startBenchApp(role: 'all' | 'serve' = 'all'): Promise<Benc
         ...process.env,
         ...environment,
         AUREL_DEMO_PHOTO: 'no',
-        AUREL_STAND_INS: 'no',
+        AUREL_SIMULATED_SERVICES: 'no',
         AUREL_LOG: 'error',
       },
     });

@@ -92,13 +92,13 @@ await festival.start();
 for (const { id } of festival.voices) {
   const found: Found = { words: 0, missing: [], offPhone: 0, worst: 0 };
   const queue = plansFor(id).values();
-  const lane = async () => {
+  const slot = async () => {
     for (const plan of queue) {
       const { words, phones } = await festival.say(plan, 2, { phones: true });
       compare(found, plan, words, [0, ...phones.map(({ end }) => end)]);
     }
   };
-  await Promise.all([lane(), lane()]);
+  await Promise.all([slot(), slot()]);
   print(id, found);
 }
 await festival.stop();

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { DEFAULT_QUALITY, FormatError, FORMATS, type Edition } from '@aurelfield/formats';
-import { sampleEdition } from '../../packages/formats/src/testing/sampleEdition.ts';
+import { DEFAULT_QUALITY, FormatError, FORMATS, type ExportDocument } from '@aurelfield/formats';
+import { sampleExportDocument } from '../../packages/formats/src/testing/sampleExportDocument.ts';
 import { atRate } from '../../packages/formats/src/tools/soundFile.ts';
 import { wavOf } from '../../packages/formats/src/tools/ffmpeg.ts';
 import { milliseconds, row } from './print.ts';
@@ -45,17 +45,17 @@ const ROUNDS = 2;
 export async function formats(): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-formats-'));
   try {
-    await againstEncoders(editionOf(READING), folder);
-    await memoryOfBook(editionOf(BOOK, HASTE), folder);
+    await againstEncoders(exportDocumentOf(READING), folder);
+    await memoryOfBook(exportDocumentOf(BOOK, HASTE), folder);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
 /** A text of sections of about 1,000 words, each word a tone. */
-function editionOf(words: number, haste = 1): Edition {
+function exportDocumentOf(words: number, haste = 1): ExportDocument {
   const paragraphs = Math.ceil(words / (SENTENCE * 4));
-  return sampleEdition({
+  return sampleExportDocument({
     title: `A book of ${words} words`,
     haste,
     blocks: Array.from({ length: paragraphs }, (_one, nth) => [
@@ -71,8 +71,8 @@ function editionOf(words: number, haste = 1): Edition {
   });
 }
 
-async function againstEncoders(edition: Edition, folder: string): Promise<void> {
-  const { pieces, samples, sampleRate } = edition.timeline;
+async function againstEncoders(exportDocument: ExportDocument, folder: string): Promise<void> {
+  const { pieces, samples, sampleRate } = exportDocument.timeline;
   console.log(
     `\nA reading of ${READING} words (${Math.round(samples / sampleRate / 60)} minutes) in every format\n`,
   );
@@ -81,8 +81,8 @@ async function againstEncoders(edition: Edition, folder: string): Promise<void> 
     const encoder = ENCODERS[format.id];
     let [own, bare] = [Infinity, Infinity];
     for (let round = 0; round < ROUNDS; round++) {
-      own = Math.min(own, (await milliseconds(() => write(edition, format, target)))[0]);
-      if (encoder) bare = Math.min(bare, (await milliseconds(() => encodeBare(wavOf(edition, pieces, samples), encoder, `${target}.bare`)))[0]); // prettier-ignore
+      own = Math.min(own, (await milliseconds(() => write(exportDocument, format, target)))[0]);
+      if (encoder) bare = Math.min(bare, (await milliseconds(() => encodeBare(wavOf(exportDocument, pieces, samples), encoder, `${target}.bare`)))[0]); // prettier-ignore
     }
     row(
       `${format.label}: ${(own / 1000).toFixed(2)} s, ${(statSync(target).size / 1e6).toFixed(1)} MB${encoder ? ' ÷ bare encoder' : ''}`,
@@ -92,8 +92,8 @@ async function againstEncoders(edition: Edition, folder: string): Promise<void> 
   }
 }
 
-async function memoryOfBook(edition: Edition, folder: string): Promise<void> {
-  const { samples, sampleRate } = edition.timeline;
+async function memoryOfBook(exportDocument: ExportDocument, folder: string): Promise<void> {
+  const { samples, sampleRate } = exportDocument.timeline;
   console.log(
     `\nA book of ${BOOK} words (${(samples / sampleRate / 3600).toFixed(1)} hours): growth of memory while it is written\n`,
   );
@@ -103,7 +103,7 @@ async function memoryOfBook(edition: Edition, folder: string): Promise<void> {
     let peak = before;
     const watching = setInterval(() => (peak = Math.max(peak, process.memoryUsage.rss())), 20);
     let told = '';
-    const [time] = await milliseconds(() => write(edition, format, path.join(folder, format.id)).catch((error: unknown) => {
+    const [time] = await milliseconds(() => write(exportDocument, format, path.join(folder, format.id)).catch((error: unknown) => {
       if (!(error instanceof FormatError)) throw error;
       told = `refused: ${error.message}`;
     })); // prettier-ignore
@@ -116,8 +116,8 @@ async function memoryOfBook(edition: Edition, folder: string): Promise<void> {
   }
 }
 
-async function write(edition: Edition, format: (typeof FORMATS)[number], target: string): Promise<void> {
-  const stream = format.write(edition, { quality: DEFAULT_QUALITY, signal: new AbortController().signal });
+async function write(exportDocument: ExportDocument, format: (typeof FORMATS)[number], target: string): Promise<void> {
+  const stream = format.write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal });
   await pipeline(Readable.from(stream), createWriteStream(target));
 }
 

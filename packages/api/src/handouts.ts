@@ -72,7 +72,7 @@ export const documentPreviewSchema = z.object({
   blocks: z.number().int(),
   headings: z.number().int(),
   /** Brings the source back when the handout is stored; null for typed text. */
-  ticket: z.uuid().nullable(),
+  uploadId: z.uuid().nullable(),
   /** What was read of a document; null for plain text and Markdown, which can be changed as they are. */
   content: z.array(blockSchema).nullable(),
   warnings: z.array(z.string()),
@@ -105,7 +105,7 @@ export const handoutInputSchema = z.object({
   /** Blocks of a document; then `text` does not count. */
   content: z.array(blockSchema).optional(),
   cleanUps: z.array(cleanUpSchema).default([]),
-  ticket: z.uuid().optional(),
+  uploadId: z.uuid().optional(),
   /** Photos it was read of, in order; then `ticket` does not count. */
   photos: z.array(z.uuid()).max(MAX_PHOTOS).default([]),
 });
@@ -117,13 +117,13 @@ const tagsSchema = z.array(z.string().trim().min(1).max(40)).max(20, 'A handout 
 /** Days after which what was deleted is gone for good. */
 export const DELETED_DAYS = 30;
 
-export const shelfQuerySchema = z.object({
+export const handoutQuerySchema = z.object({
   /** Words that the handout holds, in its title or its text. */
   search: z.string().trim().max(200).default(''),
   from: z.enum(['shelf', 'archive', 'deleted']).default('shelf'),
 });
 
-export type ShelfPlace = z.infer<typeof shelfQuerySchema>['from'];
+export type HandoutPlace = z.infer<typeof handoutQuerySchema>['from'];
 
 export const handoutPatchSchema = z
   .object({

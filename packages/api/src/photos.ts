@@ -15,7 +15,7 @@ const boxSchema = z.object({
 
 /** A photo on its way to become a page of a handout. */
 export const photoSchema = z.object({
-  ticket: z.uuid(),
+  uploadId: z.uuid(),
   name: z.string(),
   width: z.number().int(),
   height: z.number().int(),
@@ -38,7 +38,7 @@ export const photoReadSchema = z.object({ words: z.number().int(), doubtful: z.n
 export type PhotoRead = z.infer<typeof photoReadSchema>;
 
 export const MAX_PHOTOS = 60;
-export const assemblePhotosSchema = z.object({ tickets: z.array(z.uuid()).min(1).max(MAX_PHOTOS) });
+export const assemblePhotosSchema = z.object({ uploadIds: z.array(z.uuid()).min(1).max(MAX_PHOTOS) });
 
 const photoWordSchema = z.object({
   text: z.string(),

@@ -4,7 +4,7 @@ import * as z from 'zod/mini';
 const count = z.int().check(z.nonnegative());
 
 /** A sentence of a frozen reading; short names, since there are many. Samples. */
-const frozenSentenceSchema = z.object({
+const snapshotSentenceSchema = z.object({
   /** Number of its block. */
   b: count,
   /** Length without the pause after it. */
@@ -16,7 +16,7 @@ const frozenSentenceSchema = z.object({
 });
 
 /** A piece of sound: its sentences, from the first up to, not including, the last, and the bytes of its files. */
-const frozenStretchSchema = z.object({
+const snapshotStretchSchema = z.object({
   from: count,
   to: count,
   opus: count,
@@ -24,7 +24,7 @@ const frozenStretchSchema = z.object({
 });
 
 /** A reading as it was when it was handed out: text, look, when each word is heard, how the sound is cut. */
-export const frozenReadingSchema = z.object({
+export const readingSnapshotSchema = z.object({
   title: z.string(),
   /** BCP 47. */
   language: z.string(),
@@ -36,11 +36,11 @@ export const frozenReadingSchema = z.object({
   html: z.string(),
   /** The pupil's look as rules of a style sheet. */
   css: z.string(),
-  sentences: z.array(frozenSentenceSchema),
-  stretches: z.array(frozenStretchSchema),
+  sentences: z.array(snapshotSentenceSchema),
+  stretches: z.array(snapshotStretchSchema),
   sections: z.array(z.object({ title: z.string(), sentence: count })),
 });
-export type FrozenReading = z.infer<typeof frozenReadingSchema>;
+export type ReadingSnapshot = z.infer<typeof readingSnapshotSchema>;
 
 /** What a pupil may do with an assignment. */
 export const allowsSchema = z.object({

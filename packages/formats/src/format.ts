@@ -1,4 +1,4 @@
-import type { Edition } from './edition.ts';
+import type { ExportDocument } from './exportDocument.ts';
 
 export const GROUPS = ['sound', 'timed text', 'book', 'text'] as const;
 type FormatGroup = (typeof GROUPS)[number];
@@ -43,7 +43,7 @@ export interface Format {
    * The file, in chunks.
    * @throws FormatError where the edition cannot be written in this format; the signal's reason when cancelled. Nothing is left behind.
    */
-  readonly write: (edition: Edition, options: WriteOptions) => AsyncIterable<Uint8Array>;
+  readonly write: (exportDocument: ExportDocument, options: WriteOptions) => AsyncIterable<Uint8Array>;
 }
 
 export interface WriteOptions {

@@ -1,5 +1,5 @@
 /** Readings as files in open formats. */
-export { sectionsOf, type Edition, type EditionBlock } from './edition.ts';
+export { sectionsOf, type ExportDocument, type ExportDocumentBlock } from './exportDocument.ts';
 export {
   BIT_RATES,
   DEFAULT_QUALITY,
@@ -10,11 +10,11 @@ export {
 } from './format.ts';
 export { ARTWORK_SIDES, artworkProblem, artworkType, asPng, drawnArtwork } from './feed/artwork.ts';
 export { chaptersJson, podcastFeed } from './feed/podcastFeed.ts';
-export { frozenReading } from './frozen/frozenReading.ts';
+export { readingSnapshot } from './snapshot/readingSnapshot.ts';
 export { FORMATS, formatOf } from './register.ts';
-export { joinedEdition } from './shapes/joined.ts';
-export { repeatedEdition } from './shapes/repeated.ts';
-export { sectionEdition } from './shapes/section.ts';
+export { joinedExportDocument } from './shapes/joined.ts';
+export { repeatedExportDocument } from './shapes/repeated.ts';
+export { sectionExportDocument } from './shapes/section.ts';
 export { derivedUrn } from './tools/derivedUrn.ts';
 export { fontFileNamed } from './tools/fonts.ts';
 export { xml } from './tools/xml.ts';

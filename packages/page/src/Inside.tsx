@@ -1,4 +1,4 @@
-import type { FrozenReading, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
 import { useEffect, useMemo, useState } from 'react';
 import { keepOnly } from './kept.ts';
 import { List } from './list/List.tsx';
@@ -22,7 +22,7 @@ interface InsideProps {
 
 interface Shown {
   readonly item: OpenedItem;
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
 }
 
 /** What a link opens: the list of handouts, or one of them. Each has an address of its own, so that Back works. */

@@ -25,7 +25,7 @@ const schema = z.object({
   AUREL_DEMO_PHOTO: yesNo.optional(),
   AUREL_SECRET: z.string().min(16),
   /** Whether stand-ins for outside services are started; by default they come with the demo. */
-  AUREL_STAND_INS: yesNo.optional(),
+  AUREL_SIMULATED_SERVICES: yesNo.optional(),
   /** Folder of the built screens; absent while Vite serves them. */
   AUREL_WEB: z.string().optional(),
   /** Folder of the built page for pupils; absent while Vite serves it. */
@@ -71,7 +71,7 @@ export interface Config {
   readonly trustedProxies: readonly string[];
   readonly demo: boolean;
   readonly demoPhoto: boolean;
-  readonly standIns: boolean;
+  readonly simulatedServices: boolean;
   readonly secret: string;
   readonly webFolder: string | undefined;
   readonly pageFolder: string | undefined;
@@ -117,7 +117,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
       .filter((one) => one !== ''),
     demo: env.AUREL_DEMO === 'yes',
     demoPhoto: (env.AUREL_DEMO_PHOTO ?? env.AUREL_DEMO) === 'yes',
-    standIns: (env.AUREL_STAND_INS ?? env.AUREL_DEMO) === 'yes',
+    simulatedServices: (env.AUREL_SIMULATED_SERVICES ?? env.AUREL_DEMO) === 'yes',
     secret: env.AUREL_SECRET,
     webFolder: env.AUREL_WEB,
     pageFolder: env.AUREL_PAGE,

@@ -40,15 +40,15 @@ export async function startServer(config: Config, options: PlatformOptions = {})
   const serves = config.role !== 'work';
   const works = config.role !== 'serve';
   const site =
-    serves && config.standIns
+    serves && config.simulatedServices
       ? await startSchoolSite(path.join(config.resources, 'demo', 'site'))
       : undefined;
   const context = await openAppContext(
     site ? { ...config, allowedOrigins: [...config.allowedOrigins, site.origin] } : config,
     options,
   );
-  const standIns = serves && config.standIns ? await startStandIns(context) : undefined;
-  const stopLooking = config.standIns ? usePricedService(context, context.log) : undefined;
+  const simulatedServices = serves && config.simulatedServices ? await startSimulatedServices(context) : undefined;
+  const stopLooking = config.simulatedServices ? usePricedService(context, context.log) : undefined;
   if (serves && config.demo) await bringDemo(context);
   const worker = works
     ? new JobWorker(
@@ -77,7 +77,7 @@ export async function startServer(config: Config, options: PlatformOptions = {})
   return {
     port: http ? (http.address() as AddressInfo).port : 0,
     synthesised: () => context.clipMaker.synthesised,
-    pricedAddress: standIns?.priced.address,
+    pricedAddress: simulatedServices?.priced.address,
     siteOrigin: site?.origin,
     context,
     stop: async () => {
@@ -87,14 +87,14 @@ export async function startServer(config: Config, options: PlatformOptions = {})
       stopLooking?.();
       await worker?.stop();
       await closed;
-      await standIns?.stop();
+      await simulatedServices?.stop();
       await site?.stop();
       await context.close();
     },
   };
 }
 
-async function startStandIns({ config, voices, database, translation: client }: AppContext) {
+async function startSimulatedServices({ config, voices, database, translation: client }: AppContext) {
   const priced = await startPricedVoiceService(voices);
   await announcePricedService(database, priced.address);
   const translation = await startTranslationService(path.join(config.resources, 'demo', 'translations'));

@@ -2,13 +2,13 @@ import { alignWords, FITS, SPEECH_RATE, type KnownSpeech } from '@aurelfield/cor
 import { readSound } from '@aurelfield/readers';
 import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { writeFile } from 'node:fs/promises';
-import type { Edition } from '@aurelfield/formats';
+import type { ExportDocument } from '@aurelfield/formats';
 import { lexiconFlag } from '../lexiconFlag.ts';
 import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
-import { spokenEdition } from './spokenEdition.ts';
+import { spokenExportDocument } from './spokenExportDocument.ts';
 
 /** The pace that the known voice speaks with: about that of reading aloud, words a minute. */
 const KNOWN_PACE = 160;
@@ -37,17 +37,17 @@ export async function align(args: string[], terminal: Terminal): Promise<void> {
   await registry.start(voice.engine);
   const clips = await ClipFile.open(registry);
   try {
-    const edition = await spokenEdition(
+    const exportDocument = await spokenExportDocument(
       document,
       { voice, pace: KNOWN_PACE, pupil: '', lexicon },
       { registry, clips },
     );
-    const { words, fit } = alignWords(await knownSpeech(edition), recording);
+    const { words, fit } = alignWords(await knownSpeech(exportDocument), recording);
     if (fit < FITS)
       throw new Error(
         `This does not sound like a reading of ${file}: of ${words.length} words ${words.filter(({ range }) => range).length} were found, and few of them fit. Is it the right page, the whole of it, and loud enough?`,
       );
-    await writeFile(values.out, `${JSON.stringify(timingsOf(edition, words, recording.length))}\n`);
+    await writeFile(values.out, `${JSON.stringify(timingsOf(exportDocument, words, recording.length))}\n`);
     const out = words.filter(({ range }) => !range).length;
     if (out > 0) terminal.message(`${out} of ${words.length} words are not in the recording.`);
   } finally {
@@ -57,7 +57,7 @@ export async function align(args: string[], terminal: Terminal): Promise<void> {
 }
 
 /** An edition's sound at the rate that is compared, and its words on it. */
-async function knownSpeech({ timeline, render }: Edition): Promise<KnownSpeech> {
+async function knownSpeech({ timeline, render }: ExportDocument): Promise<KnownSpeech> {
   const pcm = new Int16Array(timeline.samples);
   const bytes = new Uint8Array(pcm.buffer);
   let at = 0;
@@ -77,7 +77,7 @@ async function knownSpeech({ timeline, render }: Edition): Promise<KnownSpeech> 
 }
 
 function timingsOf(
-  { blocks, sentences }: Edition,
+  { blocks, sentences }: ExportDocument,
   aligned: ReturnType<typeof alignWords>['words'],
   samples: number,
 ) {

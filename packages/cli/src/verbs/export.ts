@@ -6,7 +6,7 @@ import type { Terminal } from '../terminal.ts';
 import { numberFlag, readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
-import { spokenEdition } from './spokenEdition.ts';
+import { spokenExportDocument } from './spokenExportDocument.ts';
 import { formatFlag, qualityFlags, writeFormat } from './writeFormat.ts';
 
 /** `export FILE --format F --out FILE [--voice ID] [--pace WPM] [--lexicon FILE.pls] [--rate N] [--bitrate N] [--title T] [--pupil P]`: reads, speaks and writes a document in one of the formats. */
@@ -43,7 +43,7 @@ export async function exportDocument(args: string[], terminal: Terminal): Promis
   try {
     const speaking = { voice, pace, pupil: values.pupil, lexicon, entries };
     await writeFormat(
-      await spokenEdition(document, speaking, { registry, clips }),
+      await spokenExportDocument(document, speaking, { registry, clips }),
       format,
       quality,
       values.out,

@@ -8,7 +8,7 @@ import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { ClipFile } from './clipFile.ts';
 import { readDocument } from './document.ts';
-import { spokenEdition } from './spokenEdition.ts';
+import { spokenExportDocument } from './spokenExportDocument.ts';
 import { qualityFlags, writeFormat } from './writeFormat.ts';
 
 const PROFILES = 'profiles.json';
@@ -60,13 +60,13 @@ export async function makeSet(args: string[], terminal: Terminal): Promise<void>
           if (!voice) throw new Error(`no voice speaks ${document.language}`);
           if (!started.has(voice.engine)) await registry.start(voice.engine);
           started.add(voice.engine);
-          const edition = await spokenEdition(document, { voice, pace: profile.pace, pupil: profile.name }, { registry, clips }); // prettier-ignore
+          const exportDocument = await spokenExportDocument(document, { voice, pace: profile.pace, pupil: profile.name }, { registry, clips }); // prettier-ignore
           const format = formatOf(profile.format);
-          const { title, date } = edition.facts;
+          const { title, date } = exportDocument.facts;
           const stem = nameOf(pattern, { title, pupil: profile.name, class: '', subject: '', voice: voice.label, date, school: '', section: '' }); // prettier-ignore
           const target = path.join(values.out, names.unique(stem, format.extension));
           const quality = qualityFlags(profile.rate?.toString(), profile.bitrate?.toString());
-          await writeFormat(edition, format, quality, target);
+          await writeFormat(exportDocument, format, quality, target);
           written += 1;
         }
       } catch (error) {

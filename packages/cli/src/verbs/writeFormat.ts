@@ -3,7 +3,7 @@ import {
   DEFAULT_QUALITY,
   formatOf,
   SAMPLE_RATES,
-  type Edition,
+  type ExportDocument,
   type Format,
   type Quality,
 } from '@aurelfield/formats';
@@ -39,7 +39,7 @@ function oneOf<T extends number>(name: string, text: string | undefined, all: re
 
 /** Writes an edition into a file, which is there when it is whole and not before. */
 export async function writeFormat(
-  edition: Edition,
+  exportDocument: ExportDocument,
   format: Format,
   quality: Quality,
   target: string,
@@ -47,7 +47,7 @@ export async function writeFormat(
   const draft = `${target}.part`;
   try {
     const signal = new AbortController().signal;
-    await pipeline(format.write(edition, { quality, signal }), createWriteStream(draft));
+    await pipeline(format.write(exportDocument, { quality, signal }), createWriteStream(draft));
     await rename(draft, target);
   } catch (error) {
     await unlink(draft).catch(() => undefined);

@@ -1,4 +1,4 @@
-import { type Edition } from '../edition.ts';
+import { type ExportDocument } from '../exportDocument.ts';
 import { FormatError, type Format, type WriteOptions } from '../format.ts';
 import { zipped, type Entry } from '../tools/archive.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
@@ -20,12 +20,12 @@ export const format: Format = {
   needs: ['ffmpeg'],
   bytes: ({ seconds, characters }, quality) =>
     60_000 + characters * 4 + (seconds * mp3BitRate(quality) * 1000) / 8,
-  write: (edition, options) => {
-    if (edition.sentences.length === 0)
+  write: (exportDocument, options) => {
+    if (exportDocument.sentences.length === 0)
       throw new FormatError(
         'Nothing of this reading is heard, so there is no book to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(edition, folder, options), new Date(edition.facts.date)));
+    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
   },
 };
 
@@ -35,24 +35,24 @@ const SMIL =
   '<?xml version="1.0" encoding="utf-8"?>\n<!DOCTYPE smil PUBLIC "-//W3C//DTD SMIL 1.0//EN" "http://www.w3.org/TR/REC-smil/SMIL10.dtd">\n';
 
 /** The files of a DAISY 2.02 book with full text (specification of 2001): `ncc.html`, `text.html`, and for each part a SMIL and a sound file. */
-async function* entries(edition: Edition, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
-  const parts = bookParts(edition);
-  yield { name: 'ncc.html', content: controlCentre(edition, parts) };
-  yield { name: 'text.html', content: [...textDocument(edition)].join('') };
+async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+  const parts = bookParts(exportDocument);
+  yield { name: 'ncc.html', content: controlCentre(exportDocument, parts) };
+  yield { name: 'text.html', content: [...textDocument(exportDocument)].join('') };
   for (const [nth, part] of parts.entries()) {
     const name = `part${nth + 1}`;
-    yield { name: `${name}.smil`, content: [...sequence(edition, part, name)].join('') };
-    const sound = await mp3Stretch(edition, part, folder, `${name}.mp3`, options);
+    yield { name: `${name}.smil`, content: [...sequence(exportDocument, part, name)].join('') };
+    const sound = await mp3Stretch(exportDocument, part, folder, `${name}.mp3`, options);
     yield { name: `${name}.mp3`, content: sound, stored: true };
   }
 }
 
 /** The navigation control centre: metadata, and a heading for each section that points into the SMIL files. */
-function controlCentre(edition: Edition, parts: readonly BookPart[]): string {
-  const { facts, timeline } = edition;
+function controlCentre(exportDocument: ExportDocument, parts: readonly BookPart[]): string {
+  const { facts, timeline } = exportDocument;
   const headings = parts.flatMap((part, nth) => {
     const name = `part${nth + 1}`;
-    const clips = sentenceClips(edition, part);
+    const clips = sentenceClips(exportDocument, part);
     // A part that goes on where the one before was too long has a heading of its own, so that players find it.
     const shown =
       part.sections.length > 0
@@ -60,7 +60,7 @@ function controlCentre(edition: Edition, parts: readonly BookPart[]): string {
         : [{ title: `${facts.title} (${nth + 1})`, level: 1, firstBlock: part.firstBlock }];
     return shown.map(({ title, level, firstBlock }, i) => {
       const clip =
-        clips.find(({ sentence }) => (edition.sentences[sentence]?.block ?? 0) >= firstBlock) ?? clips[0];
+        clips.find(({ sentence }) => (exportDocument.sentences[sentence]?.block ?? 0) >= firstBlock) ?? clips[0];
       const target = clip ? `#p${clip.sentence}` : '';
       const depth = nth === 0 && i === 0 ? 1 : Math.min(6, Math.max(1, level));
       const kind = nth === 0 && i === 0 ? ' class="title"' : '';
@@ -100,13 +100,13 @@ ${headings.map(({ html }) => html).join('\n')}
 `;
 }
 
-function* textDocument(edition: Edition): Generator<string> {
-  const { facts, blocks } = edition;
+function* textDocument(exportDocument: ExportDocument): Generator<string> {
+  const { facts, blocks } = exportDocument;
   yield `${XHTML}<html xmlns="http://www.w3.org/1999/xhtml" lang="${xml(facts.language)}" xml:lang="${xml(facts.language)}"${direction(facts.language)}>
 <head><meta http-equiv="Content-type" content="text/html; charset=utf-8" /><title>${xml(facts.title)}</title></head>
 <body>
 `;
-  for (const part of bookHtml(edition, [0, blocks.length], { marked: true })) yield transitional(part);
+  for (const part of bookHtml(exportDocument, [0, blocks.length], { marked: true })) yield transitional(part);
   yield '</body>\n</html>\n';
 }
 
@@ -115,14 +115,14 @@ function transitional(html: string): string {
   return html.replace(/<(\/?)fig(?:ure|caption)/gu, '<$1div').replace(/ data-of="[^"]*"/gu, '');
 }
 
-function* sequence(edition: Edition, part: BookPart, name: string): Generator<string> {
-  const { timeline } = edition;
-  const first = firstOfPlace(edition);
+function* sequence(exportDocument: ExportDocument, part: BookPart, name: string): Generator<string> {
+  const { timeline } = exportDocument;
+  const first = firstOfPlace(exportDocument);
   const time = (samples: number) => `npt=${(samples / timeline.sampleRate).toFixed(3)}s`;
   const length = (part.to - part.from) / timeline.sampleRate;
-  yield `${SMIL}<smil><head><meta name="dc:format" content="Daisy 2.02" /><meta name="dc:title" content="${xml(edition.facts.title)}" /><meta name="dc:identifier" content="${xml(edition.facts.identifier)}" /><meta name="ncc:totalElapsedTime" content="${clock(part.from / timeline.sampleRate)}" /><meta name="ncc:timeInThisSmil" content="${clock(length)}" /><layout><region id="text" /></layout></head>\n<body><seq dur="${length.toFixed(3)}s">\n`;
+  yield `${SMIL}<smil><head><meta name="dc:format" content="Daisy 2.02" /><meta name="dc:title" content="${xml(exportDocument.facts.title)}" /><meta name="dc:identifier" content="${xml(exportDocument.facts.identifier)}" /><meta name="ncc:totalElapsedTime" content="${clock(part.from / timeline.sampleRate)}" /><meta name="ncc:timeInThisSmil" content="${clock(length)}" /><layout><region id="text" /></layout></head>\n<body><seq dur="${length.toFixed(3)}s">\n`;
   // A sentence is a phrase: with a word each, the phrase keys of players would go word by word.
-  for (const { sentence, from, to } of sentenceClips(edition, part)) {
+  for (const { sentence, from, to } of sentenceClips(exportDocument, part)) {
     const place = first[sentence] ?? sentence;
     yield `<par endsync="last" id="p${sentence}"><text src="text.html#s${place}" id="t${sentence}" /><audio src="${name}.mp3" clip-begin="${time(from)}" clip-end="${time(to)}" id="a${sentence}" /></par>\n`;
   }
@@ -130,9 +130,9 @@ function* sequence(edition: Edition, part: BookPart, name: string): Generator<st
 }
 
 /** When each sentence of a part is heard: from its first word to its last. */
-function sentenceClips(edition: Edition, part: BookPart): { sentence: number; from: number; to: number }[] {
+function sentenceClips(exportDocument: ExportDocument, part: BookPart): { sentence: number; from: number; to: number }[] {
   const clips: { sentence: number; from: number; to: number }[] = [];
-  for (const { sentence, from, to } of overlayClips(edition, part)) {
+  for (const { sentence, from, to } of overlayClips(exportDocument, part)) {
     const last = clips.at(-1);
     if (last?.sentence === sentence) last.to = to;
     else clips.push({ sentence, from, to });

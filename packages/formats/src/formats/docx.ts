@@ -12,7 +12,7 @@ import {
   WidthType,
 } from 'docx';
 import sharp from 'sharp';
-import type { Edition, EditionBlock } from '../edition.ts';
+import type { ExportDocument, ExportDocumentBlock } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { isRightToLeft, xml } from '../tools/xml.ts';
 
@@ -26,8 +26,8 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => 9000 + characters * 0.6,
-  write: async function* (edition, { signal }) {
-    const packed = await Packer.toBuffer(await document(edition));
+  write: async function* (exportDocument, { signal }) {
+    const packed = await Packer.toBuffer(await document(exportDocument));
     signal.throwIfAborted();
     yield packed;
   },
@@ -39,7 +39,7 @@ const INDENT = { left: 480, hanging: 240 };
 /** Pixels: as wide as the text of a page. */
 const PICTURE_WIDTH = 560;
 
-async function document({ facts, blocks }: Edition): Promise<Document> {
+async function document({ facts, blocks }: ExportDocument): Promise<Document> {
   const children: (Paragraph | Table)[] = [];
   for (const { kind, blocks: numbers } of groupBlocks(blocks)) {
     const own = numbers.flatMap((number) => blocks[number] ?? []);
@@ -55,7 +55,7 @@ async function document({ facts, blocks }: Edition): Promise<Document> {
   });
 }
 
-async function paragraphs(block: EditionBlock, language: string): Promise<Paragraph[]> {
+async function paragraphs(block: ExportDocumentBlock, language: string): Promise<Paragraph[]> {
   const bidirectional = isRightToLeft(block.language ?? language);
   const run = new TextRun({
     text: clean(block.text),
@@ -87,7 +87,7 @@ async function paragraphs(block: EditionBlock, language: string): Promise<Paragr
   }
 }
 
-async function picture({ picture: file, text }: EditionBlock): Promise<Paragraph> {
+async function picture({ picture: file, text }: ExportDocumentBlock): Promise<Paragraph> {
   if (!file) return new Paragraph('');
   const { width, height } = await sharp(Buffer.from(file.content)).metadata();
   const scale = Math.min(1, PICTURE_WIDTH / width);
@@ -103,7 +103,7 @@ async function picture({ picture: file, text }: EditionBlock): Promise<Paragraph
   });
 }
 
-function table(rows: readonly EditionBlock[]): Table {
+function table(rows: readonly ExportDocumentBlock[]): Table {
   const cells = rows.map(({ text }) => text.split(CELL_SEPARATOR));
   const columns = Math.max(...cells.map((row) => row.length));
   return new Table({

@@ -1,4 +1,4 @@
-import { sectionsOf, type Edition, type Section } from '../edition.ts';
+import { sectionsOf, type ExportDocument, type Section } from '../exportDocument.ts';
 import { FormatError, type Format, type WriteOptions } from '../format.ts';
 import { zipped, type Entry } from '../tools/archive.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
@@ -24,45 +24,45 @@ export const format: Format = {
   needs: ['ffmpeg'],
   bytes: ({ seconds: length, characters }, quality) =>
     250_000 + characters * 4 + (length * mp3BitRate(quality) * 1000) / 8,
-  write: (edition, options) => {
-    if (edition.sentences.length === 0)
+  write: (exportDocument, options) => {
+    if (exportDocument.sentences.length === 0)
       throw new FormatError(
         'Nothing of this reading is heard, so there is no book to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(edition, folder, options), new Date(edition.facts.date)));
+    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
   },
 };
 
 const CONTAINER =
   '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="EPUB/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n';
 
-async function* entries(edition: Edition, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
   yield { name: 'mimetype', content: 'application/epub+zip', stored: true };
   yield { name: 'META-INF/container.xml', content: CONTAINER };
-  const parts = bookParts(edition);
-  const fonts = fontFiles(edition.facts.look.font);
-  const pictures = edition.blocks.flatMap(({ picture }, block) => (picture ? [{ block, picture }] : []));
-  const sections = sectionsOf(edition);
+  const parts = bookParts(exportDocument);
+  const fonts = fontFiles(exportDocument.facts.look.font);
+  const pictures = exportDocument.blocks.flatMap(({ picture }, block) => (picture ? [{ block, picture }] : []));
+  const sections = sectionsOf(exportDocument);
   yield {
     name: 'EPUB/package.opf',
     content: packageDocument(
-      edition,
+      exportDocument,
       parts,
       fonts.map(({ name }) => name),
       pictures,
     ),
   };
-  yield { name: 'EPUB/nav.xhtml', content: navigation(edition, parts, sections) };
-  yield { name: 'EPUB/cover.png', content: await drawnCover(edition), stored: true };
-  yield { name: 'EPUB/style.css', content: style(edition) };
+  yield { name: 'EPUB/nav.xhtml', content: navigation(exportDocument, parts, sections) };
+  yield { name: 'EPUB/cover.png', content: await drawnCover(exportDocument), stored: true };
+  yield { name: 'EPUB/style.css', content: style(exportDocument) };
   for (const { name, content } of fonts) yield { name: `EPUB/fonts/${name}`, content, stored: true };
   for (const { block, picture } of pictures)
     yield { name: `EPUB/${pictureName(block, picture.mediaType)}`, content: picture.content, stored: true };
   for (const [nth, part] of parts.entries()) {
     const name = partName(nth);
-    yield { name: `EPUB/${name}.xhtml`, content: [...contentDocument(edition, part)].join('') };
-    yield { name: `EPUB/${name}.smil`, content: [...overlay(edition, part, name)].join('') };
-    const sound = await mp3Stretch(edition, part, folder, `${name}.mp3`, options);
+    yield { name: `EPUB/${name}.xhtml`, content: [...contentDocument(exportDocument, part)].join('') };
+    yield { name: `EPUB/${name}.smil`, content: [...overlay(exportDocument, part, name)].join('') };
+    const sound = await mp3Stretch(exportDocument, part, folder, `${name}.mp3`, options);
     yield { name: `EPUB/${name}.mp3`, content: sound, stored: true };
   }
 }
@@ -80,12 +80,12 @@ function pageId(page: string): string {
 }
 
 function packageDocument(
-  edition: Edition,
+  exportDocument: ExportDocument,
   parts: readonly BookPart[],
   fonts: readonly string[],
   pictures: readonly { readonly block: number; readonly picture: { readonly mediaType: string } }[],
 ): string {
-  const { facts, timeline, blocks } = edition;
+  const { facts, timeline, blocks } = exportDocument;
   const length = (samples: number) => clock(samples / timeline.sampleRate);
   const hasPages = blocks.some(({ page }) => page !== undefined);
   const features = ['synchronizedAudioText', 'structuralNavigation', 'tableOfContents', 'readingOrder', 'displayTransformability', ...(blocks.some(({ type }) => type === 'picture') ? ['alternativeText'] : []), ...(hasPages ? ['pageNavigation', 'pageBreakMarkers'] : [])]; // prettier-ignore
@@ -134,8 +134,8 @@ ${parts.map((_part, nth) => `<itemref idref="${partName(nth)}"/>`).join('\n')}
 }
 
 /** The contents as nested lists by the depth of headings, and the pages of the source. */
-function navigation(edition: Edition, parts: readonly BookPart[], sections: readonly Section[]): string {
-  const { facts, blocks } = edition;
+function navigation(exportDocument: ExportDocument, parts: readonly BookPart[], sections: readonly Section[]): string {
+  const { facts, blocks } = exportDocument;
   const addressOf = (block: number) => {
     const nth = parts.findIndex((part) => block >= part.firstBlock && block < part.endBlock);
     return `${partName(Math.max(0, nth))}.xhtml`;
@@ -172,8 +172,8 @@ function nested(sections: readonly Section[], link: (section: Section) => string
   return list;
 }
 
-function* contentDocument(edition: Edition, part: BookPart): Generator<string> {
-  const { facts, blocks } = edition;
+function* contentDocument(exportDocument: ExportDocument, part: BookPart): Generator<string> {
+  const { facts, blocks } = exportDocument;
   const title = part.sections[0]?.title ?? facts.title;
   yield `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE html>
@@ -181,7 +181,7 @@ function* contentDocument(edition: Edition, part: BookPart): Generator<string> {
 <head><title>${xml(title)}</title><link rel="stylesheet" href="style.css"/></head>
 <body><section class="part">
 `;
-  yield* bookHtml(edition, [part.firstBlock, part.endBlock], {
+  yield* bookHtml(exportDocument, [part.firstBlock, part.endBlock], {
     marked: true,
     pictureAddress: (block) => pictureName(block, blocks[block]?.picture?.mediaType ?? 'image/jpeg'),
     pageId,
@@ -189,12 +189,12 @@ function* contentDocument(edition: Edition, part: BookPart): Generator<string> {
   yield '</section></body>\n</html>\n';
 }
 
-function* overlay(edition: Edition, part: BookPart, name: string): Generator<string> {
-  const first = firstOfPlace(edition);
-  const time = (samples: number) => `${seconds(samples / edition.timeline.sampleRate)}s`;
+function* overlay(exportDocument: ExportDocument, part: BookPart, name: string): Generator<string> {
+  const first = firstOfPlace(exportDocument);
+  const time = (samples: number) => `${seconds(samples / exportDocument.timeline.sampleRate)}s`;
   yield `<?xml version="1.0" encoding="UTF-8"?>\n<smil xmlns="http://www.w3.org/ns/SMIL" xmlns:epub="http://www.idpf.org/2007/ops" version="3.0"><body>\n`;
   let open: number | undefined;
-  for (const { sentence, word, from, to } of overlayClips(edition, part)) {
+  for (const { sentence, word, from, to } of overlayClips(exportDocument, part)) {
     const place = first[sentence] ?? sentence;
     if (sentence !== open) {
       if (open !== undefined) yield '</seq>\n';
@@ -207,7 +207,7 @@ function* overlay(edition: Edition, part: BookPart, name: string): Generator<str
   yield '</body></smil>\n';
 }
 
-function style({ facts: { look } }: Edition): string {
+function style({ facts: { look } }: ExportDocument): string {
   return `${fontRules(look.font, ({ name }) => `fonts/${name}`)}
 ${lookStyle(look, { word: 'lit', sentence: 'lit-sentence' })}
 ${look.lit === 'nothing' || look.lit === 'sentence' || look.lit === 'line' ? '.lit{color:inherit}' : ''}

@@ -11,9 +11,9 @@ export const format: Format = {
   quality: ['sampleRate'],
   needs: ['ffmpeg'],
   bytes: ({ seconds }, { sampleRate }) => 8192 + seconds * sampleRate,
-  write: (edition, options) =>
+  write: (exportDocument, options) =>
     soundFile(
-      edition,
+      exportDocument,
       {
         extension: 'flac',
         codec: ['-c:a', 'flac', '-sample_fmt', 's16', ...atRate(options.quality.sampleRate), '-f', 'flac'],

@@ -1,4 +1,4 @@
-import { secondsOf, sectionsOf, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 
@@ -12,18 +12,18 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 12,
-  write: (edition) => utf8(document(edition)),
+  write: (exportDocument) => utf8(document(exportDocument)),
 };
 
 /** The document of `timings.schema.json`, written piece by piece. Times are seconds with microseconds, so that the sample can be told from them. */
-function* document(edition: Edition): Generator<string> {
-  const { facts, blocks, sentences, timeline } = edition;
-  const time = (samples: number) => Number(secondsOf(edition, samples).toFixed(6));
+function* document(exportDocument: ExportDocument): Generator<string> {
+  const { facts, blocks, sentences, timeline } = exportDocument;
+  const time = (samples: number) => Number(secondsOf(exportDocument, samples).toFixed(6));
   const { identifier, title, language, pupil, voice, school, className, date } = facts;
   const head = { format: 'aurelfield-timings', version: 1, identifier, title, language, pupil, voice, school, className, date, sampleRate: timeline.sampleRate, duration: time(timeline.samples) }; // prettier-ignore
   yield `${JSON.stringify(head).slice(0, -1)},\n"sections":[`;
   yield* listed(
-    sectionsOf(edition).map(({ title: name, level, from, to, firstBlock }) => ({
+    sectionsOf(exportDocument).map(({ title: name, level, from, to, firstBlock }) => ({
       title: name,
       level,
       block: firstBlock,

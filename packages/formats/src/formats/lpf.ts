@@ -1,4 +1,4 @@
-import { sectionsOf, type Edition } from '../edition.ts';
+import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { FormatError, type Format, type WriteOptions } from '../format.ts';
 import { zipped, type Entry } from '../tools/archive.ts';
 import { drawnCover } from '../tools/cover.ts';
@@ -16,19 +16,19 @@ export const format: Format = {
   quality: ['sampleRate', 'bitRate'],
   needs: ['ffmpeg'],
   bytes: ({ seconds }, quality) => 60_000 + (seconds * mp3BitRate(quality) * 1000) / 8,
-  write: (edition, options) => {
-    if (edition.sentences.length === 0)
+  write: (exportDocument, options) => {
+    if (exportDocument.sentences.length === 0)
       throw new FormatError(
         'Nothing of this reading is heard, so there is no audiobook to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(edition, folder, options), new Date(edition.facts.date)));
+    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
   },
 };
 
 /** The files of an audiobook in the Lightweight Packaging Format (W3C Audiobooks; W3C Note LPF). */
-async function* entries(edition: Edition, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
-  const sections = sectionsOf(edition).filter(({ from, to }) => to > from);
-  const { facts, timeline } = edition;
+async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+  const sections = sectionsOf(exportDocument).filter(({ from, to }) => to > from);
+  const { facts, timeline } = exportDocument;
   const lasts = (samples: number) => `PT${(samples / timeline.sampleRate).toFixed(3)}S`;
   const track = (nth: number) => `track${String(nth + 1).padStart(3, '0')}.mp3`;
   const manifest = {
@@ -79,9 +79,9 @@ async function* entries(edition: Edition, folder: string, options: WriteOptions)
     name: 'index.html',
     content: `<!DOCTYPE html>\n<html lang="${xml(facts.language)}"${direction(facts.language)}>\n<head><meta charset="utf-8"/><title>${xml(facts.title)}</title><link rel="publication" href="publication.json"/></head>\n<body><main><h1>${xml(facts.title)}</h1>\n<nav role="doc-toc" aria-label="Contents"><ol>\n${items}\n</ol></nav></main></body>\n</html>\n`,
   };
-  yield { name: 'cover.png', content: await drawnCover(edition), stored: true };
+  yield { name: 'cover.png', content: await drawnCover(exportDocument), stored: true };
   for (const [nth, { from, to }] of sections.entries()) {
-    const sound = await mp3Stretch(edition, { from, to }, folder, track(nth), options);
+    const sound = await mp3Stretch(exportDocument, { from, to }, folder, track(nth), options);
     yield { name: track(nth), content: sound, stored: true };
   }
 }

@@ -1,4 +1,4 @@
-import { secondsOf, textOfSentence, type Edition } from '../edition.ts';
+import { secondsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { authorOf } from '../tools/tags.ts';
 import { utf8 } from '../tools/bytes.ts';
@@ -13,23 +13,23 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 4,
-  write: (edition) => utf8(lines(edition)),
+  write: (exportDocument) => utf8(lines(exportDocument)),
 };
 
-function* lines(edition: Edition): Generator<string> {
-  const { facts, timeline } = edition;
+function* lines(exportDocument: ExportDocument): Generator<string> {
+  const { facts, timeline } = exportDocument;
   const head = { ti: facts.title, ar: authorOf(facts), al: facts.part?.of ?? '', la: facts.language };
   for (const [name, value] of Object.entries(head).filter(([, value]) => value !== ''))
     yield `[${name}:${value.replace(/[[\]\n]/gu, ' ')}]\n`;
-  yield `[length:${stamp(secondsOf(edition, timeline.samples)).slice(0, -3)}]\n`;
-  for (const [nth, sentence] of edition.sentences.entries()) {
+  yield `[length:${stamp(secondsOf(exportDocument, timeline.samples)).slice(0, -3)}]\n`;
+  for (const [nth, sentence] of exportDocument.sentences.entries()) {
     const timed = timeline.sentences[nth];
-    if (!timed || textOfSentence(edition, sentence) === '') continue;
-    const text = edition.blocks[sentence.block]?.text ?? '';
+    if (!timed || textOfSentence(exportDocument, sentence) === '') continue;
+    const text = exportDocument.blocks[sentence.block]?.text ?? '';
     let at = sentence.start;
-    let line = `[${stamp(secondsOf(edition, timed.from))}]`;
+    let line = `[${stamp(secondsOf(exportDocument, timed.from))}]`;
     sentence.words.forEach((word, i) => {
-      line += `${plain(text.slice(at, word.start))}<${stamp(secondsOf(edition, timed.words[i]?.from ?? timed.from))}>${plain(text.slice(word.start, word.end))}`;
+      line += `${plain(text.slice(at, word.start))}<${stamp(secondsOf(exportDocument, timed.words[i]?.from ?? timed.from))}>${plain(text.slice(word.start, word.end))}`;
       at = word.end;
     });
     yield `${line}${plain(text.slice(at, sentence.end))}\n`;

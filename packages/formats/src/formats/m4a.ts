@@ -1,5 +1,5 @@
 import type { Format } from '../format.ts';
-import { secondsOf, type Edition } from '../edition.ts';
+import { secondsOf, type ExportDocument } from '../exportDocument.ts';
 import { atRate, soundFile } from '../tools/soundFile.ts';
 
 export const format: Format = {
@@ -12,14 +12,14 @@ export const format: Format = {
   quality: ['sampleRate', 'bitRate'],
   needs: ['ffmpeg'],
   bytes: ({ seconds }, { bitRate }) => 60_000 + (seconds * bitRate * 1000) / 8,
-  write: (edition, options) =>
+  write: (exportDocument, options) =>
     soundFile(
-      edition,
+      exportDocument,
       {
         extension: 'm4a',
         cover: true,
         codec: [
-          '-af', `aresample=${options.quality.sampleRate},atrim=end_sample=${lengthInFrames(edition, options.quality.sampleRate)}`,
+          '-af', `aresample=${options.quality.sampleRate},atrim=end_sample=${lengthInFrames(exportDocument, options.quality.sampleRate)}`,
           '-c:a', 'aac', '-aac_coder', 'fast', ...atRate(options.quality.sampleRate),
           '-b:a', `${options.quality.bitRate}k`, '-movflags', '+faststart', '-f', 'ipod',
         ], // prettier-ignore
@@ -32,10 +32,10 @@ export const format: Format = {
 const FRAME = 1024;
 
 /** The length to encode: where less than half a frame is left over it is cut off the silence at the end, so that the sound ends as near as frames allow. */
-function lengthInFrames(edition: Edition, sampleRate: number): number {
-  const { samples, sentences } = edition.timeline;
-  const length = Math.round(secondsOf(edition, samples) * sampleRate);
+function lengthInFrames(exportDocument: ExportDocument, sampleRate: number): number {
+  const { samples, sentences } = exportDocument.timeline;
+  const length = Math.round(secondsOf(exportDocument, samples) * sampleRate);
   const over = length % FRAME;
-  const silent = secondsOf(edition, samples - (sentences.at(-1)?.to ?? samples)) * sampleRate;
+  const silent = secondsOf(exportDocument, samples - (sentences.at(-1)?.to ?? samples)) * sampleRate;
   return over < FRAME / 2 && over < silent ? length - over : length;
 }

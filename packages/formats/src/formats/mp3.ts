@@ -1,6 +1,6 @@
 /* eslint-disable @typescript-eslint/no-unsafe-enum-assignment -- the writer's enums are types only: a bundle has no values of them */
 import { ID3Writer } from 'browser-id3-writer';
-import { secondsOf, sectionsOf, textOfSentence, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { drawnCover } from '../tools/cover.ts';
 import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
@@ -23,20 +23,20 @@ export const format: Format = {
   needs: ['ffmpeg'],
   bytes: ({ seconds, characters }, quality) =>
     60_000 + characters * 3 + (seconds * mp3BitRate(quality) * 1000) / 8,
-  write: (edition, options) =>
+  write: (exportDocument, options) =>
     withFolder(async function* (folder) {
-      const { samples } = edition.timeline;
-      const sound = await mp3Stretch(edition, { from: 0, to: samples }, folder, 'sound.mp3', options);
-      yield await id3Of(edition);
+      const { samples } = exportDocument.timeline;
+      const sound = await mp3Stretch(exportDocument, { from: 0, to: samples }, folder, 'sound.mp3', options);
+      yield await id3Of(exportDocument);
       yield* sound();
     }),
 };
 
 /** The tag by itself: tags, cover, chapters, the text, and each word in time. */
-async function id3Of(edition: Edition): Promise<Uint8Array> {
-  const tags = tagsOf(edition);
-  const milliseconds = (samples: number) => Math.round(secondsOf(edition, samples) * 1000);
-  const language = LANGUAGES[edition.facts.language.split('-')[0] ?? ''] ?? 'XXX';
+async function id3Of(exportDocument: ExportDocument): Promise<Uint8Array> {
+  const tags = tagsOf(exportDocument);
+  const milliseconds = (samples: number) => Math.round(secondsOf(exportDocument, samples) * 1000);
+  const language = LANGUAGES[exportDocument.facts.language.split('-')[0] ?? ''] ?? 'XXX';
   const writer = new ID3Writer(new ArrayBuffer(0));
   writer
     .setFrame('TIT2', tags.title ?? '')
@@ -44,16 +44,16 @@ async function id3Of(edition: Edition): Promise<Uint8Array> {
     .setFrame('TALB', tags.album ?? '')
     .setFrame('TPE2', tags.album_artist ?? '')
     .setFrame('TCOM', [tags.composer ?? ''])
-    .setFrame('TYER', Number(edition.facts.date.slice(0, 4)))
-    .setFrame('TDAT', edition.facts.date.slice(8, 10) + edition.facts.date.slice(5, 7))
+    .setFrame('TYER', Number(exportDocument.facts.date.slice(0, 4)))
+    .setFrame('TDAT', exportDocument.facts.date.slice(8, 10) + exportDocument.facts.date.slice(5, 7))
     .setFrame('TCON', ['Speech'])
     .setFrame('TLAN', language)
-    .setFrame('TXXX', { description: 'date', value: edition.facts.date })
+    .setFrame('TXXX', { description: 'date', value: exportDocument.facts.date })
     .setFrame('COMM', { description: '', text: tags.comment ?? '', language })
-    .setFrame('APIC', { type: 3, data: arrayBuffer(await drawnCover(edition)), description: 'Cover' })
+    .setFrame('APIC', { type: 3, data: arrayBuffer(await drawnCover(exportDocument)), description: 'Cover' })
     .setFrame('USLT', {
       description: '',
-      lyrics: edition.sentences.map((sentence) => textOfSentence(edition, sentence)).join('\n'),
+      lyrics: exportDocument.sentences.map((sentence) => textOfSentence(exportDocument, sentence)).join('\n'),
       language,
     })
     .setFrame('SYLT', {
@@ -61,15 +61,15 @@ async function id3Of(edition: Edition): Promise<Uint8Array> {
       timestampFormat: 2,
       language,
       description: 'words',
-      text: edition.sentences.flatMap(({ block, words, end }, nth) =>
+      text: exportDocument.sentences.flatMap(({ block, words, end }, nth) =>
         words.map((word, i): [string, number] => [
-          (edition.blocks[block]?.text ?? '').slice(word.start, words[i + 1]?.start ?? end),
-          milliseconds(edition.timeline.sentences[nth]?.words[i]?.from ?? 0),
+          (exportDocument.blocks[block]?.text ?? '').slice(word.start, words[i + 1]?.start ?? end),
+          milliseconds(exportDocument.timeline.sentences[nth]?.words[i]?.from ?? 0),
         ]),
       ),
     });
   if (tags.track !== undefined) writer.setFrame('TRCK', tags.track);
-  const sections = sectionsOf(edition).slice(0, MOST_CHAPTERS);
+  const sections = sectionsOf(exportDocument).slice(0, MOST_CHAPTERS);
   sections.forEach(({ title, from, to }, nth) =>
     writer.setFrame('CHAP', {
       id: `section${nth}`,

@@ -1,5 +1,5 @@
 import type { Format } from '../format.ts';
-import { secondsOf, sectionsOf, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { clock } from '../tools/clock.ts';
 import { soundFile } from '../tools/soundFile.ts';
 
@@ -23,17 +23,17 @@ export const format: Format = {
   needs: ['ffmpeg'],
   // Speech takes about two thirds of what it may.
   bytes: ({ seconds }, { bitRate }) => 4000 + (seconds * Math.min(bitRate, 96) * 1000) / 12,
-  write: (edition, options) => {
+  write: (exportDocument, options) => {
     const { sampleRate, bitRate } = options.quality;
     return soundFile(
-      edition,
+      exportDocument,
       {
         extension: 'opus',
         // ffmpeg 5 rounds the seconds of a chapter and adds its milliseconds: they are written as the comments that they are.
         chapters: false,
         codec: [
           '-af', `aresample=${sampleRate}`, '-c:a', 'libopus', '-ar', String(OPUS_RATES[sampleRate] ?? 48_000), '-ac', '1',
-          '-b:a', `${bitRate}k`, '-application', 'voip', '-compression_level', '5', '-f', 'opus', ...chapterComments(edition),
+          '-b:a', `${bitRate}k`, '-application', 'voip', '-compression_level', '5', '-f', 'opus', ...chapterComments(exportDocument),
         ], // prettier-ignore
       },
       options,
@@ -42,9 +42,9 @@ export const format: Format = {
 };
 
 /** Chapters as comments (Xiph.Org, Ogg Vorbis chapter extension). */
-function chapterComments(edition: Edition): string[] {
-  return sectionsOf(edition).flatMap(({ title, from }, nth) => {
+function chapterComments(exportDocument: ExportDocument): string[] {
+  return sectionsOf(exportDocument).flatMap(({ title, from }, nth) => {
     const name = `CHAPTER${String(nth).padStart(3, '0')}`;
-    return ['-metadata', `${name}=${clock(secondsOf(edition, from))}`, '-metadata', `${name}NAME=${title}`];
+    return ['-metadata', `${name}=${clock(secondsOf(exportDocument, from))}`, '-metadata', `${name}NAME=${title}`];
   });
 }

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { secondsOf, sectionsOf, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { FormatError, type Format } from '../format.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
 import { utf8 } from '../tools/bytes.ts';
@@ -25,18 +25,18 @@ export const format: Format = {
   needs: ['ffmpeg'],
   bytes: ({ seconds, characters }, quality) =>
     100_000 + characters * 12 + (seconds * mp3BitRate(quality) * 1000) / 6,
-  write: (edition, options) => {
-    const length = secondsOf(edition, edition.timeline.samples);
+  write: (exportDocument, options) => {
+    const length = secondsOf(exportDocument, exportDocument.timeline.samples);
     if (length > LONGEST)
       throw new FormatError(
         `This reading lasts ${Math.round(length / 360) / 10} hours; a page in one file holds up to ${LONGEST / 3600}. Take one file a section, or an EPUB.`,
       );
     return withFolder(async function* (folder) {
-      const whole = { from: 0, to: edition.timeline.samples };
-      const sound = await mp3Stretch(edition, whole, folder, 'sound.mp3', options);
-      yield* utf8(head(edition));
+      const whole = { from: 0, to: exportDocument.timeline.samples };
+      const sound = await mp3Stretch(exportDocument, whole, folder, 'sound.mp3', options);
+      yield* utf8(head(exportDocument));
       yield* base64(sound());
-      yield* utf8(foot(edition));
+      yield* utf8(foot(exportDocument));
     });
   },
 };
@@ -47,8 +47,8 @@ function policy(script: string): string {
   return `default-src 'none'; media-src data:; img-src data:; font-src data:; style-src 'unsafe-inline'; script-src 'sha256-${hash}'`;
 }
 
-function* head(edition: Edition): Generator<string> {
-  const { facts, blocks, timeline } = edition;
+function* head(exportDocument: ExportDocument): Generator<string> {
+  const { facts, blocks, timeline } = exportDocument;
   const fonts = fontRules(
     facts.look.font,
     ({ content }) => `data:font/woff2;base64,${content.toString('base64')}`,
@@ -65,7 +65,7 @@ ${lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' })}
 </style></head>
 <body><main>
 `;
-  yield* bookHtml(edition, [0, blocks.length], {
+  yield* bookHtml(exportDocument, [0, blocks.length], {
     marked: true,
     pictureAddress: (block) => {
       const picture = blocks[block]?.picture;
@@ -74,7 +74,7 @@ ${lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' })}
         : '';
     },
   });
-  const sections = sectionsOf(edition);
+  const sections = sectionsOf(exportDocument);
   const contents =
     sections.length < 2
       ? ''
@@ -91,9 +91,9 @@ ${lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' })}
 <audio id="sound" preload="auto" src="data:audio/mpeg;base64,`;
 }
 
-function* foot(edition: Edition): Generator<string> {
-  const { timeline } = edition;
-  const first = firstOfPlace(edition);
+function* foot(exportDocument: ExportDocument): Generator<string> {
+  const { timeline } = exportDocument;
+  const first = firstOfPlace(exportDocument);
   const time = (samples: number) => Math.round((samples / timeline.sampleRate) * 1_000_000) / 1000;
   yield '"></audio>\n<script type="application/json" id="times">{"sentences":[';
   for (const [nth, { from, to, words }] of timeline.sentences.entries()) {

@@ -1,5 +1,5 @@
 import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core';
-import type { Edition, EditionBlock } from '../edition.ts';
+import type { ExportDocument, ExportDocumentBlock } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 
@@ -13,7 +13,7 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => 500 + characters * 1.4,
-  write: (edition) => utf8(document(edition)),
+  write: (exportDocument) => utf8(document(exportDocument)),
 };
 
 /** Half points of headings by depth. */
@@ -24,7 +24,7 @@ const TABLE_WIDTH = 9000;
 const PICTURE_LINE = 128;
 
 /** The rules of RTF 1.9 that it takes: `\\u` with `\\uc1`, outline levels, table rows, pictures (from memory). */
-function* document({ facts, blocks }: Edition): Generator<string> {
+function* document({ facts, blocks }: ExportDocument): Generator<string> {
   yield `{\\rtf1\\ansi\\ansicpg1252\\uc1\\deff0{\\fonttbl{\\f0\\fswiss Arial;}}{\\info{\\title ${escaped(facts.title)}}{\\author ${escaped(facts.school)}}}\\f0\\fs24\n`;
   for (const { kind, blocks: numbers } of groupBlocks(blocks)) {
     const own = numbers.flatMap((number) => blocks[number] ?? []);
@@ -34,7 +34,7 @@ function* document({ facts, blocks }: Edition): Generator<string> {
   yield '}\n';
 }
 
-function paragraph(block: EditionBlock): string {
+function paragraph(block: ExportDocumentBlock): string {
   const text = escaped(block.text);
   switch (block.type) {
     case 'heading': {
@@ -51,7 +51,7 @@ function paragraph(block: EditionBlock): string {
   }
 }
 
-function* tableRows(rows: readonly EditionBlock[]): Generator<string> {
+function* tableRows(rows: readonly ExportDocumentBlock[]): Generator<string> {
   const cells = rows.map(({ text }) => text.split(CELL_SEPARATOR));
   const columns = Math.max(...cells.map((row) => row.length));
   const ends = Array.from(
@@ -69,7 +69,7 @@ function* tableRows(rows: readonly EditionBlock[]): Generator<string> {
   yield '\\pard\\par\n';
 }
 
-function pictureOf({ mediaType, content }: NonNullable<EditionBlock['picture']>): string {
+function pictureOf({ mediaType, content }: NonNullable<ExportDocumentBlock['picture']>): string {
   const digits = Buffer.from(content).toString('hex');
   const lines = digits.match(new RegExp(`.{1,${PICTURE_LINE}}`, 'gu')) ?? [];
   return `{\\pard{\\pict\\${mediaType === 'image/png' ? 'pngblip' : 'jpegblip'}\n${lines.join('\n')}}\\par}\n`;

@@ -1,4 +1,4 @@
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 import { captionsOf } from '../tools/captions.ts';
@@ -14,11 +14,11 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 1.8,
-  write: (edition) => utf8(cues(edition)),
+  write: (exportDocument) => utf8(cues(exportDocument)),
 };
 
-function* cues(edition: Edition): Generator<string> {
-  for (const [nth, { lines, from, to }] of captionsOf(edition).entries()) {
+function* cues(exportDocument: ExportDocument): Generator<string> {
+  for (const [nth, { lines, from, to }] of captionsOf(exportDocument).entries()) {
     const text = lines.map((line) => line.map((word) => word.text).join(' ')).join('\n');
     // An arrow in the text would be taken for a line of times.
     yield `${nth + 1}\n${clock(from, ',')} --> ${clock(to, ',')}\n${text.replace(/-->/gu, '→')}\n\n`;

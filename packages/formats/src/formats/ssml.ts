@@ -1,4 +1,4 @@
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 import { xml } from '../tools/xml.ts';
@@ -13,11 +13,11 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 2,
-  write: (edition) => utf8(document(edition)),
+  write: (exportDocument) => utf8(document(exportDocument)),
 };
 
 /** What is said as a document of SSML 1.1 (W3C): a paragraph a block, a sentence a sentence, a break for each pause, sounds in IPA. */
-function* document({ facts, blocks, sentences }: Edition): Generator<string> {
+function* document({ facts, blocks, sentences }: ExportDocument): Generator<string> {
   yield `<?xml version="1.0" encoding="UTF-8"?>\n<speak version="1.1" xmlns="http://www.w3.org/2001/10/synthesis" xml:lang="${xml(facts.language)}">\n<meta name="title" content="${xml(facts.title)}"/>\n`;
   let open: number | undefined;
   for (const { block, plan, pauses, pauseAfter } of sentences) {

@@ -1,4 +1,4 @@
-import { secondsOf, sectionsOf, textOfSentence, type Edition } from '../edition.ts';
+import { secondsOf, sectionsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 
@@ -12,7 +12,7 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 16,
-  write: (edition) => utf8(grid(edition)),
+  write: (exportDocument) => utf8(grid(exportDocument)),
 };
 
 interface Interval {
@@ -21,19 +21,19 @@ interface Interval {
   readonly text: string;
 }
 
-function* grid(edition: Edition): Generator<string> {
-  const { timeline, sentences, blocks } = edition;
-  const end = secondsOf(edition, timeline.samples);
+function* grid(exportDocument: ExportDocument): Generator<string> {
+  const { timeline, sentences, blocks } = exportDocument;
+  const end = secondsOf(exportDocument, timeline.samples);
   const tiers = [
     {
       name: 'sections',
-      intervals: sectionsOf(edition).map(({ title, from, to }) => ({ from, to, text: title })),
+      intervals: sectionsOf(exportDocument).map(({ title, from, to }) => ({ from, to, text: title })),
     },
     {
       name: 'sentences',
       intervals: sentences.map((sentence, nth) => ({
         ...range(nth),
-        text: textOfSentence(edition, sentence),
+        text: textOfSentence(exportDocument, sentence),
       })),
     },
     {
@@ -52,7 +52,7 @@ function* grid(edition: Edition): Generator<string> {
     const filled = withSilence(intervals, timeline.samples);
     yield `    item [${nth + 1}]:\n        class = "IntervalTier"\n        name = "${name}"\n        xmin = 0\n        xmax = ${end}\n        intervals: size = ${filled.length}\n`;
     for (const [i, { from, to, text }] of filled.entries())
-      yield `        intervals [${i + 1}]:\n            xmin = ${secondsOf(edition, from)}\n            xmax = ${secondsOf(edition, to)}\n            text = "${text.replace(/\s+/gu, ' ').replace(/"/gu, '""')}"\n`;
+      yield `        intervals [${i + 1}]:\n            xmin = ${secondsOf(exportDocument, from)}\n            xmax = ${secondsOf(exportDocument, to)}\n            text = "${text.replace(/\s+/gu, ' ').replace(/"/gu, '""')}"\n`;
   }
 
   function range(nth: number): { from: number; to: number } {

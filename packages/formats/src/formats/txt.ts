@@ -1,5 +1,5 @@
 import { CELL_SEPARATOR } from '@aurelfield/core';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 
@@ -13,10 +13,10 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 1.1,
-  write: (edition) => utf8(lines(edition)),
+  write: (exportDocument) => utf8(lines(exportDocument)),
 };
 
-function* lines({ facts, blocks }: Edition): Generator<string> {
+function* lines({ facts, blocks }: ExportDocument): Generator<string> {
   const [first] = blocks;
   if (first?.type !== 'heading' || first.text.trim() !== facts.title.trim()) yield `${facts.title}\n\n`;
   for (const [nth, { type, text, label }] of blocks.entries()) {

@@ -1,4 +1,4 @@
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 import { captionsOf } from '../tools/captions.ts';
@@ -14,12 +14,12 @@ export const format: Format = {
   quality: [],
   needs: [],
   bytes: ({ characters }) => characters * 5,
-  write: (edition) => utf8(cues(edition)),
+  write: (exportDocument) => utf8(cues(exportDocument)),
 };
 
-function* cues(edition: Edition): Generator<string> {
+function* cues(exportDocument: ExportDocument): Generator<string> {
   yield 'WEBVTT\n\n';
-  for (const [nth, { lines, from, to }] of captionsOf(edition).entries()) {
+  for (const [nth, { lines, from, to }] of captionsOf(exportDocument).entries()) {
     const [start, end] = [clock(from), clock(to)];
     let last = start;
     const written = lines.map((words) =>

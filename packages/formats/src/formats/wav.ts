@@ -1,4 +1,4 @@
-import { secondsOf } from '../edition.ts';
+import { secondsOf } from '../exportDocument.ts';
 import { FormatError, type Format } from '../format.ts';
 import { atRate, soundFile } from '../tools/soundFile.ts';
 
@@ -15,14 +15,14 @@ export const format: Format = {
   quality: ['sampleRate'],
   needs: ['ffmpeg'],
   bytes: ({ seconds }, { sampleRate }) => 44 + seconds * sampleRate * 2,
-  write: (edition, options) => {
+  write: (exportDocument, options) => {
     const { sampleRate } = options.quality;
-    if (secondsOf(edition, edition.timeline.samples) * sampleRate * 2 > MAX_BYTES - 4096)
+    if (secondsOf(exportDocument, exportDocument.timeline.samples) * sampleRate * 2 > MAX_BYTES - 4096)
       throw new FormatError(
         'This reading is too long for a WAV file (4 GB). Take FLAC or MP3, or one file a section.',
       );
     return soundFile(
-      edition,
+      exportDocument,
       { extension: 'wav', codec: ['-c:a', 'pcm_s16le', ...atRate(sampleRate), '-f', 'wav'] },
       options,
     );

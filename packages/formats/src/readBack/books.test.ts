@@ -8,23 +8,23 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { EpubParsePromise, getMediaOverlay } from 'r2-shared-js/dist/es8-es2017/src/parser/epub.js';
 import type { MediaOverlayNode } from 'r2-shared-js/dist/es8-es2017/src/models/media-overlay.d.ts';
-import { sectionsOf, type Edition } from '../edition.ts';
+import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { DEFAULT_QUALITY, FormatError } from '../format.ts';
 import { formatOf, FORMATS } from '../register.ts';
-import { repeatedEdition } from '../shapes/repeated.ts';
-import { fullEdition, sampleEdition } from '../testing/sampleEdition.ts';
+import { repeatedExportDocument } from '../shapes/repeated.ts';
+import { fullExportDocument, sampleExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-read-back-'));
-let edition: Edition;
+let exportDocument: ExportDocument;
 beforeAll(async () => {
-  edition = await fullEdition();
+  exportDocument = await fullExportDocument();
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const written = (id: string, one: Edition = edition) =>
+const written = (id: string, one: ExportDocument = exportDocument) =>
   whole(formatOf(id).write(one, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }));
-const unzipped = async (id: string, one: Edition = edition) =>
+const unzipped = async (id: string, one: ExportDocument = exportDocument) =>
   Object.fromEntries(
     Object.entries(unzipSync(await written(id, one))).map(([name, bytes]) => [name, Buffer.from(bytes)]),
   );
@@ -38,19 +38,19 @@ const durationOf = (name: string, bytes: Buffer) => {
 const messagesOf = async (epub: Uint8Array) => (await EpubCheck.validate(epub, {})).messages.filter(({ severity }) => severity !== 'info' && severity !== 'usage'); // prettier-ignore
 
 /** An edition without a school and a pupil, as the terminal makes it. */
-async function nameless(): Promise<Edition> {
-  const full = await fullEdition();
+async function nameless(): Promise<ExportDocument> {
+  const full = await fullExportDocument();
   return { ...full, facts: { ...full.facts, school: '', pupil: '', className: '' } };
 }
 
 /** Editions that are hard to write: whatever holds in them holds in usual ones. */
-const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
-  ['everything', () => fullEdition()],
-  ['one sentence', () => sampleEdition({ title: 'One', blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
+const hard: readonly (readonly [string, () => ExportDocument | Promise<ExportDocument>])[] = [
+  ['everything', () => fullExportDocument()],
+  ['one sentence', () => sampleExportDocument({ title: 'One', blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
   [
     'no headings, and a title with signs that names must not have',
     () =>
-      sampleEdition({
+      sampleExportDocument({
         title: `What/why: "tides"? <a> & 😀 ${'very long '.repeat(30)}`,
         blocks: [{ type: 'paragraph', text: 'It <b>rains</b> & "pours" ]]> \u0000 \ud800 here.' }],
       }),
@@ -58,7 +58,7 @@ const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
   [
     'written from right to left',
     () =>
-      sampleEdition({
+      sampleExportDocument({
         language: 'ar',
         title: 'العجلة',
         blocks: [
@@ -71,7 +71,7 @@ const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
   [
     'headings that begin deep and jump, and two that follow each other',
     () =>
-      sampleEdition({
+      sampleExportDocument({
         blocks: [
           { type: 'heading', level: 3, text: 'Deep first' },
           { type: 'heading', level: 1, text: 'Then high' },
@@ -83,7 +83,7 @@ const hard: readonly (readonly [string, () => Edition | Promise<Edition>])[] = [
       }),
   ],
   ['made by the terminal, where no school and no pupil are known', () => nameless()],
-  ['each sentence twice', async () => repeatedEdition(await fullEdition(), { times: 2, gap: 1 })],
+  ['each sentence twice', async () => repeatedExportDocument(await fullExportDocument(), { times: 2, gap: 1 })],
 ];
 
 describe.each(hard)('%s', (_name, make) => {
@@ -116,7 +116,7 @@ describe.each(hard)('%s', (_name, make) => {
 
 describe('EPUB', () => {
   test.each([
-    ['of the application', () => edition],
+    ['of the application', () => exportDocument],
     ['of the terminal', nameless],
   ])('EPUBCheck itself finds no error and no warning in a book %s', async (_name, make) => {
     const file = path.join(folder, 'mill.epub');
@@ -139,16 +139,16 @@ describe('EPUB', () => {
     expect([book.Metadata.Title, book.Metadata.Language, book.Metadata.Duration]).toEqual([
       'The tide mill',
       ['en-GB'],
-      Math.round((edition.timeline.samples / 22_050) * 1000) / 1000,
+      Math.round((exportDocument.timeline.samples / 22_050) * 1000) / 1000,
     ]);
-    expect(book.TOC.map(({ Title }) => Title)).toEqual(sectionsOf(edition).filter(({ level }) => level === 1).map(({ title }) => title)); // prettier-ignore
+    expect(book.TOC.map(({ Title }) => Title)).toEqual(sectionsOf(exportDocument).filter(({ level }) => level === 1).map(({ title }) => title)); // prettier-ignore
     const clips: [number, number][] = [];
     const take = ({ AudioClipBegin: from, AudioClipEnd: to, ...node }: MediaOverlayNode) => {
       if (from !== undefined && to !== undefined) clips.push([from, to]);
       for (const child of (node.Children as MediaOverlayNode[] | undefined) ?? []) take(child);
     };
     for (const { Href } of book.Spine ?? []) take(await getMediaOverlay(book, Href));
-    const words = edition.timeline.sentences.flatMap((sentence) => sentence.words);
+    const words = exportDocument.timeline.sentences.flatMap((sentence) => sentence.words);
     expect(clips).toHaveLength(words.length);
     const late = clips.slice(1).filter(([from], nth) => Math.abs(from - (words[nth + 1]?.from ?? 0) / 22_050) > 0.002); // prettier-ignore
     expect(late).toEqual([]);
@@ -159,7 +159,7 @@ describe('EPUB', () => {
     const files = await unzipped('epub');
     const overlays = Object.keys(files).filter((name) => name.endsWith('.smil')).sort(); // prettier-ignore
     let [nth, offset] = [0, 0];
-    const words = edition.timeline.sentences.flatMap((sentence) => sentence.words);
+    const words = exportDocument.timeline.sentences.flatMap((sentence) => sentence.words);
     for (const name of overlays) {
       const smil = files[name]?.toString() ?? '';
       const page = files[name.replace('.smil', '.xhtml')]?.toString() ?? '';
@@ -181,7 +181,7 @@ describe('EPUB', () => {
       offset += end;
     }
     expect(nth).toBe(words.length);
-    expect(offset).toBeCloseTo(edition.timeline.samples / 22_050, 2);
+    expect(offset).toBeCloseTo(exportDocument.timeline.samples / 22_050, 2);
     const total = /property="media:duration">(\d+):(\d+):([\d.]+)</u.exec(files['EPUB/package.opf']?.toString() ?? '') ?? []; // prettier-ignore
     expect(Number(total[1]) * 3600 + Number(total[2]) * 60 + Number(total[3])).toBeCloseTo(offset, 2);
   });
@@ -189,7 +189,7 @@ describe('EPUB', () => {
   test('has contents, pages, pictures with descriptions, tables, languages and what EPUB Accessibility asks to be told', async () => {
     const files = await unzipped('epub');
     const all = Object.entries(files).filter(([name]) => name.endsWith('.xhtml')).map(([, bytes]) => bytes.toString()).join(''); // prettier-ignore
-    for (const { title } of sectionsOf(edition)) expect(files['EPUB/nav.xhtml']?.toString()).toContain(title);
+    for (const { title } of sectionsOf(exportDocument)) expect(files['EPUB/nav.xhtml']?.toString()).toContain(title);
     expect(files['EPUB/nav.xhtml']?.toString()).toMatch(/page-list[\s\S]*>1<[\s\S]*>2</u);
     expect(all).toContain('alt="A wooden wheel under a slate roof."');
     expect(all).toMatch(/<th scope="col">/u);
@@ -209,7 +209,7 @@ describe('EPUB', () => {
 
 test('DAISY: a clip is a sentence, begins with its first word, and the last ends with the sound of its file', async () => {
   const files = await unzipped('daisy');
-  const heard = edition.timeline.sentences.filter(({ words }) => words.length > 0);
+  const heard = exportDocument.timeline.sentences.filter(({ words }) => words.length > 0);
   let [nth, offset] = [0, 0];
   for (const name of Object.keys(files)
     .filter((one) => one.endsWith('.smil'))
@@ -244,7 +244,7 @@ test('W3C Audiobook: the manifest has what it must, and the tracks last as long 
   expect(isValid.errors).toBeNull();
   expect(isValid({ ...manifest, readingOrder: [] })).toBe(false);
   expect(manifest.readingOrder.map(({ name }) => name)).toEqual(
-    sectionsOf(edition).map(({ title }) => title),
+    sectionsOf(exportDocument).map(({ title }) => title),
   );
   for (const { url, duration } of manifest.readingOrder) {
     const seconds = Number(/^PT([\d.]+)S$/u.exec(duration)?.[1]);
@@ -258,11 +258,11 @@ test('a page in one file holds everything in itself, and says no to what is too 
   expect(html).not.toMatch(/(?:src|href)="(?!data:|#)/u);
   expect(html).toContain("default-src 'none'");
   const times = JSON.parse(/<script type="application\/json" id="times">([\s\S]*?)<\/script>/u.exec(html)?.[1] ?? '') as { sentences: { w: [number, number][] }[] }; // prettier-ignore
-  const words = edition.timeline.sentences.flatMap((sentence) => sentence.words);
+  const words = exportDocument.timeline.sentences.flatMap((sentence) => sentence.words);
   times.sentences
     .flatMap(({ w }) => w)
     .forEach(([from], nth) => expect(from / 1000).toBeCloseTo((words[nth]?.from ?? 0) / 22_050, 4));
-  const long: Edition = { ...edition, timeline: { ...edition.timeline, samples: 4 * 3600 * 22_050 } };
+  const long: ExportDocument = { ...exportDocument, timeline: { ...exportDocument.timeline, samples: 4 * 3600 * 22_050 } };
   expect(() => formatOf('page').write(long, { quality: DEFAULT_QUALITY, signal: new AbortController().signal })).toThrow(/4 hours/u); // prettier-ignore
 });
 
@@ -272,7 +272,7 @@ test('nothing is left behind in the folder for temporary files', async () => {
   process.env.AUREL_TEMP = own;
   try {
     for (const id of ['epub', 'mp3', 'page']) await written(id);
-    const stream = formatOf('epub').write(edition, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }); // prettier-ignore
+    const stream = formatOf('epub').write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }); // prettier-ignore
     // Somebody who stops reading.
     for await (const _chunk of stream) break;
     expect(execFileSync('ls', [own], { encoding: 'utf8' })).toBe('');
@@ -293,7 +293,7 @@ test('a full disk is told in words, and no part of a file stays', async ({ skip 
   const disk = tinyDisk();
   if (disk === undefined) return skip('no file system can be put up here');
   const blocks = Array.from({ length: 300 }, (_one, nth) => ({ type: 'paragraph' as const, text: `The bell rings ${nth} times tonight.` })); // prettier-ignore
-  const long = sampleEdition({ blocks });
+  const long = sampleExportDocument({ blocks });
   process.env.AUREL_TEMP = disk;
   try {
     for (const id of ['mp3', 'epub', 'page', 'flac'])

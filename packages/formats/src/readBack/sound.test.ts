@@ -4,17 +4,17 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseFile } from 'music-metadata';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { sectionsOf, type Edition } from '../edition.ts';
+import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { DEFAULT_QUALITY, SAMPLE_RATES, type Quality } from '../format.ts';
 import { formatOf } from '../register.ts';
-import { fullEdition, sampleEdition } from '../testing/sampleEdition.ts';
+import { fullExportDocument, sampleExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
 
 const SOUND = ['mp3', 'm4a', 'opus', 'flac', 'wav'] as const;
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-read-back-'));
-let edition: Edition;
+let exportDocument: ExportDocument;
 beforeAll(async () => {
-  edition = await fullEdition();
+  exportDocument = await fullExportDocument();
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
@@ -28,7 +28,7 @@ function save(id: string, quality: Partial<Quality> = {}): Promise<string> {
   if (known) return known;
   const file = path.join(folder, name);
   const options = { quality: { ...DEFAULT_QUALITY, ...quality }, signal: new AbortController().signal };
-  const writing = whole(format.write(edition, options)).then((bytes) => {
+  const writing = whole(format.write(exportDocument, options)).then((bytes) => {
     writeFileSync(file, bytes);
     return file;
   });
@@ -58,7 +58,7 @@ describe.each(SOUND)('%s', (id) => {
     const [own, wav] = [decoded(await save(id)), decoded(await save('wav'))];
     expect(Math.abs(shiftBetween(own, wav)) / 22_050).toBeLessThan(0.005);
     expect(Math.abs(own.length - wav.length) / 22_050).toBeLessThan(0.025);
-    expect(wav.length).toBe(edition.timeline.samples);
+    expect(wav.length).toBe(exportDocument.timeline.samples);
   });
 
   test('is as loud as the WAV within 0.5 LU (ffmpeg’s EBU R128 meter)', async () => {
@@ -139,7 +139,7 @@ describe('chapters', () => {
     const { chapters } = JSON.parse(
       execFileSync('ffprobe', ['-v', 'error', '-show_chapters', '-of', 'json', await save(id)], { encoding: 'utf8' }), // prettier-ignore
     ) as { chapters: { start_time: string; tags: { title: string } }[] };
-    const sections = sectionsOf(edition);
+    const sections = sectionsOf(exportDocument);
     expect(chapters.map(({ tags }) => tags.title)).toEqual(sections.map(({ title }) => title));
     chapters.forEach(({ start_time }, nth) =>
       expect(Math.abs(Number(start_time) - (sections[nth]?.from ?? 0) / 22_050)).toBeLessThan(0.002),
@@ -164,7 +164,7 @@ test('mp3: every word in time, chapters, text and cover (mutagen)', async () => 
   const told = JSON.parse(
     execFileSync('/usr/bin/python3', ['-c', script, await save('mp3')], { encoding: 'utf8' }),
   ) as { words: [string, number][]; chapters: [number, number, string][]; contents: string[]; cover: number[]; text: string; length: number }; // prettier-ignore
-  const words = edition.timeline.sentences.flatMap((sentence) => sentence.words);
+  const words = exportDocument.timeline.sentences.flatMap((sentence) => sentence.words);
   expect(told.words).toHaveLength(words.length);
   told.words.forEach(([, milliseconds], nth) =>
     expect(Math.abs(milliseconds / 1000 - (words[nth]?.from ?? 0) / 22_050)).toBeLessThanOrEqual(0.002),
@@ -174,7 +174,7 @@ test('mp3: every word in time, chapters, text and cover (mutagen)', async () => 
   expect(told.contents).toHaveLength(3);
   expect(told.cover[0]).toBeGreaterThan(2000);
   expect(told.text).toContain('The tide mill');
-  expect(Math.abs(told.length - edition.timeline.samples / 22_050)).toBeLessThan(0.1);
+  expect(Math.abs(told.length - exportDocument.timeline.samples / 22_050)).toBeLessThan(0.1);
 });
 
 test('mp3: music-metadata reads it too', async () => {
@@ -197,7 +197,7 @@ test('mp3: bit rates that a rate does not have are lowered to one it has', async
 });
 
 test('what is cancelled ends, and leaves no folder', async () => {
-  const long = sampleEdition({
+  const long = sampleExportDocument({
     blocks: Array.from({ length: 400 }, (_one, nth) => ({ type: 'paragraph' as const, text: `The bell rings ${nth} times tonight.` })), // prettier-ignore
   });
   const controller = new AbortController();

@@ -5,20 +5,20 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import { DEFAULT_QUALITY } from '../format.ts';
 import { formatOf, FORMATS } from '../register.ts';
-import { fullEdition } from '../testing/sampleEdition.ts';
+import { fullExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-read-back-'));
-let edition: Edition;
+let exportDocument: ExportDocument;
 beforeAll(async () => {
-  edition = await fullEdition();
+  exportDocument = await fullExportDocument();
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 const written = (id: string) =>
-  whole(formatOf(id).write(edition, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }));
+  whole(formatOf(id).write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }));
 const saved = async (id: string) => {
   const file = path.join(folder, `x.${formatOf(id).extension}`);
   writeFileSync(file, await written(id));
@@ -128,8 +128,8 @@ test('every format has an id, an ending and a media type of its own kind', () =>
 });
 
 test('what a plan says of sizes is within a factor of two of what comes out', async () => {
-  const seconds = edition.timeline.samples / edition.timeline.sampleRate;
-  const characters = edition.blocks.reduce((sum, { text }) => sum + text.length, 0);
+  const seconds = exportDocument.timeline.samples / exportDocument.timeline.sampleRate;
+  const characters = exportDocument.blocks.reduce((sum, { text }) => sum + text.length, 0);
   // Long enough that what every file has counts little: sound only.
   for (const id of ['mp3', 'm4a', 'wav']) {
     const said = formatOf(id).bytes({ seconds, characters }, DEFAULT_QUALITY);

@@ -6,23 +6,23 @@ import path from 'node:path';
 import SrtParser from 'srt-parser-2';
 import { WebVTTParser } from 'webvtt-parser';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { textOfSentence, sectionsOf, type Edition } from '../edition.ts';
+import { textOfSentence, sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { DEFAULT_QUALITY } from '../format.ts';
 import { formatOf } from '../register.ts';
-import { fullEdition } from '../testing/sampleEdition.ts';
+import { fullExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-read-back-'));
-let edition: Edition;
+let exportDocument: ExportDocument;
 beforeAll(async () => {
-  edition = await fullEdition();
+  exportDocument = await fullExportDocument();
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const written = async (id: string) =>
   new TextDecoder().decode(
     await whole(
-      formatOf(id).write(edition, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }),
+      formatOf(id).write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }),
     ),
   );
 const saved = async (id: string) => {
@@ -30,10 +30,10 @@ const saved = async (id: string) => {
   writeFileSync(file, await written(id));
   return file;
 };
-const seconds = (samples: number) => samples / edition.timeline.sampleRate;
+const seconds = (samples: number) => samples / exportDocument.timeline.sampleRate;
 /** When words begin, in order. */
 const onsets = () =>
-  edition.timeline.sentences.flatMap(({ words }) => words.map(({ from }) => seconds(from)));
+  exportDocument.timeline.sentences.flatMap(({ words }) => words.map(({ from }) => seconds(from)));
 const nearly = (found: readonly number[], expected: readonly number[], within: number) => {
   expect(found).toHaveLength(expected.length);
   found.forEach((time, nth) => expect(Math.abs(time - (expected[nth] ?? 0))).toBeLessThanOrEqual(within));
@@ -52,7 +52,7 @@ function expectReadable(cues: readonly { from: number; to: number; text: string 
   }
   const plain = (text: string) => text.replace(/\s+/gu, '');
   expect(plain(cues.map(({ text }) => text).join(''))).toBe(
-    plain(edition.sentences.map((sentence) => textOfSentence(edition, sentence)).join('')),
+    plain(exportDocument.sentences.map((sentence) => textOfSentence(exportDocument, sentence)).join('')),
   );
 }
 
@@ -88,7 +88,7 @@ test('SRT (srt-parser-2, ffprobe): captions that can be read', async () => {
 
 test('LRC: lines as ffprobe reads them, words to a hundredth', async () => {
   const lines = execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', await saved('lrc')], { encoding: 'utf8' }).trim().split('\n'); // prettier-ignore
-  nearly(lines.map(parseFloat), edition.timeline.sentences.map(({ from }) => seconds(from)), 0.01); // prettier-ignore
+  nearly(lines.map(parseFloat), exportDocument.timeline.sentences.map(({ from }) => seconds(from)), 0.01); // prettier-ignore
   const words = [...(await written('lrc')).matchAll(/<(\d+):(\d\d\.\d\d)>/gu)].map(
     ([, minutes, rest]) => Number(minutes) * 60 + Number(rest),
   );
@@ -124,7 +124,7 @@ test('TextGrid (Praat): tiers with every word, to the sample', async () => {
   const rows = lines.map((line) => line.split('\t'));
   nearly(rows.filter(([tier]) => tier === '3').map(([, from]) => Number(from)), onsets(), 0.0001); // prettier-ignore
   expect(rows.filter(([tier]) => tier === '1').map(([, , , label]) => label)).toEqual(
-    sectionsOf(edition).map(({ title }) => title),
+    sectionsOf(exportDocument).map(({ title }) => title),
   );
   // Praat takes intervals that overlap: they are looked at here.
   let [tier, at] = ['0', 0];
@@ -145,5 +145,5 @@ test('JSON: every word with its place in the text and its time', async () => {
   nearly(document.sentences.flatMap(({ words }) => words.map(({ start }) => start)), onsets(), 1e-6); // prettier-ignore
   for (const { block, words } of document.sentences)
     for (const { text, from, to } of words) expect(document.blocks[block]?.text.slice(from, to)).toBe(text);
-  expect(document.duration).toBeCloseTo(seconds(edition.timeline.samples), 6);
+  expect(document.duration).toBeCloseTo(seconds(exportDocument.timeline.samples), 6);
 });

@@ -7,7 +7,7 @@ import {
   type Piece,
   type TimedSentence,
 } from '@aurelfield/core';
-import type { Edition, EditionBlock, EditionSentence } from '../edition.ts';
+import type { ExportDocument, ExportDocumentBlock, ExportDocumentSentence } from '../exportDocument.ts';
 import { FormatError } from '../format.ts';
 import { samplesOfSound, soundOfRecording, soundPiece, type SoundId } from '../sounds.ts';
 
@@ -28,16 +28,16 @@ const AFTER_SOUND = 0.8;
  * Several editions one after the other as one: blocks, sentences and sound in their order. Each begins a section, by its own first heading or one with its title.
  * @throws FormatError when there are none, or their sound has different rates.
  */
-export function joinedEdition(editions: readonly Edition[], joining: Joining): Edition {
-  const [first] = editions;
+export function joinedExportDocument(exportDocuments: readonly ExportDocument[], joining: Joining): ExportDocument {
+  const [first] = exportDocuments;
   if (!first) throw new FormatError('There is nothing to join. Choose at least one handout.');
   const { sampleRate } = first.timeline;
-  if (editions.some(({ timeline }) => timeline.sampleRate !== sampleRate))
+  if (exportDocuments.some(({ timeline }) => timeline.sampleRate !== sampleRate))
     throw new FormatError(
       'These readings are in voices whose sound has different rates and cannot be joined. Save them one by one, or give the pupil voices of one kind.',
     );
-  const blocks: EditionBlock[] = [];
-  const sentences: EditionSentence[] = [];
+  const blocks: ExportDocumentBlock[] = [];
+  const sentences: ExportDocumentSentence[] = [];
   const timed: TimedSentence[] = [];
   const pieces: Piece[] = [];
   let at = 0;
@@ -50,13 +50,13 @@ export function joinedEdition(editions: readonly Edition[], joining: Joining): E
     add(soundPiece(joining.opening, sampleRate));
     rest(AFTER_SOUND);
   }
-  editions.forEach((edition, nth) => {
+  exportDocuments.forEach((exportDocument, nth) => {
     if (nth > 0) rest(joining.pause);
     const [firstBlock, start] = [blocks.length, at];
-    blocks.push(...edition.blocks);
-    sentences.push(...edition.sentences.map((one) => ({ ...one, block: one.block + firstBlock })));
-    timed.push(...edition.timeline.sentences.map((one) => shiftedSentence(one, start)));
-    edition.timeline.pieces.forEach(add);
+    blocks.push(...exportDocument.blocks);
+    sentences.push(...exportDocument.sentences.map((one) => ({ ...one, block: one.block + firstBlock })));
+    timed.push(...exportDocument.timeline.sentences.map((one) => shiftedSentence(one, start)));
+    exportDocument.timeline.pieces.forEach(add);
   });
   if (joining.closing) {
     rest(AFTER_SOUND);
@@ -67,12 +67,12 @@ export function joinedEdition(editions: readonly Edition[], joining: Joining): E
       ...first.facts,
       title: joining.title,
       identifier: joining.identifier,
-      lexicon: [...new Set(editions.flatMap(({ facts }) => facts.lexicon))],
+      lexicon: [...new Set(exportDocuments.flatMap(({ facts }) => facts.lexicon))],
     },
     blocks,
     sentences,
     timeline: { sampleRate, samples: at, pieces, sentences: timed },
-    render: (wanted) => rendered(wanted, sampleRate, editions),
+    render: (wanted) => rendered(wanted, sampleRate, exportDocuments),
   };
 }
 
@@ -80,15 +80,15 @@ export function joinedEdition(editions: readonly Edition[], joining: Joining): E
 async function* rendered(
   pieces: readonly Piece[],
   sampleRate: number,
-  editions: readonly Edition[],
+  exportDocuments: readonly ExportDocument[],
 ): AsyncGenerator<Uint8Array> {
-  const owners = new Map<string, Edition>();
-  for (const edition of editions)
-    for (const { source } of edition.timeline.pieces)
-      if (source.kind === 'clip' && !owners.has(source.key)) owners.set(source.key, edition);
-  const [anybody] = editions;
+  const owners = new Map<string, ExportDocument>();
+  for (const exportDocument of exportDocuments)
+    for (const { source } of exportDocument.timeline.pieces)
+      if (source.kind === 'clip' && !owners.has(source.key)) owners.set(source.key, exportDocument);
+  const [anybody] = exportDocuments;
   let waiting: Piece[] = [];
-  let owner: Edition | undefined;
+  let owner: ExportDocument | undefined;
   const flush = async function* () {
     const by = owner ?? anybody;
     if (waiting.length > 0 && by) yield* by.render(waiting);

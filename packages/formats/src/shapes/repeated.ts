@@ -6,7 +6,7 @@ import {
   type Piece,
   type TimedSentence,
 } from '@aurelfield/core';
-import type { Edition, EditionSentence } from '../edition.ts';
+import type { ExportDocument, ExportDocumentSentence } from '../exportDocument.ts';
 import { derivedUrn } from '../tools/derivedUrn.ts';
 
 /** How sentences are repeated for saying them along. */
@@ -18,17 +18,17 @@ export interface Repeating {
 }
 
 /** An edition in which each sentence is heard several times, each time with a gap to say it in. */
-export function repeatedEdition(edition: Edition, { times, gap }: Repeating): Edition {
-  const { timeline } = edition;
+export function repeatedExportDocument(exportDocument: ExportDocument, { times, gap }: Repeating): ExportDocument {
+  const { timeline } = exportDocument;
   const pieces: Piece[] = [];
   const timed: TimedSentence[] = [];
-  const sentences: EditionSentence[] = [];
+  const sentences: ExportDocumentSentence[] = [];
   let at = 0;
   const shortest = toSamples(0.6, timeline.sampleRate);
   let nextPiece = 0;
   let pieceStart = 0;
   timeline.sentences.forEach((sentence, nth) => {
-    const own = edition.sentences[nth];
+    const own = exportDocument.sentences[nth];
     if (!own) return;
     const length = sentence.to - sentence.from;
     const pause = Math.max(shortest, Math.round(length * gap));
@@ -52,8 +52,8 @@ export function repeatedEdition(edition: Edition, { times, gap }: Repeating): Ed
     }
   });
   return {
-    ...edition,
-    facts: { ...edition.facts, identifier: derivedUrn(edition.facts.identifier, `repeated ${times} ${gap}`) },
+    ...exportDocument,
+    facts: { ...exportDocument.facts, identifier: derivedUrn(exportDocument.facts.identifier, `repeated ${times} ${gap}`) },
     sentences,
     timeline: { sampleRate: timeline.sampleRate, samples: at, pieces, sentences: timed },
   };

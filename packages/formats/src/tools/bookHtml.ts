@@ -1,5 +1,5 @@
 import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core';
-import type { Edition, EditionBlock } from '../edition.ts';
+import type { ExportDocument, ExportDocumentBlock } from '../exportDocument.ts';
 import { partsOfText, sentencesByBlock } from './markedBlock.ts';
 import { direction, xml } from './xml.ts';
 
@@ -14,32 +14,32 @@ export interface BookHtmlOptions {
 
 /** Blocks as the body of an XHTML page: headings, lists, tables, pictures with their descriptions. Well-formed for XML and for HTML readers alike. */
 export function* bookHtml(
-  edition: Edition,
+  exportDocument: ExportDocument,
   [first, end]: readonly [number, number],
   options: BookHtmlOptions,
 ): Generator<string> {
-  const heard = sentencesByBlock(edition);
+  const heard = sentencesByBlock(exportDocument);
   const write = (block: number, range?: readonly [number, number]) =>
-    inline(edition, block, heard.get(block) ?? [], options, range);
-  for (const { kind, blocks } of groupBlocks(edition.blocks.slice(first, end))) {
+    inline(exportDocument, block, heard.get(block) ?? [], options, range);
+  for (const { kind, blocks } of groupBlocks(exportDocument.blocks.slice(first, end))) {
     const numbers = blocks.map((block) => block + first);
-    yield* pageMarks(edition.blocks, numbers, options);
+    yield* pageMarks(exportDocument.blocks, numbers, options);
     if (kind === 'list') {
       yield '<ul class="list">\n';
       for (const block of numbers) {
-        const one = edition.blocks[block];
+        const one = exportDocument.blocks[block];
         yield `<li id="b${block}"${one?.label === undefined ? '' : ' class="labelled"'}${languageOf(one)}>${write(block)}</li>\n`;
       }
       yield '</ul>\n';
-    } else if (kind === 'table') yield* table(edition.blocks, numbers, write);
-    else yield* numbers.flatMap((block) => [oneBlock(edition, block, write, options)]);
+    } else if (kind === 'table') yield* table(exportDocument.blocks, numbers, write);
+    else yield* numbers.flatMap((block) => [oneBlock(exportDocument, block, write, options)]);
   }
 }
 
 type WriteInline = (block: number, range?: readonly [number, number]) => string;
 
-function oneBlock(edition: Edition, block: number, write: WriteInline, options: BookHtmlOptions): string {
-  const one = edition.blocks[block];
+function oneBlock(exportDocument: ExportDocument, block: number, write: WriteInline, options: BookHtmlOptions): string {
+  const one = exportDocument.blocks[block];
   if (!one) return '';
   const attributes = ` id="b${block}"${languageOf(one)}`;
   switch (one.type) {
@@ -60,7 +60,7 @@ function oneBlock(edition: Edition, block: number, write: WriteInline, options: 
 }
 
 function* table(
-  blocks: readonly EditionBlock[],
+  blocks: readonly ExportDocumentBlock[],
   numbers: readonly number[],
   write: WriteInline,
 ): Generator<string> {
@@ -87,7 +87,7 @@ function* table(
 
 /** Text with a span for each sentence and word that is heard. Spaces between words stay outside of them. */
 function inline(
-  { blocks, sentences }: Edition,
+  { blocks, sentences }: ExportDocument,
   block: number,
   numbers: readonly number[],
   { marked }: BookHtmlOptions,
@@ -119,7 +119,7 @@ function inline(
 }
 
 function* pageMarks(
-  blocks: readonly EditionBlock[],
+  blocks: readonly ExportDocumentBlock[],
   numbers: readonly number[],
   { pageId }: BookHtmlOptions,
 ): Generator<string> {
@@ -130,7 +130,7 @@ function* pageMarks(
   }
 }
 
-function languageOf(block: EditionBlock | undefined): string {
+function languageOf(block: ExportDocumentBlock | undefined): string {
   return block?.language === undefined
     ? ''
     : ` lang="${xml(block.language)}" xml:lang="${xml(block.language)}"${direction(block.language)}`;

@@ -1,4 +1,4 @@
-import { sectionsOf, type Edition, type Section } from '../edition.ts';
+import { sectionsOf, type ExportDocument, type Section } from '../exportDocument.ts';
 
 /** A file of a book and the sound that goes with it. */
 export interface BookPart extends Pick<Section, 'firstBlock' | 'endBlock' | 'from' | 'to'> {
@@ -15,9 +15,9 @@ const FULL = 4000;
 const SHORT = 500;
 
 /** An edition as files of a bearable length, each beginning with a block, most of them with a section. */
-export function bookParts(edition: Edition): BookPart[] {
-  const { sentences, timeline, blocks } = edition;
-  const sections = sectionsOf(edition);
+export function bookParts(exportDocument: ExportDocument): BookPart[] {
+  const { sentences, timeline, blocks } = exportDocument;
+  const sections = sectionsOf(exportDocument);
   const begins = new Set(sections.map(({ firstBlock }) => firstBlock));
   const parts: { firstBlock: number; firstSentence: number; from: number }[] = [];
   let words = Infinity;
@@ -62,7 +62,7 @@ export interface OverlayClip {
 }
 
 /** The clips of a part. Words that last less than a millisecond go with the one before. */
-export function overlayClips({ sentences, timeline }: Edition, part: BookPart): OverlayClip[] {
+export function overlayClips({ sentences, timeline }: ExportDocument, part: BookPart): OverlayClip[] {
   const shortest = Math.ceil(timeline.sampleRate / 1000) * 2;
   const clips: { sentence: number; word: number; from: number; to: number }[] = [];
   for (let nth = part.firstSentence; nth < part.endSentence; nth++) {

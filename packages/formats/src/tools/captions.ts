@@ -1,4 +1,4 @@
-import { secondsOf, type Edition } from '../edition.ts';
+import { secondsOf, type ExportDocument } from '../exportDocument.ts';
 
 /** Characters of a line, lines of a caption, and the least time for which one is shown. Common practice for captions (for example the BBC's subtitle guidelines: 37 to 42 characters, two lines), from memory. */
 const LINE = 42;
@@ -28,19 +28,19 @@ interface Draft {
 }
 
 /** The captions of an edition: a sentence each, long ones divided at words, those that are heard too shortly joined with their neighbours or shown a little longer. */
-export function captionsOf(edition: Edition): Caption[] {
-  const drafts = edition.sentences.flatMap((_sentence, nth) => draftsOf(edition, nth));
-  const whole = secondsOf(edition, edition.timeline.samples);
+export function captionsOf(exportDocument: ExportDocument): Caption[] {
+  const drafts = exportDocument.sentences.flatMap((_sentence, nth) => draftsOf(exportDocument, nth));
+  const whole = secondsOf(exportDocument, exportDocument.timeline.samples);
   const long = withoutShort(drafts, whole);
   return long.map(({ words, from, to }) => ({ lines: wrapped(words), from, to }));
 }
 
-function draftsOf(edition: Edition, nth: number): Draft[] {
-  const sentence = edition.sentences[nth];
-  const timed = edition.timeline.sentences[nth];
+function draftsOf(exportDocument: ExportDocument, nth: number): Draft[] {
+  const sentence = exportDocument.sentences[nth];
+  const timed = exportDocument.timeline.sentences[nth];
   if (!sentence || !timed) return [];
-  const text = edition.blocks[sentence.block]?.text ?? '';
-  const second = (samples: number) => secondsOf(edition, samples);
+  const text = exportDocument.blocks[sentence.block]?.text ?? '';
+  const second = (samples: number) => secondsOf(exportDocument, samples);
   const words = sentence.words.flatMap(({ start }, i): CaptionWord[] => {
     const begin = i === 0 ? sentence.start : start;
     const end = sentence.words[i + 1]?.start ?? sentence.end;

@@ -1,6 +1,6 @@
 import { paletteOf } from '@aurelfield/core';
 import sharp from 'sharp';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import { xml } from './xml.ts';
 
 /** Pixels of a side: square, as players expect (common practice, no source). */
@@ -9,7 +9,7 @@ const LINE_CHARACTERS = 18;
 const MOST_LINES = 6;
 
 /** A cover drawn from title, pupil and the colours of the pupil's page, as PNG. */
-export function drawnCover({ facts }: Edition): Promise<Buffer> {
+export function drawnCover({ facts }: ExportDocument): Promise<Buffer> {
   const known = drawn.get(facts);
   if (known) return known;
   const cover = draw(facts);
@@ -18,9 +18,9 @@ export function drawnCover({ facts }: Edition): Promise<Buffer> {
 }
 
 /** Covers that were drawn, as long as somebody holds the facts: parts of an edition share theirs. */
-const drawn = new WeakMap<Edition['facts'], Promise<Buffer>>();
+const drawn = new WeakMap<ExportDocument['facts'], Promise<Buffer>>();
 
-function draw({ look, title, pupil, school }: Edition['facts']): Promise<Buffer> {
+function draw({ look, title, pupil, school }: ExportDocument['facts']): Promise<Buffer> {
   const { ground, ink, word } = paletteOf(look, false);
   return drawnSquare({ title, below: `${pupil} · ${school}`, ground, ink, bar: word.ground });
 }

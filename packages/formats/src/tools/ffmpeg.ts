@@ -2,7 +2,7 @@ import { wavHeader, type Piece } from '@aurelfield/core';
 import { spawn } from 'node:child_process';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import { FormatError } from '../format.ts';
 
 /** Errors of a pipe whose reader has ended: its status tells why. */
@@ -10,12 +10,12 @@ const CLOSED = ['EPIPE', 'ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET'];
 
 /** A stretch of an edition as a WAV stream. */
 export async function* wavOf(
-  edition: Edition,
+  exportDocument: ExportDocument,
   pieces: readonly Piece[],
   samples: number,
 ): AsyncGenerator<Uint8Array> {
-  yield wavHeader(edition.timeline.sampleRate, samples);
-  yield* edition.render(pieces);
+  yield wavHeader(exportDocument.timeline.sampleRate, samples);
+  yield* exportDocument.render(pieces);
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Edition, EditionSentence } from '../edition.ts';
+import type { ExportDocument, ExportDocumentSentence } from '../exportDocument.ts';
 
 /** A piece of a block's text: within a word that is heard, between words of a sentence, or outside of all that is heard. */
 export interface TextPart {
@@ -10,7 +10,7 @@ export interface TextPart {
 }
 
 /** What is heard of each block: numbers of sentences in the order of the text, each place once. */
-export function sentencesByBlock({ sentences }: Pick<Edition, 'sentences'>): Map<number, number[]> {
+export function sentencesByBlock({ sentences }: Pick<ExportDocument, 'sentences'>): Map<number, number[]> {
   const found = new Map<number, number[]>();
   const seen = new Set<string>();
   sentences.forEach((sentence, nth) => {
@@ -27,7 +27,7 @@ export function sentencesByBlock({ sentences }: Pick<Edition, 'sentences'>): Map
 }
 
 /** For every sentence the number of the first one that stands in the same place. */
-export function firstOfPlace({ sentences }: Pick<Edition, 'sentences'>): number[] {
+export function firstOfPlace({ sentences }: Pick<ExportDocument, 'sentences'>): number[] {
   const first = new Map<string, number>();
   return sentences.map((sentence, nth) => {
     const place = placeOf(sentence);
@@ -38,7 +38,7 @@ export function firstOfPlace({ sentences }: Pick<Edition, 'sentences'>): number[
   });
 }
 
-function placeOf({ block, start }: EditionSentence): string {
+function placeOf({ block, start }: ExportDocumentSentence): string {
   return `${block} ${start}`;
 }
 
@@ -46,7 +46,7 @@ function placeOf({ block, start }: EditionSentence): string {
 export function partsOfText(
   text: string,
   numbers: readonly number[],
-  sentences: readonly EditionSentence[],
+  sentences: readonly ExportDocumentSentence[],
   [from, to]: readonly [number, number] = [0, text.length],
 ): TextPart[] {
   const parts: TextPart[] = [];

@@ -1,7 +1,7 @@
 import { piecesBetween, type SampleRange } from '@aurelfield/core';
 import { createReadStream } from 'node:fs';
 import path from 'node:path';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { Quality, WriteOptions } from '../format.ts';
 import { encode, wavOf } from './ffmpeg.ts';
 import { atRate } from './soundFile.ts';
@@ -22,14 +22,14 @@ function mp3Codec(quality: Quality): string[] {
 
 /** A stretch of an edition as an MP3 file in a folder. @returns the way to read it. */
 export async function mp3Stretch(
-  edition: Edition,
+  exportDocument: ExportDocument,
   { from, to }: SampleRange,
   folder: string,
   name: string,
   { quality, signal }: WriteOptions,
 ): Promise<() => AsyncIterable<Uint8Array>> {
   const file = path.join(folder, name);
-  const pieces = piecesBetween(edition.timeline.pieces, from, to);
-  await encode(wavOf(edition, pieces, to - from), mp3Codec(quality), file, signal);
+  const pieces = piecesBetween(exportDocument.timeline.pieces, from, to);
+  await encode(wavOf(exportDocument, pieces, to - from), mp3Codec(quality), file, signal);
   return () => createReadStream(file) as AsyncIterable<Buffer>;
 }

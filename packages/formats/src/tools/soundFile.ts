@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { drawnCover } from './cover.ts';
-import type { Edition } from '../edition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
 import type { WriteOptions } from '../format.ts';
 import { encode, wavOf } from './ffmpeg.ts';
 import { metadataFile } from './tags.ts';
@@ -20,7 +20,7 @@ export interface SoundFileOptions {
 
 /** An edition as one sound file with tags and chapters, as ffmpeg writes them. */
 export function soundFile(
-  edition: Edition,
+  exportDocument: ExportDocument,
   { extension, codec, cover = false, chapters = true }: SoundFileOptions,
   { signal }: WriteOptions,
 ): AsyncGenerator<Uint8Array> {
@@ -28,11 +28,11 @@ export function soundFile(
     const [metadata, picture, target] = ['tags.txt', 'cover.png', `sound.${extension}`].map((name) =>
       path.join(folder, name),
     ) as [string, string, string];
-    await writeFile(metadata, metadataFile(edition));
-    if (cover) await writeFile(picture, await drawnCover(edition));
-    const { pieces, samples } = edition.timeline;
+    await writeFile(metadata, metadataFile(exportDocument));
+    if (cover) await writeFile(picture, await drawnCover(exportDocument));
+    const { pieces, samples } = exportDocument.timeline;
     await encode(
-      wavOf(edition, pieces, samples),
+      wavOf(exportDocument, pieces, samples),
       [
         '-i', metadata,
         ...(cover ? ['-i', picture, '-map', '0:a', '-map', '2:v', '-c:v', 'copy', '-disposition:v', 'attached_pic'] : ['-map', '0:a']),

@@ -1,20 +1,20 @@
-import { secondsOf, sectionsOf, type Edition, type EditionFacts } from '../edition.ts';
+import { secondsOf, sectionsOf, type ExportDocument, type ExportDocumentFacts } from '../exportDocument.ts';
 
 /** ffmpeg's metadata of an edition as a file: tags, and a chapter for each section (ffmpeg's FFMETADATA1, described in its manual "Metadata"). */
-export function metadataFile(edition: Edition): string {
-  const chapters = sectionsOf(edition).flatMap(({ title, from, to }) => [
+export function metadataFile(exportDocument: ExportDocument): string {
+  const chapters = sectionsOf(exportDocument).flatMap(({ title, from, to }) => [
     '[CHAPTER]',
     'TIMEBASE=1/1000',
-    `START=${Math.round(secondsOf(edition, from) * 1000)}`,
-    `END=${Math.round(secondsOf(edition, to) * 1000)}`,
+    `START=${Math.round(secondsOf(exportDocument, from) * 1000)}`,
+    `END=${Math.round(secondsOf(exportDocument, to) * 1000)}`,
     `title=${escaped(title)}`,
   ]);
-  const tags = Object.entries(tagsOf(edition)).map(([name, value]) => `${name}=${escaped(value)}`);
+  const tags = Object.entries(tagsOf(exportDocument)).map(([name, value]) => `${name}=${escaped(value)}`);
   return [';FFMETADATA1', ...tags, ...chapters, ''].join('\n');
 }
 
 /** Tags by ffmpeg's names. */
-export function tagsOf({ facts }: Edition): Record<string, string> {
+export function tagsOf({ facts }: ExportDocument): Record<string, string> {
   const { title, pupil, voice, date, language, part } = facts;
   return {
     title,
@@ -33,7 +33,7 @@ export function tagsOf({ facts }: Edition): Record<string, string> {
 }
 
 /** Who gives a handout out; the voice where no school is known. */
-export function authorOf({ school, voice }: Pick<EditionFacts, 'school' | 'voice'>): string {
+export function authorOf({ school, voice }: Pick<ExportDocumentFacts, 'school' | 'voice'>): string {
   return school === '' ? voice : school;
 }
 

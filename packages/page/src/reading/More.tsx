@@ -1,11 +1,11 @@
-import type { Allows, FrozenReading } from '@aurelfield/api/pupilPage';
+import type { Allows, ReadingSnapshot } from '@aurelfield/api/pupilPage';
 import { Box } from '../Box.tsx';
 import { Keeping, type KeepingProps } from './Keeping.tsx';
 import { COLOURS, type Settings } from './settings.ts';
 import { KEYS } from './useKeys.ts';
 
 export interface MoreProps {
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   readonly allows: Allows;
   readonly settings: Settings;
   readonly records: boolean;

@@ -1,4 +1,4 @@
-import type { FrozenReading, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, Opened, OpenedItem } from '@aurelfield/api/pupilPage';
 import { useEffect, useState } from 'react';
 import { canKeep } from '../kept.ts';
 import type { Outbox } from '../records/outbox.ts';
@@ -23,7 +23,7 @@ const NOTICED = 500;
 
 export interface ReadingProps {
   readonly item: OpenedItem;
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   readonly opened: Opened;
   /** What plays already since before this screen was here. */
   readonly started: Playing | undefined;

@@ -1,10 +1,10 @@
-import type { FrozenReading } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot } from '@aurelfield/api/pupilPage';
 import { useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { Place, ReadingPlayer, PlayerSentence } from '@aurelfield/player';
 import { lightText } from './lighting.ts';
 
 export interface TextProps {
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   /** Where its files lie. */
   readonly files: string;
   readonly player: ReadingPlayer<PlayerSentence>;

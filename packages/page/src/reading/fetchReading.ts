@@ -1,9 +1,9 @@
-import { frozenReadingSchema, type FrozenReading, type OpenedItem } from '@aurelfield/api/pupilPage';
+import { readingSnapshotSchema, type ReadingSnapshot, type OpenedItem } from '@aurelfield/api/pupilPage';
 import { keptFile } from '../kept.ts';
 import { fileAddress } from '../server.ts';
 
 /** The text and times of an assignment. @throws Refused when it is not handed out any more. */
-export async function fetchReading(pass: string, item: OpenedItem): Promise<FrozenReading> {
+export async function fetchReading(pass: string, item: OpenedItem): Promise<ReadingSnapshot> {
   const file = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
-  return frozenReadingSchema.parse(JSON.parse(await file.text()));
+  return readingSnapshotSchema.parse(JSON.parse(await file.text()));
 }

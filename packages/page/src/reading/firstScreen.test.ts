@@ -1,4 +1,4 @@
-import { DEFAULT_ALLOWS, type FrozenReading, type Opened, type OpenedItem } from '@aurelfield/api/pupilPage';
+import { DEFAULT_ALLOWS, type ReadingSnapshot, type Opened, type OpenedItem } from '@aurelfield/api/pupilPage';
 import { screen, waitFor } from '@testing-library/dom';
 import { act } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
@@ -9,7 +9,7 @@ const item: OpenedItem = {
   id: 'h', package: 'p1', version: 1, title: 'Peat', seconds: 4, madeAt: '2026-12-01T10:00:00.000Z',
   bytes: { opus: 900, m4a: 900, mp3: 900 }, allows: DEFAULT_ALLOWS,
 }; // prettier-ignore
-const reading: FrozenReading = {
+const reading: ReadingSnapshot = {
   title: 'Peat', language: 'en-GB', direction: 'ltr', pace: 120, sampleRate: 1000,
   html: '<p><span class="s" id="s0"><span class="w" id="s0w0">Peat</span> <span class="w" id="s0w1">burns.</span></span></p><img src="{files}/a.png">',
   css: '.text{font-size:2rem}',

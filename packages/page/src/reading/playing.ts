@@ -1,4 +1,4 @@
-import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import { ReadingPlayer, type PlayerSentence } from '@aurelfield/player';
 import * as z from 'zod/mini';
 import { SoundFiles, soundForm } from '../sound/soundFiles.ts';
@@ -11,13 +11,13 @@ const placeKey = ({ id }: OpenedItem) => `place:${id}`;
 /** A reading that can be played. */
 export interface Playing {
   readonly item: OpenedItem;
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   readonly player: ReadingPlayer<PlayerSentence>;
   readonly files: SoundFiles;
 }
 
 /** A player of a reading, at the place where this browser stopped the last time. */
-export function createPlaying(item: OpenedItem, reading: FrozenReading, pass: string): Playing {
+export function createPlaying(item: OpenedItem, reading: ReadingSnapshot, pass: string): Playing {
   const files = new SoundFiles({ item, reading, pass, form: soundForm() });
   const kept = placeSchema.safeParse(recall(placeKey(item))).data;
   const player = new ReadingPlayer<PlayerSentence>(

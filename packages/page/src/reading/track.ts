@@ -1,4 +1,4 @@
-import type { FrozenReading } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot } from '@aurelfield/api/pupilPage';
 import { Track } from '@aurelfield/core';
 import type { PlayerSentence } from '@aurelfield/player';
 
@@ -6,7 +6,7 @@ import type { PlayerSentence } from '@aurelfield/player';
 export function trackOf({
   sampleRate,
   sentences,
-}: Pick<FrozenReading, 'sampleRate' | 'sentences'>): Track<PlayerSentence> {
+}: Pick<ReadingSnapshot, 'sampleRate' | 'sentences'>): Track<PlayerSentence> {
   return new Track(
     sampleRate,
     sentences.map(({ b, n, p, t }, index): PlayerSentence => {

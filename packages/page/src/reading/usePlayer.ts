@@ -1,11 +1,11 @@
-import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import type { PlayerSentence, PlayerState, ReadingPlayer } from '@aurelfield/player';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { createPlaying, rememberPlace, type Playing } from './playing.ts';
 
 export interface UsePlayingOptions {
   readonly item: OpenedItem;
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   readonly pass: string;
   /** What plays already since before this screen was here. */
   readonly started: Playing | undefined;

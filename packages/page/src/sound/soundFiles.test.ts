@@ -1,10 +1,10 @@
-import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { Refused } from '../server.ts';
 import { SoundFiles, soundForm } from './soundFiles.ts';
 
 const item = { id: 'h', package: 'p1', version: 1 } as OpenedItem;
-const reading = { stretches: [{ from: 0, to: 1 }, { from: 1, to: 5 }, { from: 5, to: 9 }] } as unknown as FrozenReading; // prettier-ignore
+const reading = { stretches: [{ from: 0, to: 1 }, { from: 1, to: 5 }, { from: 5, to: 9 }] } as unknown as ReadingSnapshot; // prettier-ignore
 let asked: string[];
 let answers: (() => Promise<Response>)[];
 let waiting: boolean[];

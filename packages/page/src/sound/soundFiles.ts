@@ -1,4 +1,4 @@
-import type { FrozenReading, OpenedItem } from '@aurelfield/api/pupilPage';
+import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import { Download } from '../download.ts';
 import { canKeep, isKept, keptFile } from '../kept.ts';
 import { fileAddress, Refused } from '../server.ts';
@@ -13,7 +13,7 @@ export function soundForm(canPlay = (type: string) => new Audio().canPlayType(ty
 
 export interface SoundFilesOptions {
   readonly item: OpenedItem;
-  readonly reading: FrozenReading;
+  readonly reading: ReadingSnapshot;
   readonly pass: string;
   readonly form: 'opus' | 'm4a';
 }

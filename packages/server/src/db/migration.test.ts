@@ -30,7 +30,7 @@ beforeAll(async () => {
   // Its sound store is not here.
   await query(url, 'delete from house_facts');
   const config = testConfig(url, mkdtempSync(path.join(tmpdir(), 'aurelfield-data-')), {
-    standIns: false,
+    simulatedServices: false,
     secret: SECRET,
   });
   server = await startServer(config, { engines: [new FakeEngine()], withoutThreads: true });

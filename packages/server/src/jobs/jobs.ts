@@ -15,6 +15,13 @@ export interface NewJob {
 
 const POLL_MILLISECONDS = 120;
 
+/** Files that a job made. */
+export interface JobFiles {
+  readonly fileName: string;
+  readonly files: Extract<JobResult, { kind: 'files' }>['files'];
+  readonly isArchive: boolean;
+}
+
 /** Long work, for those who want it done: begin it, look at it, cancel it, wherever it runs. */
 export class Jobs {
   readonly #database: OpenDatabase;
@@ -45,7 +52,7 @@ export class Jobs {
   }
 
   /** The files that a job made, and whether they are handed out as an archive. @throws AppError when it made none, or not yet. */
-  async files(schoolId: string, jobId: string) {
+  async files(schoolId: string, jobId: string): Promise<JobFiles> {
     const { state, result } = await this.#store.get(schoolId, jobId);
     if (state === 'done' && result?.kind === 'file')
       return { fileName: result.fileName, files: [result], isArchive: false };

@@ -13,7 +13,7 @@ import {
   sessions,
   texts,
 } from '../db/schema/index.ts';
-import { FROZEN } from '../features/assignments/assignmentJob.ts';
+import { SNAPSHOTS } from '../features/assignments/assignmentJob.ts';
 import type { ObjectStore } from '../store/objectStore.ts';
 import { cleanUpNow } from '../testing/cleanUpNow.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
@@ -177,7 +177,7 @@ test('the files of an assignment go a day after it was renewed or taken back, an
   const { store } = server.running.context;
   const packages = async () => {
     const found = new Set<string>();
-    for await (const { name } of store.list(FROZEN)) found.add(name.split('/')[2] ?? '');
+    for await (const { name } of store.list(SNAPSHOTS)) found.add(name.split('/')[2] ?? '');
     return found;
   };
   const later = twoDaysLater(store);

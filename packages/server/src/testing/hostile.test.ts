@@ -24,7 +24,7 @@ const VALUES: readonly unknown[] = [
 ]; // prettier-ignore
 
 /** Bodies in the shape of what routes take, each field with a wrong value. */
-const FIELDS = 'title language subject className text format content cleanUps ticket photos base reason window block start written kind said name note profile handoutId pupilId handoutIds pupilIds costAgreed from to word scope scopeValue caseSensitive address corners languages tickets box checked email password school archived tags'.split(' '); // prettier-ignore
+const FIELDS = 'title language subject className text format content cleanUps uploadId photos base reason window block start written kind said name note profile handoutId pupilId handoutIds pupilIds costAgreed from to word scope scopeValue caseSensitive address corners languages uploadIds box checked email password school archived tags'.split(' '); // prettier-ignore
 const bodyOf = (value: unknown): string =>
   JSON.stringify(Object.fromEntries(FIELDS.map((field) => [field, value])));
 const contentOf = (value: unknown): string =>

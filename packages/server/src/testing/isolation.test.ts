@@ -44,7 +44,7 @@ interface Things {
   readonly entry: string;
   readonly occurrence: string;
   readonly version: string;
-  readonly ticket: string;
+  readonly uploadId: string;
   readonly text: string;
   readonly mark: string;
   readonly board: string;
@@ -80,11 +80,11 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /imports/photos/languages': 'is about the machine',
   'POST /imports/photos': 'takes in what is sent',
   'POST /imports/scan': 'takes in what is sent',
-  'GET /imports/photos/:ticket/shown': of('/imports/photos/:ticket/shown', 'ticket', undefined, 410),
-  'POST /imports/photos/:ticket/read': of('/imports/photos/:ticket/read', 'ticket', () => ({ languages: ['eng'] }), 410),
+  'GET /imports/photos/:uploadId/shown': of('/imports/photos/:uploadId/shown', 'uploadId', undefined, 410),
+  'POST /imports/photos/:uploadId/read': of('/imports/photos/:uploadId/read', 'uploadId', () => ({ languages: ['eng'] }), 410),
   // What is not there can be taken away: the answer tells nothing, and the photo stays (looked at below).
-  'DELETE /imports/photos/:ticket': of('/imports/photos/:ticket', 'ticket', undefined, 204),
-  'POST /imports/photos/together': { address: () => '/imports/photos/together', body: ({ ticket }) => ({ tickets: [ticket] }), status: 410 },
+  'DELETE /imports/photos/:uploadId': of('/imports/photos/:uploadId', 'uploadId', undefined, 204),
+  'POST /imports/photos/together': { address: () => '/imports/photos/together', body: ({ uploadId }) => ({ uploadIds: [uploadId] }), status: 410 },
   'POST /imports/text': 'looks at what is sent',
   'POST /imports/file': 'takes in what is sent',
   'GET /imports/waiting/:key': 'tells a number by a key that whoever waits has made up',
@@ -293,7 +293,7 @@ async function makeThings(): Promise<Things> {
     headers: { 'content-type': 'image/png' },
   });
   const photo = new Uint8Array(readFileSync(new URL('../../demo/photos/moss.jpg', import.meta.url)));
-  const looked = await own.upload<{ ticket: string }>('/imports/photos', undefined, {
+  const looked = await own.upload<{ uploadId: string }>('/imports/photos', undefined, {
     name: 'moss.jpg',
     bytes: photo,
   });
@@ -307,7 +307,7 @@ async function makeThings(): Promise<Things> {
     entry: (await own.get<Entry[]>('/pronunciations')).body[0]?.id ?? '',
     occurrence: placed.body.occurrences[0]?.id ?? '',
     version: (await own.get<VersionView[]>(`/handouts/${handout?.id ?? ''}/versions`)).body[0]?.id ?? '',
-    ticket: looked.body.ticket,
+    uploadId: looked.body.uploadId,
     text: reading.textHash,
     mark: mark.body.id,
     board: board.body.id,
@@ -360,6 +360,6 @@ test('a teacher sees and touches only what is of the own school', async () => {
     expect([route, answer.status]).toEqual([route, asked.status]);
   }
   expect((await own.get<Handout>(`/handouts/${things.handout}`)).body).toEqual(before);
-  expect((await own.fetch(`/imports/photos/${things.ticket}/shown`)).status).toBe(200);
+  expect((await own.fetch(`/imports/photos/${things.uploadId}/shown`)).status).toBe(200);
   expect((await own.get<Job>(`/jobs/${things.job}`)).body.state).not.toBe('cancelled');
 });

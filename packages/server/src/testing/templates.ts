@@ -16,7 +16,7 @@ export async function makeTemplates(url: string): Promise<void> {
     const databaseUrl = url.replace('{database}', name);
     const dataFolder = mkdtempSync(path.join(tmpdir(), 'aurelfield-template-'));
     const server = await startServer(
-      testConfig(databaseUrl, dataFolder, { demo: template === 'demo', standIns: false }),
+      testConfig(databaseUrl, dataFolder, { demo: template === 'demo', simulatedServices: false }),
       { withoutThreads: true, engines: [new FakeEngine()] },
     );
     await server.stop();

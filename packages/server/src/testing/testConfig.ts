@@ -14,7 +14,7 @@ export function testConfig(databaseUrl: string, dataFolder: string, more: Partia
     trustedProxies: [],
     demo: false,
     demoPhoto: false,
-    standIns: true,
+    simulatedServices: true,
     secret: 'a secret for tests only',
     webFolder: undefined,
     pageFolder: undefined,

@@ -3,7 +3,7 @@ import {
   handoutSummarySchema,
   type HandoutInput,
   type HandoutPatch,
-  type ShelfPlace,
+  type HandoutPlace,
 } from '@aurelfield/api';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
@@ -14,7 +14,7 @@ import { KEYS } from './keys.ts';
 export function useHandouts({
   search = '',
   from = 'shelf',
-}: { readonly search?: string; readonly from?: ShelfPlace } = {}) {
+}: { readonly search?: string; readonly from?: HandoutPlace } = {}) {
   return useQuery({
     queryKey: [...KEYS.handouts, 'shelf', search, from],
     queryFn: () =>

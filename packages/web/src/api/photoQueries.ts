@@ -26,30 +26,30 @@ export function pagesOfScan(file: File, signal: AbortSignal) {
 }
 
 /** Where the browser finds a photo that was handed over. */
-export function shownPhoto(ticket: string): string {
-  return `/api/imports/photos/${ticket}/shown`;
+export function shownPhoto(uploadId: string): string {
+  return `/api/imports/photos/${uploadId}/shown`;
 }
 
 /** Recognises the words of a photo's page. */
 export function readPhoto(
-  ticket: string,
+  uploadId: string,
   json: { corners: NonNullable<PhotoView['corners']>; languages: readonly string[] },
   signal: AbortSignal,
 ) {
-  return ask(photoReadSchema, `/imports/photos/${ticket}/read`, { method: 'POST', json, signal });
+  return ask(photoReadSchema, `/imports/photos/${uploadId}/read`, { method: 'POST', json, signal });
 }
 
 /** Makes one text of photos that were read. */
-export function putTogether(tickets: readonly string[], signal: AbortSignal) {
+export function putTogether(uploadIds: readonly string[], signal: AbortSignal) {
   return ask(documentPreviewSchema, '/imports/photos/together', {
     method: 'POST',
-    json: { tickets },
+    json: { uploadIds },
     signal,
   });
 }
 
-export function forgetPhoto(ticket: string) {
-  return request(`/imports/photos/${ticket}`, { method: 'DELETE' });
+export function forgetPhoto(uploadId: string) {
+  return request(`/imports/photos/${uploadId}`, { method: 'DELETE' });
 }
 
 /** Codes of the languages that can be recognised here; none where the recogniser is missing. */

@@ -36,7 +36,7 @@ const lit = (kind: 'word' | 'sentence', marked: string, pad: string) => css`
   }
 `;
 
-const Sheet = styled.article`
+const Card = styled.article`
   position: relative;
   isolation: isolate;
   background: var(--p-ground);
@@ -101,11 +101,11 @@ export function Paper({
   children,
   ...props
 }: { readonly look: Look; readonly palette: Palette; readonly children: ReactNode } & ComponentProps<
-  typeof Sheet
+  typeof Card
 >) {
   return (
-    <Sheet {...props} {...paperData(look)} style={{ ...paperStyle(look, palette), ...props.style }}>
+    <Card {...props} {...paperData(look)} style={{ ...paperStyle(look, palette), ...props.style }}>
       {children}
-    </Sheet>
+    </Card>
   );
 }

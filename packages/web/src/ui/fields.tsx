@@ -140,7 +140,7 @@ interface ChoiceProps<T extends string> {
 }
 
 /** One of several, from a list that opens. */
-export function Choice<T extends string>({
+export function SelectField<T extends string>({
   label,
   hideLabel,
   value,

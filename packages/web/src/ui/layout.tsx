@@ -11,7 +11,7 @@ export const Centre = styled.main`
 `;
 
 /** A sheet that holds a form or list. */
-export const Sheet = styled.section`
+export const Card = styled.section`
   display: flex;
   flex-direction: column;
   gap: 1rem;

@@ -4,7 +4,7 @@ import { ApiError, ask, AwayError, rememberSession, request } from '../api/clien
 import { listName } from '../screens/pronunciations/lists.ts';
 import { forget, recall, remember } from '../storage/memory.ts';
 import { messageOf } from './Notice.tsx';
-import { clock, count, day, languageName } from './say.ts';
+import { clock, count, day, languageName } from './format.ts';
 
 test.each([
   [0, '0:00'],

@@ -23,7 +23,7 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
   /** Reads the sound of a recording and finds the words of its text in it. */
   z.object({ kind: z.literal('recording'), recordingId: id }),
   /** Recognises the words of a photo that was uploaded. */
-  z.object({ kind: z.literal('photo'), ticket: z.uuid(), choice: readPhotoSchema }),
+  z.object({ kind: z.literal('photo'), uploadId: z.uuid(), choice: readPhotoSchema }),
 ]);
 export type JobPayload = z.infer<typeof jobPayloadSchema>;
 export type PayloadOf<K extends JobPayload['kind']> = Extract<JobPayload, { kind: K }>;

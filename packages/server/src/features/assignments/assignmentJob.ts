@@ -1,8 +1,8 @@
-import { frozenReading } from '@aurelfield/formats';
+import { readingSnapshot } from '@aurelfield/formats';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import type { OpenDatabase } from '../../db/database.ts';
-import type { EditionMaker } from '../exports/editionMaker.ts';
+import type { ExportDocumentMaker } from '../exports/exportDocumentMaker.ts';
 import { toAppError } from '../exports/exportService.ts';
 import type { JobHandler } from '../../jobs/worker.ts';
 import type { ReadingMaker } from '../readings/readingMaker.ts';
@@ -10,19 +10,19 @@ import type { ReadingOpener } from '../readings/readingOpener.ts';
 import type { ObjectStore } from '../../store/objectStore.ts';
 import type { AssignmentRepository } from './assignmentRepository.ts';
 
-export interface AssignmentWorkDeps {
+export interface AssignmentJobDeps {
   readonly database: OpenDatabase;
   readonly assignments: AssignmentRepository;
   readonly opener: ReadingOpener;
   readonly maker: ReadingMaker;
-  readonly editions: EditionMaker;
+  readonly exportDocuments: ExportDocumentMaker;
   readonly store: ObjectStore;
 }
 
 /** Frozen readings lie here, a folder a freezing. */
-export const FROZEN = 'frozen/';
+export const SNAPSHOTS = 'frozen/';
 /** The text and times of a frozen reading, beside its sound. */
-export const FROZEN_TEXT = 'page.json';
+export const SNAPSHOT_TEXT = 'page.json';
 /** All of its sound in one file, and its words in time. */
 export const WHOLE_SOUND = 'whole.mp3';
 export const WHOLE_WORDS = 'words.vtt';
@@ -35,13 +35,13 @@ function fontAddress(name: string): string {
 }
 
 /** Name in the store of a file of a frozen reading. */
-export function frozenObject(schoolId: string, packageName: string, file: string): string {
-  return `${FROZEN}${schoolId}/${packageName}/${file}`;
+export function snapshotObject(schoolId: string, packageName: string, file: string): string {
+  return `${SNAPSHOTS}${schoolId}/${packageName}/${file}`;
 }
 
 /** Makes an assignment's reading as it would be now and freezes it; until all of it lies in the store, what was out before stays out. */
-export function assignmentJob(deps: AssignmentWorkDeps): JobHandler<'assignment'> {
-  const { database, assignments, opener, maker, editions, store } = deps;
+export function assignmentJob(deps: AssignmentJobDeps): JobHandler<'assignment'> {
+  const { database, assignments, opener, maker, exportDocuments, store } = deps;
   return async ({ id: jobId, schoolId, payload }, { signal, progress }) => {
     const assignment = await assignments.get(schoolId, payload.assignmentId);
     let sentences = 1;
@@ -57,12 +57,12 @@ export function assignmentJob(deps: AssignmentWorkDeps): JobHandler<'assignment'
         },
       },
     );
-    const { edition } = await editions.of(reading);
+    const { exportDocument } = await exportDocuments.of(reading);
     const packageName = randomUUID();
     const written: string[] = [];
     let mp3 = 0;
     const put = async (file: string, content: AsyncIterable<Uint8Array> | Buffer) => {
-      const object = frozenObject(schoolId, packageName, file);
+      const object = snapshotObject(schoolId, packageName, file);
       written.push(object);
       await store.put(
         object,
@@ -70,7 +70,7 @@ export function assignmentJob(deps: AssignmentWorkDeps): JobHandler<'assignment'
       );
     };
     try {
-      const freezing = frozenReading(edition, {
+      const freezing = readingSnapshot(exportDocument, {
         fontAddress,
         signal,
         progress: (done, total) => share(1, done / total),
@@ -81,7 +81,7 @@ export function assignmentJob(deps: AssignmentWorkDeps): JobHandler<'assignment'
         await put(name, name === WHOLE_SOUND ? counted(content, (bytes) => (mp3 += bytes)) : content);
       }
       const text = step.value;
-      await put(FROZEN_TEXT, Buffer.from(JSON.stringify(text)));
+      await put(SNAPSHOT_TEXT, Buffer.from(JSON.stringify(text)));
       signal.throwIfAborted();
       const sum = (kind: 'opus' | 'm4a') => text.stretches.reduce((bytes, one) => bytes + one[kind], 0);
       await assignments.renew(
@@ -92,7 +92,7 @@ export function assignmentJob(deps: AssignmentWorkDeps): JobHandler<'assignment'
           readingId: reading.id,
           title: text.title,
           language: text.language,
-          seconds: edition.timeline.samples / edition.timeline.sampleRate,
+          seconds: exportDocument.timeline.samples / exportDocument.timeline.sampleRate,
           bytes: { opus: sum('opus'), m4a: sum('m4a'), mp3 },
         },
       );

@@ -130,12 +130,12 @@ export class AssignmentRepository {
   async renew(
     db: Database,
     { id, jobId }: { id: string; jobId: string },
-    frozen: Pick<AssignmentRow, 'package' | 'readingId' | 'title' | 'language' | 'seconds' | 'bytes'>,
+    snapshot: Pick<AssignmentRow, 'package' | 'readingId' | 'title' | 'language' | 'seconds' | 'bytes'>,
   ): Promise<boolean> {
     const changed = await db
       .update(assignments)
       .set({
-        ...frozen,
+        ...snapshot,
         version: sql`${assignments.version} + 1`,
         madeAt: new Date(),
         formerPackages: stillFetched(),

@@ -1,5 +1,5 @@
 import type {
-  FrozenReading,
+  ReadingSnapshot,
   Assignment,
   Handout,
   Opened,
@@ -16,7 +16,7 @@ import { parseFeed } from 'podcast-partytime';
 import pg from 'pg';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { FROZEN } from './assignmentJob.ts';
+import { SNAPSHOTS } from './assignmentJob.ts';
 import { wordIn } from './openWord.ts';
 import type { ObjectStore } from '../../store/objectStore.ts';
 import { cleanUpNow } from '../../testing/cleanUpNow.ts';
@@ -110,7 +110,7 @@ describe('handing out', () => {
     const { items, pass } = byLink.body;
     expect(items.map(({ title }) => title)).toEqual(['Ferry times']);
     const [item] = items as [Opened['items'][number]];
-    const reading = (await ask<FrozenReading>(`/open/${pass}/files/${item.package}/page.json`)).body;
+    const reading = (await ask<ReadingSnapshot>(`/open/${pass}/files/${item.package}/page.json`)).body;
     expect(reading.sentences.length).toBeGreaterThanOrEqual(3);
     expect(reading.html).toContain('Nobody');
     expect((await enter(` ${link.code.toUpperCase()} `)).body.items).toEqual(items);
@@ -182,7 +182,7 @@ describe('handing out', () => {
     expect(await former('page.json')).toBe(404);
     await cleanUpLater();
     const left: string[] = [];
-    for await (const { name } of context.store.list(FROZEN)) left.push(name);
+    for await (const { name } of context.store.list(SNAPSHOTS)) left.push(name);
     expect(left.filter((name) => name.includes(first?.package ?? '?'))).toEqual([]);
     expect(left.filter((name) => name.includes(second?.package ?? '?')).length).toBeGreaterThan(2);
     pupils = (await client.get<Pupil[]>('/pupils')).body;
@@ -260,7 +260,7 @@ describe('a disk that is full', () => {
       const { store } = server.running.context;
       const packages = async () => {
         const names = new Set<string>();
-        for await (const { name } of store.list(FROZEN)) names.add(name.split('/')[2] ?? '');
+        for await (const { name } of store.list(SNAPSHOTS)) names.add(name.split('/')[2] ?? '');
         return names.size;
       };
       const handout = await add(`Full at ${file}`, 'The pond is full. The gate is shut.');
@@ -270,7 +270,7 @@ describe('a disk that is full', () => {
       const before = await packages();
       const put = store.put.bind(store);
       store.put = async (name, content) => {
-        if (name.startsWith(FROZEN) && name.endsWith(file))
+        if (name.startsWith(SNAPSHOTS) && name.endsWith(file))
           throw Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' });
         await put(name, content);
       };

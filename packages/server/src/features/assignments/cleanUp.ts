@@ -2,7 +2,7 @@ import { and, isNotNull, isNull } from 'drizzle-orm';
 import { assignments } from '../../db/schema/index.ts';
 import type { CleanUp, CleanUpDeps } from '../../feature.ts';
 import { DAY_MS } from '../../maintenance/retention.ts';
-import { FROZEN } from './assignmentJob.ts';
+import { SNAPSHOTS } from './assignmentJob.ts';
 
 export const cleanUps: readonly CleanUp[] = [{ name: 'packages', run: cleanUpPackages }];
 
@@ -21,7 +21,7 @@ async function cleanUpPackages({ db, store }: CleanUpDeps): Promise<void> {
       ...former.filter(({ until }) => Date.parse(until) > Date.now()).map((one) => one.package),
     ]),
   );
-  for await (const { name, changedAt } of store.list(FROZEN)) {
+  for await (const { name, changedAt } of store.list(SNAPSHOTS)) {
     const packageName = name.split('/').at(-2) ?? '';
     if (!inUse.has(packageName) && Date.now() - changedAt.getTime() > DAY_MS) await store.delete(name);
   }

@@ -16,7 +16,7 @@ import { LinkKeys } from './linkKeys.ts';
 import { openRoutes } from './openRoutes.ts';
 import { pageRoutes } from './pageRoutes.ts';
 import { PageWords } from './pageWords.ts';
-import { PupilDoor } from './pupilDoor.ts';
+import { ShareAccess } from './shareAccess.ts';
 import { assignmentRoutes } from './routes.ts';
 
 type Deps = Pick<Platform, 'config' | 'database' | 'store' | 'voices' | 'jobs' | 'limits'> &
@@ -24,12 +24,12 @@ type Deps = Pick<Platform, 'config' | 'database' | 'store' | 'voices' | 'jobs' |
   Pick<ReturnType<typeof pupilsFeature>, 'pupils'> &
   Pick<ReturnType<typeof languageFeature>, 'words'> &
   Pick<ReturnType<typeof readingsFeature>, 'readings' | 'opener' | 'readingMaker'> &
-  Pick<ReturnType<typeof exportsFeature>, 'editions'>;
+  Pick<ReturnType<typeof exportsFeature>, 'exportDocuments'>;
 
 /** Assignments: readings given to pupils by link and code, and the pages, feeds and events that belong to them. */
 export function assignmentsFeature(deps: Deps) {
   const { config, database, store, voices, jobs, limits, handoutRepository, pupils, words } = deps;
-  const { readings, opener, readingMaker, editions } = deps;
+  const { readings, opener, readingMaker, exportDocuments } = deps;
   const { publicAddress, pageFolder } = config;
   const assignments = new AssignmentRepository(database.db);
   const keys = new LinkKeys(config.secret);
@@ -44,23 +44,23 @@ export function assignmentsFeature(deps: Deps) {
     jobs,
   });
   const failedAttempts = new FailedAttempts(limits);
-  const pupilDoor = new PupilDoor({ db: database.db, assignments, keys, store, limits, failedAttempts });
+  const shareAccess = new ShareAccess({ db: database.db, assignments, keys, store, limits, failedAttempts });
   const pageWords = new PageWords({ words, voices, pupils });
   const feature: Feature = {
     routes: {
-      withoutSession: [openRoutes({ pupilDoor, limits, pageWords })],
+      withoutSession: [openRoutes({ shareAccess, limits, pageWords })],
       signedIn: [
         assignmentRoutes({ assignmentService, assignments, handoutRepository, pupils }),
         artworkRoutes({ database }),
         embeddingRoutes({ database }),
       ],
       pages: [
-        feedRoutes({ pupilDoor, publicAddress, database }),
-        pageRoutes({ pupilDoor, limits, pageWords, pageFolder }),
+        feedRoutes({ shareAccess, publicAddress, database }),
+        pageRoutes({ shareAccess, limits, pageWords, pageFolder }),
       ],
     },
     jobs: {
-      assignment: assignmentJob({ database, assignments, opener, maker: readingMaker, editions, store }),
+      assignment: assignmentJob({ database, assignments, opener, maker: readingMaker, exportDocuments, store }),
     },
     cleanUps,
   };

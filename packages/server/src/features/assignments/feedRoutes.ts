@@ -7,7 +7,7 @@ import {
   drawnArtwork,
   podcastFeed,
 } from '@aurelfield/formats';
-import type { FrozenReading } from '@aurelfield/api';
+import type { ReadingSnapshot } from '@aurelfield/api';
 import { Router, type Request } from 'express';
 import express from 'express';
 import { eq } from 'drizzle-orm';
@@ -16,11 +16,11 @@ import type { Database } from '../../db/database.ts';
 import { schools } from '../../db/schema/index.ts';
 import { ranged } from '../../http/ranged.ts';
 import { AppError } from '../../appError.ts';
-import { FROZEN_TEXT, WHOLE_SOUND, WHOLE_WORDS } from './assignmentJob.ts';
-import type { PupilDoor } from './pupilDoor.ts';
+import { SNAPSHOT_TEXT, WHOLE_SOUND, WHOLE_WORDS } from './assignmentJob.ts';
+import type { ShareAccess } from './shareAccess.ts';
 
 export interface FeedRouteDeps {
-  readonly pupilDoor: PupilDoor;
+  readonly shareAccess: ShareAccess;
   /** The origin that visitors use, where it was set. */
   readonly publicAddress: string | undefined;
   readonly database: { readonly db: Database };
@@ -30,10 +30,10 @@ export interface FeedRouteDeps {
 const MOST_BYTES = 12 * 1024 * 1024;
 
 /** A pupil's assignments as a private podcast feed, by the same link as the page: revoked with it. Where the link asks for a PIN there is none, since players cannot type one. */
-export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedRouteDeps): Router {
+export function feedRoutes({ shareAccess, publicAddress, database: { db } }: FeedRouteDeps): Router {
   const router = Router();
   const enter = (request: Request) =>
-    pupilDoor.enter(keyOf(request), '', request).catch((error: unknown) => {
+    shareAccess.enter(keyOf(request), '', request).catch((error: unknown) => {
       throw error instanceof AppError && error.problem === 'pin-needed'
         ? new AppError('not-found', 'A page with a PIN has no feed.')
         : error;
@@ -72,7 +72,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
     // A player that knows an older version of the feed is given what is out now.
     const item = opened.items.find(({ id }) => id === request.params.assignment);
     if (!item) throw new AppError('not-found', 'This is not handed out (any more).');
-    const read = (file: string) => pupilDoor.file(opened.pass, item.package, file);
+    const read = (file: string) => shareAccess.file(opened.pass, item.package, file);
     response.set('Cache-Control', 'private, max-age=86400');
     switch (request.params.file) {
       case 'sound.mp3': {
@@ -85,7 +85,7 @@ export function feedRoutes({ pupilDoor, publicAddress, database: { db } }: FeedR
         response.type('text/vtt').send(await read(WHOLE_WORDS));
         return;
       case 'chapters.json':
-        response.type('application/json+chapters').send(chaptersJson(chaptersOf(JSON.parse((await read(FROZEN_TEXT)).toString()) as FrozenReading))); // prettier-ignore
+        response.type('application/json+chapters').send(chaptersJson(chaptersOf(JSON.parse((await read(SNAPSHOT_TEXT)).toString()) as ReadingSnapshot))); // prettier-ignore
         return;
       default:
         throw new AppError('not-found', 'There is nothing at this address.');
@@ -157,7 +157,7 @@ function chaptersOf({
   sections,
   sentences,
   sampleRate,
-}: FrozenReading): { title: string; seconds: number }[] {
+}: ReadingSnapshot): { title: string; seconds: number }[] {
   let at = 0;
   const starts = sentences.map(({ n, p }) => {
     const start = at;

@@ -9,12 +9,12 @@ import type { SharedLimits } from '../../http/sharedLimits.ts';
 import { ranged } from '../../http/ranged.ts';
 import { AppError } from '../../appError.ts';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
-import { FROZEN_TEXT } from './assignmentJob.ts';
+import { SNAPSHOT_TEXT } from './assignmentJob.ts';
 import type { PageWords } from './pageWords.ts';
-import type { PupilDoor } from './pupilDoor.ts';
+import type { ShareAccess } from './shareAccess.ts';
 
 export interface OpenRouteDeps {
-  readonly pupilDoor: PupilDoor;
+  readonly shareAccess: ShareAccess;
   readonly limits: SharedLimits;
   readonly pageWords: PageWords;
 }
@@ -37,7 +37,7 @@ const fileSchema = z.object({
 });
 
 /** What the pupil's page asks for: opened by a link or code, files, and what happened on it. No account, no cookie. */
-export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Router {
+export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): Router {
   const router = Router();
   const eventLimit = rateLimit({
     windowMs: 60_000,
@@ -62,24 +62,24 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Rou
 
   router.post('/open/enter', express.json({ limit: '4kb' }), storableBody, async (request, response) => {
     const { key, pin } = enterSchema.parse(request.body);
-    const { opened } = await pupilDoor.enter(key, pin, request);
+    const { opened } = await shareAccess.enter(key, pin, request);
     response.json(opened);
   });
 
   router.get('/open/:pass', async (request, response) => {
-    const { opened } = await pupilDoor.resume(passOf(request.params.pass));
+    const { opened } = await shareAccess.resume(passOf(request.params.pass));
     response.json(opened);
   });
 
   router.get('/open/:pass/files/:package/:file', async (request, response) => {
     const asked = fileSchema.safeParse(request.params);
     if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
-    if (asked.data.file === FROZEN_TEXT) {
-      const text = await pupilDoor.text(passOf(request.params.pass), asked.data.package);
+    if (asked.data.file === SNAPSHOT_TEXT) {
+      const text = await shareAccess.text(passOf(request.params.pass), asked.data.package);
       sendCompressed(request, response.set('Cache-Control', FOREVER).type('json'), text);
       return;
     }
-    const content = await pupilDoor.file(passOf(request.params.pass), asked.data.package, asked.data.file);
+    const content = await shareAccess.file(passOf(request.params.pass), asked.data.package, asked.data.file);
     // A slow line fetches a piece of sound in several goes.
     const part = ranged(request, response.type(mediaTypeOf(asked.data.file)), content.length);
     if (part) response.set('Cache-Control', FOREVER).end(content.subarray(part.start, part.end));
@@ -89,7 +89,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Rou
     const asked = wordSchema.safeParse(params);
     if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
     const { package: name, sentence, word } = asked.data;
-    return pupilDoor.word(passOf(params.pass), name, sentence, word);
+    return shareAccess.word(passOf(params.pass), name, sentence, word);
   };
 
   router.get('/open/:pass/words/:package/:sentence/:word', wordLimit, async (request, response) => {
@@ -104,7 +104,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Rou
   });
 
   router.get('/open/:pass/save/:package/sound.mp3', async (request, response) => {
-    const { content, title } = await pupilDoor.saved(
+    const { content, title } = await shareAccess.saved(
       passOf(request.params.pass),
       idParam(request, 'package'),
     );
@@ -121,7 +121,7 @@ export function openRoutes({ pupilDoor, limits, pageWords }: OpenRouteDeps): Rou
     storableBody,
     async (request, response) => {
       const { events } = listeningEventsSchema.parse(request.body);
-      response.json({ taken: await pupilDoor.take(passOf(request.params.pass), events) });
+      response.json({ taken: await shareAccess.take(passOf(request.params.pass), events) });
     },
   );
 

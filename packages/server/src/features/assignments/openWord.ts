@@ -1,4 +1,4 @@
-import type { FrozenReading } from '@aurelfield/api';
+import type { ReadingSnapshot } from '@aurelfield/api';
 
 /** A word where it stands in an assignment, and whose it is. */
 export interface OpenWord {
@@ -14,7 +14,7 @@ export interface OpenWord {
 
 /** A word of a frozen reading, and its sentence as the words that are heard of it; undefined where there is none. */
 export function wordIn(
-  { html }: Pick<FrozenReading, 'html'>,
+  { html }: Pick<ReadingSnapshot, 'html'>,
   sentence: number,
   word: number,
 ): Pick<OpenWord, 'word' | 'sentence' | 'start'> | undefined {

@@ -5,10 +5,10 @@ import type {} from 'pino-http';
 import { z } from 'zod';
 import { sendCompressed } from '../../http/compressed.ts';
 import { AppError } from '../../appError.ts';
-import { FROZEN_TEXT } from './assignmentJob.ts';
+import { SNAPSHOT_TEXT } from './assignmentJob.ts';
 import { PageFiles } from './pageFiles.ts';
 import type { OpenRouteDeps } from './openRoutes.ts';
-import type { Entered } from './pupilDoor.ts';
+import type { Entered } from './shareAccess.ts';
 
 export interface PageRouteDeps extends OpenRouteDeps {
   /** Folder of the built page; absent while Vite serves it. */
@@ -35,7 +35,7 @@ const STATUS: Readonly<Record<PageAnswer['state'], number>> = {
 }; // prettier-ignore
 
 /** The pupil's page itself: by its link, with what it shows in it, so that one journey brings all; and by a code that is typed. */
-export function pageRoutes({ pupilDoor, pageFolder }: PageRouteDeps): Router {
+export function pageRoutes({ shareAccess, pageFolder }: PageRouteDeps): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
 
@@ -76,7 +76,7 @@ export function pageRoutes({ pupilDoor, pageFolder }: PageRouteDeps): Router {
 
   const stateOf = async (key: string, request: Request): Promise<PageAnswer> => {
     try {
-      return { state: 'open', entered: await pupilDoor.enter(key, '', request) };
+      return { state: 'open', entered: await shareAccess.enter(key, '', request) };
     } catch (error) {
       if (!(error instanceof AppError)) {
         request.log.error({ err: error }, 'a pupil’s page could not be opened');
@@ -102,7 +102,7 @@ function dataOf(answer: PageAnswer, request: Request, parts: readonly string[]):
   // The whole page's script is fetched after them, by the first screen.
   const ahead =
     only && others.length === 0
-      ? [FROZEN_TEXT, `sound-0.${soundFormOf(request)}`]
+      ? [SNAPSHOT_TEXT, `sound-0.${soundFormOf(request)}`]
           .map(
             (file) =>
               `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.pass}/files/${only.package}/${file}">`,

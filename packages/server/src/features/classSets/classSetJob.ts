@@ -1,6 +1,6 @@
 import type { VoiceRegistry } from '@aurelfield/voices';
 import type { OpenDatabase } from '../../db/database.ts';
-import type { EditionMaker } from '../exports/editionMaker.ts';
+import type { ExportDocumentMaker } from '../exports/exportDocumentMaker.ts';
 import { exportPayload, type ExportService } from '../exports/exportService.ts';
 import type { Jobs } from '../../jobs/jobs.ts';
 import type { JobRepository } from '../../jobs/jobRepository.ts';
@@ -10,12 +10,12 @@ import type { ReadingRow, ReadingRepository } from '../readings/readingRepositor
 import { AppError } from '../../appError.ts';
 import type { ClassSetRepository } from './classSetRepository.ts';
 
-export interface ClassSetWorkDeps {
+export interface ClassSetJobDeps {
   readonly database: OpenDatabase;
   readonly sets: ClassSetRepository;
   readonly opener: ReadingOpener;
   readonly readings: ReadingRepository;
-  readonly editions: EditionMaker;
+  readonly exportDocuments: ExportDocumentMaker;
   readonly exports: ExportService;
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
@@ -23,8 +23,8 @@ export interface ClassSetWorkDeps {
 }
 
 /** Carries out the beginning of an item: its readings are planned, and the job that makes and writes them takes this one's place. Done a second time, it begins none anew. */
-export function classSetJob(deps: ClassSetWorkDeps): JobHandler<'set'> {
-  const { database, sets, opener, readings, editions, exports, voices, jobs, jobRepository } = deps;
+export function classSetJob(deps: ClassSetJobDeps): JobHandler<'set'> {
+  const { database, sets, opener, readings, exportDocuments, exports, voices, jobs, jobRepository } = deps;
   return async ({ id, schoolId, groupId, payload: { setId, position } }, context) => {
     const { request } = await sets.get(schoolId, setId);
     const own = (await sets.items([setId])).find(({ item }) => item.position === position)?.item;
@@ -42,7 +42,7 @@ export function classSetJob(deps: ClassSetWorkDeps): JobHandler<'set'> {
       );
     const [first] = opened;
     if (!first) return undefined;
-    const facts = await editions.fingerprint(first);
+    const facts = await exportDocuments.fingerprint(first);
     const payload = exportPayload(
       opened.map((reading) => reading.id),
       request.outputs[own.pupilId] ?? request.output,

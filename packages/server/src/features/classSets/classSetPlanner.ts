@@ -1,10 +1,10 @@
 import type { ClassSetPlan, ClassSetRequest, Output } from '@aurelfield/api';
 import { classSetRequestSchema } from '@aurelfield/api';
 import { shapedSentence } from '@aurelfield/core';
-import { formatOf, sectionsOf, type Edition } from '@aurelfield/formats';
+import { formatOf, sectionsOf, type ExportDocument } from '@aurelfield/formats';
 import { chargedCharacters, costOf, type Voice, type VoiceRegistry } from '@aurelfield/voices';
 import { checkOutput, nameFor, needsNoSound } from '../exports/exportService.ts';
-import type { EditionMaker } from '../exports/editionMaker.ts';
+import type { ExportDocumentMaker } from '../exports/exportDocumentMaker.ts';
 import type { PupilRepository } from '../pupils/pupilRepository.ts';
 import type { ClaimRepository } from '../readings/claimRepository.ts';
 import type { ClipRepository } from '../readings/clipRepository.ts';
@@ -23,7 +23,7 @@ export interface ClassSetPlannerDeps {
   readonly claims: ClaimRepository;
   readonly texts: TextRepository;
   readonly pupils: PupilRepository;
-  readonly editions: EditionMaker;
+  readonly exportDocuments: ExportDocumentMaker;
   readonly voices: VoiceRegistry;
   readonly meter: SpeedMeter;
 }
@@ -99,7 +99,7 @@ export class ClassSetPlanner {
     output: Output,
     anew: Map<string, { readonly characters: number; readonly voice: Voice | undefined }>,
   ): Promise<ClassSetPlan['pupils'][number]> {
-    const { opener, planner, editions, voices } = this.#deps;
+    const { opener, planner, exportDocuments, voices } = this.#deps;
     const format = formatOf(output.format);
     const amount = { ...NOTHING };
     let [fileName, voice, files] = ['', '', 0];
@@ -116,11 +116,11 @@ export class ClassSetPlanner {
       amount.seconds += seconds;
       amount.bytes += format.bytes({ seconds, characters: own.written }, output.quality);
       if (request.joining === null) files += output.shape.kind === 'sections' ? own.sections.length : 1;
-      const facts = await editions.factsOf(reading);
+      const facts = await exportDocuments.factsOf(reading);
       if (fileName === '') {
         const section = output.shape.kind === 'sections' ? `1 ${own.sections[0] ?? ''}` : '';
-        const title = request.joining?.title ?? facts.edition.facts.title;
-        const named = { ...facts, edition: { facts: { ...facts.edition.facts, title } } };
+        const title = request.joining?.title ?? facts.exportDocument.facts.title;
+        const named = { ...facts, exportDocument: { facts: { ...facts.exportDocument.facts, title } } };
         fileName = `${nameFor(named, request.naming, section)}.${format.extension}`;
         voice = voices.find(reading.voice)?.label ?? reading.voice;
       }
@@ -156,8 +156,8 @@ export class ClassSetPlanner {
       characters += own;
       if (!anew.has(clipKey)) anew.set(clipKey, { characters: own, voice: voices.find(plan.voice) });
     }
-    const titled: Edition = {
-      facts: { title: '' } as Edition['facts'],
+    const titled: ExportDocument = {
+      facts: { title: '' } as ExportDocument['facts'],
       blocks: text.blocks.map(({ id: _id, ...block }) => block),
       sentences,
       timeline: { sampleRate: reading.sampleRate, samples: 0, pieces: [], sentences: [] },

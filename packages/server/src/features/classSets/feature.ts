@@ -22,7 +22,7 @@ type Deps = Pick<Platform, 'database' | 'store' | 'voices' | 'jobs' | 'jobReposi
 /** Class sets: handouts made as files for many pupils at once. */
 export function classSetsFeature(deps: Deps) {
   const { database, store, voices, jobs, jobRepository, handoutRepository, pupils } = deps;
-  const { readings, opener, editions, exports } = deps;
+  const { readings, opener, exportDocuments, exports } = deps;
   const sets = new ClassSetRepository(database.db);
   const classSetPlanner = new ClassSetPlanner(deps);
   const classSets = new ClassSetService({
@@ -44,7 +44,7 @@ export function classSetsFeature(deps: Deps) {
         sets,
         opener,
         readings,
-        editions,
+        exportDocuments,
         exports,
         voices,
         jobs,

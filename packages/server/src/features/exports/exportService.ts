@@ -8,10 +8,10 @@ import {
   formatOf,
   nameOf,
   namePattern,
-  repeatedEdition,
-  sectionEdition,
+  repeatedExportDocument,
+  sectionExportDocument,
   sectionsOf,
-  type Edition,
+  type ExportDocument,
   type Format,
 } from '@aurelfield/formats';
 import { Readable, Transform } from 'node:stream';
@@ -24,7 +24,7 @@ import type { ReadingPlanner } from '../readings/readingPlanner.ts';
 import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../../appError.ts';
 import { ObjectGone, type ObjectStore } from '../../store/objectStore.ts';
-import type { EditionMaker, NamedEdition, NamedFacts } from './editionMaker.ts';
+import type { ExportDocumentMaker, NamedExportDocument, NamedFacts } from './exportDocumentMaker.ts';
 import { codeOf } from '../../errorCode.ts';
 
 /** Writing the file counts as one twentieth of the work when progress is shown. */
@@ -36,7 +36,7 @@ export interface ExportDeps {
   readonly readings: ReadingRepository;
   readonly planner: ReadingPlanner;
   readonly maker: ReadingMaker;
-  readonly editions: EditionMaker;
+  readonly exportDocuments: ExportDocumentMaker;
   readonly jobs: Jobs;
   readonly jobRepository: JobRepository;
   readonly store: ObjectStore;
@@ -75,10 +75,10 @@ export class ExportService {
    * @throws AppError for a format that there is not, or a pattern of names that is wrong.
    */
   async begin(schoolId: string, readingId: string, request: ExportRequest): Promise<JobRow> {
-    const { readings, editions, jobs, jobRepository } = this.#deps;
+    const { readings, exportDocuments, jobs, jobRepository } = this.#deps;
     const { naming, partial, ...output } = exportRequestSchema.parse(request);
     checkOutput(output, naming);
-    const facts = await editions.fingerprint(await readings.get(schoolId, readingId));
+    const facts = await exportDocuments.fingerprint(await readings.get(schoolId, readingId));
     const payload = exportPayload([readingId], output, naming, { facts, partial });
     const earlier = await jobRepository.latestLike(schoolId, payload);
     if (earlier?.state === 'waiting' || earlier?.state === 'running') return earlier;
@@ -94,8 +94,8 @@ export class ExportService {
   }
 
   /** Carries such a job out: makes what is missing, then writes. */
-  readonly work: JobHandler<'export'> = async ({ id, schoolId, payload }, context) => {
-    const { readings, planner, maker, editions } = this.#deps;
+  readonly job: JobHandler<'export'> = async ({ id, schoolId, payload }, context) => {
+    const { readings, planner, maker, exportDocuments } = this.#deps;
     const { output, naming, joining, partial } = payload;
     const format = knownFormat(output.format);
     const isSilent = needsNoSound(format, output, joining);
@@ -124,8 +124,8 @@ export class ExportService {
     if (!first) throw new AppError('nothing', 'There is nothing to write.');
     const named =
       joining && rows.length > 0
-        ? await editions.joined(rows, joining, derivedUrn(rows.map((row) => row.id).join(), 'joined'))
-        : await editions.of(first, { partial, isSilent });
+        ? await exportDocuments.joined(rows, joining, derivedUrn(rows.map((row) => row.id).join(), 'joined'))
+        : await exportDocuments.of(first, { partial, isSilent });
     const files = await this.#write(named, format, { output, naming, object: `${EXPORTS}${schoolId}/${id}`, signal: context.signal }); // prettier-ignore
     await context.progress(total, total);
     const [only, ...others] = files;
@@ -135,7 +135,7 @@ export class ExportService {
 
   /** Writes an edition's files into the store. One that fails takes those before it away again. */
   async #write(
-    named: NamedEdition,
+    named: NamedExportDocument,
     format: Format,
     options: { output: Output; naming: Naming; object: string; signal: AbortSignal },
   ): Promise<WrittenFile[]> {
@@ -143,14 +143,14 @@ export class ExportService {
     const names = new FileNames();
     const files: WrittenFile[] = [];
     try {
-      for (const [nth, { edition, section }] of shaped(
-        signedEdition(named.edition, naming),
+      for (const [nth, { exportDocument, section }] of shaped(
+        signedExportDocument(named.exportDocument, naming),
         output,
       ).entries()) {
         signal.throwIfAborted();
         const fileName = names.unique(nameFor(named, naming, section), format.extension);
         const target = `${object}-${nth}.${format.extension}`;
-        const bytes = await this.#store(format.write(edition, { quality: output.quality, signal }), target);
+        const bytes = await this.#store(format.write(exportDocument, { quality: output.quality, signal }), target);
         files.push({ object: target, fileName, mediaType: format.mediaType, bytes });
       }
       return files;
@@ -241,21 +241,21 @@ function knownFormat(id: string): Format {
 }
 
 /** The edition as its files may say whom they are for: tags and books carry initials where names of files do. */
-function signedEdition(edition: Edition, { initials }: Naming): Edition {
-  if (!initials) return edition;
-  return { ...edition, facts: { ...edition.facts, pupil: initialsOf(edition.facts.pupil) } };
+function signedExportDocument(exportDocument: ExportDocument, { initials }: Naming): ExportDocument {
+  if (!initials) return exportDocument;
+  return { ...exportDocument, facts: { ...exportDocument.facts, pupil: initialsOf(exportDocument.facts.pupil) } };
 }
 
 /** The editions that go into files, each with the number and title of its section. */
-function shaped(edition: Edition, { shape }: Output): { edition: Edition; section: string }[] {
+function shaped(exportDocument: ExportDocument, { shape }: Output): { exportDocument: ExportDocument; section: string }[] {
   switch (shape.kind) {
     case 'whole':
-      return [{ edition, section: '' }];
+      return [{ exportDocument, section: '' }];
     case 'repeated':
-      return [{ edition: repeatedEdition(edition, shape), section: '' }];
+      return [{ exportDocument: repeatedExportDocument(exportDocument, shape), section: '' }];
     case 'sections':
-      return sectionsOf(edition).map(({ title }, nth, all) => ({
-        edition: sectionEdition(edition, nth),
+      return sectionsOf(exportDocument).map(({ title }, nth, all) => ({
+        exportDocument: sectionExportDocument(exportDocument, nth),
         section: `${sectionNumber(nth, all.length)} ${title}`,
       }));
   }
@@ -268,11 +268,11 @@ function sectionNumber(nth: number, count: number): string {
 
 /** The name of a file without its ending. A section's number and title are put behind where the pattern has no place for them. */
 export function nameFor(
-  { edition, subject }: NamedFacts,
+  { exportDocument, subject }: NamedFacts,
   { pattern, initials }: Naming,
   section: string,
 ): string {
-  const { title, pupil, className, voice, date, school } = edition.facts;
+  const { title, pupil, className, voice, date, school } = exportDocument.facts;
   const own = section !== '' && !pattern.includes('{section}') ? `${pattern} – {section}` : pattern;
   return nameOf(own, {
     title,

@@ -5,7 +5,7 @@ import type { pupilsFeature } from '../pupils/feature.ts';
 import type { readingsFeature } from '../readings/feature.ts';
 import type { textsFeature } from '../texts/feature.ts';
 import { cleanUps } from './cleanUp.ts';
-import { EditionMaker } from './editionMaker.ts';
+import { ExportDocumentMaker } from './exportDocumentMaker.ts';
 import { ExportService } from './exportService.ts';
 import { exportRoutes } from './routes.ts';
 
@@ -19,7 +19,7 @@ type Deps = Pick<Platform, 'database' | 'store' | 'voices' | 'threads' | 'jobs' 
 export function exportsFeature(deps: Deps) {
   const { database, store, voices, threads, jobs, jobRepository, texts, handoutRepository, pupils } = deps;
   const { readings, sound, planner, readingMaker } = deps;
-  const editions = new EditionMaker({
+  const exportDocuments = new ExportDocumentMaker({
     db: database.db,
     readings,
     sound,
@@ -33,15 +33,15 @@ export function exportsFeature(deps: Deps) {
     readings,
     planner,
     maker: readingMaker,
-    editions,
+    exportDocuments,
     jobs,
     jobRepository,
     store,
   });
   const feature: Feature = {
     routes: { signedIn: [exportRoutes(exports)] },
-    jobs: { export: exports.work },
+    jobs: { export: exports.job },
     cleanUps,
   };
-  return { exports, editions, feature };
+  return { exports, exportDocuments, feature };
 }

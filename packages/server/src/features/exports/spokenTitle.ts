@@ -1,18 +1,18 @@
 import type { ReadingSentencePlan } from '@aurelfield/core';
-import { joinedEdition, type Edition } from '@aurelfield/formats';
+import { joinedExportDocument, type ExportDocument } from '@aurelfield/formats';
 import type { ReadingSound } from '../readings/readingSound.ts';
 import type { ReadingRow } from '../readings/readingRepository.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 
 /** An edition that begins with its title, said in the reading's own voice and pace; as it is where its first heading says the title already. */
 export async function withSpokenTitle(
-  edition: Edition,
+  exportDocument: ExportDocument,
   reading: ReadingRow,
   { threads, sound }: { readonly threads: TextThreads; readonly sound: ReadingSound },
-): Promise<Edition> {
-  const { title, language, identifier } = edition.facts;
-  const first = edition.blocks[edition.sentences[0]?.block ?? -1];
-  if (first?.type === 'heading' && isSame(first.text, title)) return edition;
+): Promise<ExportDocument> {
+  const { title, language, identifier } = exportDocument.facts;
+  const first = exportDocument.blocks[exportDocument.sentences[0]?.block ?? -1];
+  if (first?.type === 'heading' && isSame(first.text, title)) return exportDocument;
   const { settings, voice, engineVersion, sampleRate, lexicon } = reading;
   const heading = { type: 'heading', level: 1, text: title } as const;
   const rows = await threads.planBlocks(
@@ -43,16 +43,16 @@ export async function withSpokenTitle(
       spokenCount,
     })),
   }));
-  if (sentences.length === 0) return edition;
+  if (sentences.length === 0) return exportDocument;
   const stretch = await sound.of(reading, sentences, { priority: 'making' });
-  const spoken: Edition = {
-    facts: edition.facts,
+  const spoken: ExportDocument = {
+    facts: exportDocument.facts,
     blocks: [heading],
     sentences,
     timeline: stretch.timeline,
     render: (pieces) => sound.render(reading, stretch, pieces),
   };
-  return joinedEdition([spoken, edition], { title, identifier, pause: 0 });
+  return joinedExportDocument([spoken, exportDocument], { title, identifier, pause: 0 });
 }
 
 function isSame(one: string, other: string): boolean {

@@ -3,7 +3,7 @@ import {
   handoutSummarySchema,
   type Handout,
   type HandoutPatch,
-  type ShelfPlace,
+  type HandoutPlace,
   type HandoutSummary,
 } from '@aurelfield/api';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL, inArray } from 'drizzle-orm';
@@ -37,7 +37,7 @@ export class HandoutRepository {
   /** Current, archived or recently deleted handouts, newest first; only those that hold all words of `search`. */
   async list(
     schoolId: string,
-    { search = '', from = 'shelf' }: { readonly search?: string; readonly from?: ShelfPlace } = {},
+    { search = '', from = 'shelf' }: { readonly search?: string; readonly from?: HandoutPlace } = {},
   ): Promise<HandoutSummary[]> {
     const rows = await this.#select(
       schoolId,
@@ -183,7 +183,7 @@ export class HandoutRepository {
 type Standing = Pick<HandoutSummary, 'readyFor' | 'makingFor' | 'outOfDateFor'>;
 const NOBODY: Standing = { readyFor: [], makingFor: [], outOfDateFor: [] };
 
-function isIn(place: ShelfPlace) {
+function isIn(place: HandoutPlace) {
   if (place === 'deleted') return isNotNull(handouts.deletedAt);
   return and(
     isNull(handouts.deletedAt),

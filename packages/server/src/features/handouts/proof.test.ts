@@ -163,13 +163,13 @@ describe('checking', () => {
 test('a page fetched again shows what changed, and can be taken', async () => {
   const site = server.running.siteOrigin ?? '';
   const found = (
-    await client.send<{ content: BlockView[]; ticket: string }>('POST', '/imports/page', {
+    await client.send<{ content: BlockView[]; uploadId: string }>('POST', '/imports/page', {
       address: `${site}/river/bore`,
     })
   ).body;
   const handout =
     (await client.upload<Handout>('/handouts', {
-      title: 'Bore', language: 'en-GB', subject: '', className: '', content: found.content, ticket: found.ticket,
+      title: 'Bore', language: 'en-GB', subject: '', className: '', content: found.content, uploadId: found.uploadId,
     })) // prettier-ignore
     .body;
   const again = async () =>

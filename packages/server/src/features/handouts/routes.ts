@@ -4,7 +4,7 @@ import {
   handoutPatchSchema,
   MAX_FILE_BYTES,
   setOccurrenceSchema,
-  shelfQuerySchema,
+  handoutQuerySchema,
 } from '@aurelfield/api';
 import { Router, type Request } from 'express';
 import { z } from 'zod';
@@ -50,7 +50,7 @@ export function handoutRoutes({
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 10 });
 
   router.get('/handouts', async (request, response) => {
-    const { search, from } = shelfQuerySchema.parse(request.query);
+    const { search, from } = handoutQuerySchema.parse(request.query);
     response.json(await handoutRepository.list(schoolOf(request), { search, from }));
   });
 
@@ -59,8 +59,8 @@ export function handoutRoutes({
     const input = handoutInputSchema.parse(inputPart(request.body));
     const file = uploaded(request);
     if (file) readTextFile(file);
-    const source = input.ticket === undefined ? undefined : await staging.get(schoolId, input.ticket);
-    if (input.ticket !== undefined && !source)
+    const source = input.uploadId === undefined ? undefined : await staging.get(schoolId, input.uploadId);
+    if (input.uploadId !== undefined && !source)
       throw new AppError('gone', 'The file was read too long ago. Choose it again.');
     const pages = await newPhotoPages(await photosOf(photoStaging, schoolId, input.photos), threads);
     const made = await maker.add(
@@ -77,8 +77,8 @@ export function handoutRoutes({
         }),
       pages,
     );
-    for (const ticket of input.photos) await photoStaging.remove(schoolId, ticket);
-    if (input.ticket !== undefined) await staging.remove(schoolId, input.ticket);
+    for (const uploadId of input.photos) await photoStaging.remove(schoolId, uploadId);
+    if (input.uploadId !== undefined) await staging.remove(schoolId, input.uploadId);
     response.status(201).json(made);
   });
 

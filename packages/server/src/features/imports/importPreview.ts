@@ -92,7 +92,7 @@ export class ImportPreview {
   /** What a document is, as it was read. */
   async document(
     document: ImportedDocument,
-    { fileName, ticket }: { fileName: string; ticket: string | null },
+    { fileName, uploadId }: { fileName: string; uploadId: string | null },
   ): Promise<DocumentPreview> {
     const { blocks } = document;
     checkLength(blocks.map(({ text }) => text).join('\n'));
@@ -104,7 +104,7 @@ export class ImportPreview {
       title: document.title || facts.title,
       language,
       hasVoice: this.#voices.voiceFor(language) !== undefined,
-      ticket,
+      uploadId,
       content: blocks.map(({ type, level, label, heads, language: own, silent, text }) => ({
         type,
         ...(level === undefined ? {} : { level }),
@@ -140,7 +140,7 @@ const NOTHING = {
   text: '',
   format: 'text',
   encoding: null,
-  ticket: null,
+  uploadId: null,
   content: null,
   warnings: [],
   cleanUps: [],

@@ -37,7 +37,7 @@ const store = (imported: DocumentPreview) =>
     className: '',
     content: imported.content,
     cleanUps: imported.cleanUps,
-    ticket: imported.ticket,
+    uploadId: imported.uploadId,
   });
 
 describe('a file', () => {
@@ -115,7 +115,7 @@ describe('a file', () => {
   test('of another school cannot be had by its ticket', async () => {
     const { body } = await examine('marsh.odt', fixture('marsh.odt'));
     const stranger = await client.upload('/handouts', {
-      title: 'x', language: 'en', subject: '', className: '', content: [], ticket: '00000000-0000-4000-8000-000000000000',
+      title: 'x', language: 'en', subject: '', className: '', content: [], uploadId: '00000000-0000-4000-8000-000000000000',
     }); // prettier-ignore
     expect(stranger.status).toBe(410);
     expect((await store(body)).status).toBe(201);

@@ -6,9 +6,9 @@ import type { Readers } from './readers.ts';
 
 /** Carries out jobs that recognise the words of an uploaded photo. */
 export function photoJob(staging: PhotoStaging, readers: Readers): JobHandler<'photo'> {
-  return async ({ schoolId, payload: { ticket, choice } }, { signal }) => {
-    const facts = await staging.facts(schoolId, ticket);
-    const bytes = await staging.picture(schoolId, ticket, 'photo');
+  return async ({ schoolId, payload: { uploadId, choice } }, { signal }) => {
+    const facts = await staging.facts(schoolId, uploadId);
+    const bytes = await staging.picture(schoolId, uploadId, 'photo');
     if (!facts || !bytes) throw gone();
     const { flat, ...reading } = await readers.read(
       {
@@ -23,7 +23,7 @@ export function photoJob(staging: PhotoStaging, readers: Readers): JobHandler<'p
       },
       { signal },
     );
-    await staging.putReading(schoolId, ticket, reading, flat);
+    await staging.putReading(schoolId, uploadId, reading, flat);
     const doubtful = reading.words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).length;
     return { kind: 'photo', words: reading.words.length, doubtful };
   };

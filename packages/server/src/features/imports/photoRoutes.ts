@@ -41,9 +41,9 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
       { signal },
     );
     const facts = { name, mediaType, width, height, corners: corners ?? null, outline };
-    const ticket = await photoStaging.put(schoolId, facts, bytes, shown);
+    const uploadId = await photoStaging.put(schoolId, facts, bytes, shown);
     return {
-      ticket, name, width, height,
+      uploadId, name, width, height,
       corners: facts.corners && cornersView(facts.corners),
       whole: cornersView(whole),
     }; // prettier-ignore
@@ -78,29 +78,29 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
     response.json({ photos });
   });
 
-  router.get('/imports/photos/:ticket/shown', async (request, response) => {
-    const shown = await photoStaging.picture(schoolOf(request), ticketOf(request), 'shown.jpg');
+  router.get('/imports/photos/:uploadId/shown', async (request, response) => {
+    const shown = await photoStaging.picture(schoolOf(request), uploadIdOf(request), 'shown.jpg');
     if (!shown) throw gone();
     response.type('image/jpeg').send(shown);
   });
 
-  router.post('/imports/photos/:ticket/read', async (request, response) => {
+  router.post('/imports/photos/:uploadId/read', async (request, response) => {
     const choice = readPhotoSchema.parse(request.body);
-    const [schoolId, ticket] = [schoolOf(request), ticketOf(request)];
-    if (!(await photoStaging.facts(schoolId, ticket))) throw gone();
-    const result = await jobs.carryOut(schoolId, { kind: 'photo', ticket, choice }, leaving(response));
+    const [schoolId, uploadId] = [schoolOf(request), uploadIdOf(request)];
+    if (!(await photoStaging.facts(schoolId, uploadId))) throw gone();
+    const result = await jobs.carryOut(schoolId, { kind: 'photo', uploadId, choice }, leaving(response));
     if (result?.kind !== 'photo') throw gone();
     response.json({ words: result.words, doubtful: result.doubtful } satisfies PhotoRead);
   });
 
-  router.delete('/imports/photos/:ticket', async (request, response) => {
-    await photoStaging.remove(schoolOf(request), ticketOf(request));
+  router.delete('/imports/photos/:uploadId', async (request, response) => {
+    await photoStaging.remove(schoolOf(request), uploadIdOf(request));
     response.status(204).end();
   });
 
   router.post('/imports/photos/together', async (request, response) => {
-    const { tickets } = assemblePhotosSchema.parse(request.body);
-    const photos = await photosOf(photoStaging, schoolOf(request), tickets);
+    const { uploadIds } = assemblePhotosSchema.parse(request.body);
+    const photos = await photosOf(photoStaging, schoolOf(request), uploadIds);
     const { blocks, cleanUps } = await documentOf(photos, threads);
     if (blocks.length === 0)
       throw new AppError(
@@ -109,9 +109,9 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
       );
     const imported = await importPreview.document(
       { title: '', language: undefined, blocks, warnings: [], cleanUps },
-      { fileName: photos[0]?.facts.name ?? '', ticket: null },
+      { fileName: photos[0]?.facts.name ?? '', uploadId: null },
     );
-    response.json({ ...imported, photos: tickets } satisfies DocumentPreview);
+    response.json({ ...imported, photos: uploadIds } satisfies DocumentPreview);
   });
 
   return router;
@@ -121,6 +121,6 @@ function cornersView(corners: Quad): PhotoView['whole'] {
   return [corners[0], corners[1], corners[2], corners[3]];
 }
 
-function ticketOf(request: Request): string {
-  return z.uuid().parse(request.params.ticket);
+function uploadIdOf(request: Request): string {
+  return z.uuid().parse(request.params.uploadId);
 }

@@ -41,56 +41,56 @@ export class PhotoStaging {
 
   /** Puts a photo down with its copy for screens; the ticket brings it back, to the same school only. */
   async put(schoolId: string, facts: PhotoFacts, photo: Uint8Array, shown: Uint8Array): Promise<string> {
-    const ticket = randomUUID();
-    await this.#put(schoolId, ticket, 'photo', photo);
-    await this.#put(schoolId, ticket, 'shown.jpg', shown);
-    await this.#put(schoolId, ticket, 'facts.json', Buffer.from(JSON.stringify(facts)));
-    return ticket;
+    const uploadId = randomUUID();
+    await this.#put(schoolId, uploadId, 'photo', photo);
+    await this.#put(schoolId, uploadId, 'shown.jpg', shown);
+    await this.#put(schoolId, uploadId, 'facts.json', Buffer.from(JSON.stringify(facts)));
+    return uploadId;
   }
 
   /** The facts of a photo; `undefined` when it is not there any more. */
-  facts(schoolId: string, ticket: string): Promise<PhotoFacts | undefined> {
-    return this.#json<PhotoFacts>(schoolId, ticket, 'facts.json');
+  facts(schoolId: string, uploadId: string): Promise<PhotoFacts | undefined> {
+    return this.#json<PhotoFacts>(schoolId, uploadId, 'facts.json');
   }
 
   /** The photo itself, or its copy for screens; `undefined` when it is not there any more. */
   picture(
     schoolId: string,
-    ticket: string,
+    uploadId: string,
     which: 'photo' | 'shown.jpg' | 'flat.jpg',
   ): Promise<Buffer | undefined> {
-    return readOr(this.#store, nameOf(schoolId, ticket, which));
+    return readOr(this.#store, nameOf(schoolId, uploadId, which));
   }
 
   /** Keeps what was read of a photo, in the place of what was read before. */
-  async putReading(schoolId: string, ticket: string, reading: PhotoReading, flat: Uint8Array): Promise<void> {
-    await this.#put(schoolId, ticket, 'flat.jpg', flat);
-    await this.#put(schoolId, ticket, 'reading.json', Buffer.from(JSON.stringify(reading)));
+  async putReading(schoolId: string, uploadId: string, reading: PhotoReading, flat: Uint8Array): Promise<void> {
+    await this.#put(schoolId, uploadId, 'flat.jpg', flat);
+    await this.#put(schoolId, uploadId, 'reading.json', Buffer.from(JSON.stringify(reading)));
   }
 
   /** A photo with what was read of it; `undefined` when it was not read or is not there any more. */
-  async get(schoolId: string, ticket: string): Promise<StagedPhoto | undefined> {
+  async get(schoolId: string, uploadId: string): Promise<StagedPhoto | undefined> {
     const [facts, reading, photo, shown, flat] = await Promise.all([
-      this.facts(schoolId, ticket),
-      this.#json<PhotoReading>(schoolId, ticket, 'reading.json'),
-      this.picture(schoolId, ticket, 'photo'),
-      this.picture(schoolId, ticket, 'shown.jpg'),
-      this.picture(schoolId, ticket, 'flat.jpg'),
+      this.facts(schoolId, uploadId),
+      this.#json<PhotoReading>(schoolId, uploadId, 'reading.json'),
+      this.picture(schoolId, uploadId, 'photo'),
+      this.picture(schoolId, uploadId, 'shown.jpg'),
+      this.picture(schoolId, uploadId, 'flat.jpg'),
     ]);
     return facts && reading && photo && shown && flat && { facts, reading, photo, shown, flat };
   }
 
-  async remove(schoolId: string, ticket: string): Promise<void> {
-    await Promise.all(PARTS.map((part) => this.#store.delete(nameOf(schoolId, ticket, part))));
+  async remove(schoolId: string, uploadId: string): Promise<void> {
+    await Promise.all(PARTS.map((part) => this.#store.delete(nameOf(schoolId, uploadId, part))));
   }
 
-  #put(schoolId: string, ticket: string, part: Part, content: Uint8Array): Promise<void> {
-    return this.#store.put(nameOf(schoolId, ticket, part), content);
+  #put(schoolId: string, uploadId: string, part: Part, content: Uint8Array): Promise<void> {
+    return this.#store.put(nameOf(schoolId, uploadId, part), content);
   }
 
   /** What this class wrote itself is not checked again. */
-  async #json<T>(schoolId: string, ticket: string, part: Part): Promise<T | undefined> {
-    const bytes = await readOr(this.#store, nameOf(schoolId, ticket, part));
+  async #json<T>(schoolId: string, uploadId: string, part: Part): Promise<T | undefined> {
+    const bytes = await readOr(this.#store, nameOf(schoolId, uploadId, part));
     return bytes && (JSON.parse(bytes.toString('utf8')) as T);
   }
 }
@@ -98,6 +98,6 @@ export class PhotoStaging {
 const PARTS = ['photo', 'shown.jpg', 'flat.jpg', 'facts.json', 'reading.json'] as const;
 type Part = (typeof PARTS)[number];
 
-function nameOf(schoolId: string, ticket: string, part: Part): string {
-  return `${UPLOADS}${schoolId}/photos/${z.uuid().parse(ticket)}/${part}`;
+function nameOf(schoolId: string, uploadId: string, part: Part): string {
+  return `${UPLOADS}${schoolId}/photos/${z.uuid().parse(uploadId)}/${part}`;
 }

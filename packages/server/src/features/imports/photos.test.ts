@@ -15,8 +15,8 @@ afterAll(() => server.stop());
 const MOSS = new Uint8Array(readFileSync(new URL('../../../demo/photos/moss.jpg', import.meta.url)));
 const look = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
   client.upload<PhotoView & Problem>('/imports/photos', undefined, { name, bytes });
-const read = (ticket: string, corners?: PhotoView['corners']) =>
-  client.send<PhotoRead & Problem>('POST', `/imports/photos/${ticket}/read`, {
+const read = (uploadId: string, corners?: PhotoView['corners']) =>
+  client.send<PhotoRead & Problem>('POST', `/imports/photos/${uploadId}/read`, {
     languages: ['eng'],
     ...(corners ? { corners } : {}),
   });
@@ -28,16 +28,16 @@ describe('photos become a handout', () => {
     const { body: photo } = await look('moss.jpg', MOSS);
     expect(photo).toMatchObject({ name: 'moss.jpg', width: 2448, height: 3264 });
     expect(photo.corners).toHaveLength(4);
-    const shown = await client.fetch(`/imports/photos/${photo.ticket}/shown`);
+    const shown = await client.fetch(`/imports/photos/${photo.uploadId}/shown`);
     expect(shown.headers.get('content-type')).toBe('image/jpeg');
 
-    const early = await client.send<Problem>('POST', '/imports/photos/together', { tickets: [photo.ticket] });
+    const early = await client.send<Problem>('POST', '/imports/photos/together', { uploadIds: [photo.uploadId] });
     expect(early.status).toBe(410);
-    const { body: found } = await read(photo.ticket, photo.corners);
+    const { body: found } = await read(photo.uploadId, photo.corners);
     expect(found.words).toBeGreaterThan(250);
     expect(found.doubtful).toBeLessThan(15);
     const { body: imported } = await client.send<DocumentPreview>('POST', '/imports/photos/together', {
-      tickets: [photo.ticket],
+      uploadIds: [photo.uploadId],
     });
     expect(imported).toMatchObject({ title: 'Moss under the lens', language: 'en-GB', headings: 4 });
     expect(imported.cleanUps.map(({ rule }) => rule)).toContain('page number taken out');
@@ -55,7 +55,7 @@ describe('photos become a handout', () => {
     handout = stored.body;
     expect(handout).toMatchObject({ sourceKind: 'photos', sourceName: 'moss.jpg' });
     // The photo is the handout's now.
-    expect((await read(photo.ticket)).status).toBe(410);
+    expect((await read(photo.uploadId)).status).toBe(410);
     const source = await client.fetch(`/handouts/${handout.id}/source`);
     expect(new Uint8Array(await source.arrayBuffer())).toEqual(MOSS);
   });
@@ -111,11 +111,11 @@ describe('when something is wrong', () => {
     const { body: photo } = await look('moss.jpg', MOSS);
     const [a, b, c, d] = photo.corners ?? [];
     if (!a || !b || !c || !d) throw new Error('No page was found.');
-    expect((await read(photo.ticket, [a, c, b, d])).body.problem).toBe('corners');
+    expect((await read(photo.uploadId, [a, c, b, d])).body.problem).toBe('corners');
     expect((await read('00000000-0000-4000-8000-000000000000')).status).toBe(410);
-    const removed = await client.send('DELETE', `/imports/photos/${photo.ticket}`);
+    const removed = await client.send('DELETE', `/imports/photos/${photo.uploadId}`);
     expect(removed.status).toBe(204);
-    expect((await client.fetch(`/imports/photos/${photo.ticket}/shown`)).status).toBe(410);
+    expect((await client.fetch(`/imports/photos/${photo.uploadId}/shown`)).status).toBe(410);
     const scan = await client.upload<Problem>('/imports/scan', undefined, {
       name: 'x.pdf',
       bytes: new TextEncoder().encode('%PDF-1.4 and nothing more'),

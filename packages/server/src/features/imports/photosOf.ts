@@ -7,11 +7,11 @@ import type { PhotoStaging, StagedPhoto } from './photoStaging.ts';
 export async function photosOf(
   staging: PhotoStaging,
   schoolId: string,
-  tickets: readonly string[],
+  uploadIds: readonly string[],
 ): Promise<StagedPhoto[]> {
   return Promise.all(
-    tickets.map(async (ticket) => {
-      const photo = await staging.get(schoolId, ticket);
+    uploadIds.map(async (uploadId) => {
+      const photo = await staging.get(schoolId, uploadId);
       if (!photo) throw gone();
       return photo;
     }),

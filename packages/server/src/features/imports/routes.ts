@@ -48,15 +48,15 @@ export function importRoutes({ staging, importPreview, readers, allowedOrigins }
     if (isTextFile(name)) {
       const { text, format, encoding } = readTextFile({ name, bytes });
       const found = await importPreview.text(text, { fileName: name, format, encoding });
-      response.json({ ...found, ticket: await staging.put(schoolId, item) });
+      response.json({ ...found, uploadId: await staging.put(schoolId, item) });
       return;
     }
     const document = await readers.read(
       { kind: 'file', name, bytes },
       { signal: leaving(response), key: waitingKey(request) },
     );
-    const ticket = await staging.put(schoolId, item);
-    response.json(await importPreview.document(document, { fileName: name, ticket }));
+    const uploadId = await staging.put(schoolId, item);
+    response.json(await importPreview.document(document, { fileName: name, uploadId }));
   });
 
   router.get('/imports/waiting/:key', (request, response) => {
@@ -72,14 +72,14 @@ export function importRoutes({ staging, importPreview, readers, allowedOrigins }
       { kind: 'page', name: page.address, bytes: page.content },
       { signal },
     );
-    const ticket = await staging.put(schoolOf(request), {
+    const uploadId = await staging.put(schoolOf(request), {
       kind: 'web-page',
       name: `${document.title || 'page'}.html`,
       mediaType: page.mediaType,
       address: page.address,
       content: page.content,
     });
-    response.json(await importPreview.document(document, { fileName: page.address, ticket }));
+    response.json(await importPreview.document(document, { fileName: page.address, uploadId }));
   });
 
   return router;

@@ -32,15 +32,15 @@ export class SourceStaging {
 
   /** Puts a source down; the ticket brings it back, to the same school only. */
   async put(schoolId: string, { content, ...meta }: StagedSource): Promise<string> {
-    const ticket = randomUUID();
-    await this.#store.put(`${placeOf(schoolId, ticket)}/content`, content);
-    await this.#store.put(`${placeOf(schoolId, ticket)}/meta.json`, Buffer.from(JSON.stringify(meta)));
-    return ticket;
+    const uploadId = randomUUID();
+    await this.#store.put(`${placeOf(schoolId, uploadId)}/content`, content);
+    await this.#store.put(`${placeOf(schoolId, uploadId)}/meta.json`, Buffer.from(JSON.stringify(meta)));
+    return uploadId;
   }
 
   /** The source of a ticket; `undefined` when it is not there any more. */
-  async get(schoolId: string, ticket: string): Promise<StagedSource | undefined> {
-    const place = placeOf(schoolId, ticket);
+  async get(schoolId: string, uploadId: string): Promise<StagedSource | undefined> {
+    const place = placeOf(schoolId, uploadId);
     const [meta, content] = await Promise.all([
       readJson(this.#store, `${place}/meta.json`, metaSchema),
       readOr(this.#store, `${place}/content`),
@@ -48,12 +48,12 @@ export class SourceStaging {
     return meta && content && { ...meta, content };
   }
 
-  async remove(schoolId: string, ticket: string): Promise<void> {
-    const place = placeOf(schoolId, ticket);
+  async remove(schoolId: string, uploadId: string): Promise<void> {
+    const place = placeOf(schoolId, uploadId);
     await Promise.all(['meta.json', 'content'].map((part) => this.#store.delete(`${place}/${part}`)));
   }
 }
 
-function placeOf(schoolId: string, ticket: string): string {
-  return `${UPLOADS}${schoolId}/${z.uuid().parse(ticket)}`;
+function placeOf(schoolId: string, uploadId: string): string {
+  return `${UPLOADS}${schoolId}/${z.uuid().parse(uploadId)}`;
 }

@@ -24,7 +24,7 @@ import type { KnownText } from './knownText.ts';
 import type { RecordingSound } from './recordingSound.ts';
 import type { RecordingRow, RecordingRepository } from './recordingRepository.ts';
 
-export interface RecordingWorkDeps {
+export interface RecordingJobDeps {
   readonly recordings: RecordingRepository;
   readonly sound: RecordingSound;
   readonly store: ObjectStore;
@@ -41,7 +41,7 @@ const SILENT = -60;
 const GATE = 10;
 
 /** Carries out jobs that read a recording's sound and find the words of its text in it. What is wrong with the recording itself is noted there, for people. */
-export function recordingJob(deps: RecordingWorkDeps): JobHandler<'recording'> {
+export function recordingJob(deps: RecordingJobDeps): JobHandler<'recording'> {
   const { recordings } = deps;
   return async ({ schoolId, payload: { recordingId } }, { signal, progress }) => {
     const row = await recordings.get(schoolId, recordingId);
@@ -64,7 +64,7 @@ export function recordingJob(deps: RecordingWorkDeps): JobHandler<'recording'> {
 }
 
 /** Brings the sound as it came into a file. */
-async function fetchTo(file: string, row: RecordingRow, { sound, store }: RecordingWorkDeps): Promise<void> {
+async function fetchTo(file: string, row: RecordingRow, { sound, store }: RecordingJobDeps): Promise<void> {
   if (row.origin === 'file') {
     await pipeline(await store.stream(sound.source(row.schoolId, row.id)), createWriteStream(file));
     return;
@@ -86,7 +86,7 @@ async function fetchTo(file: string, row: RecordingRow, { sound, store }: Record
 async function found(
   row: RecordingRow,
   file: string,
-  { recordings, sound, handoutRepository, known, align }: RecordingWorkDeps,
+  { recordings, sound, handoutRepository, known, align }: RecordingJobDeps,
   signal: AbortSignal,
   progress: (hundredths: number) => Promise<void>,
 ): Promise<readonly RecordedSentence[]> {

@@ -1,6 +1,6 @@
 import {
   RECORDING_RATE,
-  type FrozenReading,
+  type ReadingSnapshot,
   type Assignment,
   type Handout,
   type Job,
@@ -283,7 +283,7 @@ describe('a sound file', () => {
       })
     ).json()) as Opened;
     const files = `${server.base}/open/${opened.pass}/files/${opened.items[0]?.package}`;
-    const page = (await (await fetch(`${files}/page.json`)).json()) as FrozenReading;
+    const page = (await (await fetch(`${files}/page.json`)).json()) as ReadingSnapshot;
     const stretch = page.stretches.findIndex(({ from, to }) => from <= 1 && 1 < to);
     const sound = Buffer.from(await (await fetch(`${files}/sound-${stretch}.opus`)).arrayBuffer());
     const before = page.sentences

@@ -43,7 +43,7 @@ export function pageReader(
       const document = await readers.read({ kind: 'page', name: page.address, bytes: page.content });
       const { title, language, content, cleanUps, hasVoice } = await importPreview.document(document, {
         fileName: page.address,
-        ticket: '',
+        uploadId: '',
       });
       if (!content || content.length === 0)
         throw new AppError('empty', 'There is no text on this page that can be read aloud.');

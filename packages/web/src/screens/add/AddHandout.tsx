@@ -8,11 +8,11 @@ import { useAddHandout } from '../../api/handoutQueries.ts';
 import { useExamination } from '../../api/importQueries.ts';
 import { useVoices } from '../../api/pupilQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count, languageName, languageOptions } from '../../ui/say.ts';
+import { count, languageName, languageOptions } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useRecognisableLanguages } from '../../api/photoQueries.ts';
@@ -146,7 +146,7 @@ export function AddHandout() {
     const format: TextFormat = fromFile?.format ?? (looksLikeMarkdown(draft.text) ? 'markdown' : 'text');
     const input: HandoutInput =
       typed || !found
-        ? typedInput(draft, { title, language }, format, textFile?.found?.ticket ?? undefined)
+        ? typedInput(draft, { title, language }, format, textFile?.found?.uploadId ?? undefined)
         : inputOf(draft, found, { title, language });
     add.mutate(input, {
       onSuccess: (handout) => {
@@ -261,7 +261,7 @@ export function AddHandout() {
             />
           )}
         </Drop>
-        <Sheet aria-label="What was found">
+        <Card aria-label="What was found">
           <h2>What was found</h2>
           {handoutCount > 1 ? (
             <p role="status">
@@ -284,7 +284,7 @@ export function AddHandout() {
                 <Notice kind="error">{messageOf(examination.error)}</Notice>
               )}
               <Field label="Title" value={title} onChange={set('title')} />
-              <Choice
+              <SelectField
                 label="Language"
                 value={language}
                 options={languageOptions([language, ...(voices.data ?? []).map((voice) => voice.language)])}
@@ -351,7 +351,7 @@ export function AddHandout() {
               </PlainButton>
             )}
           </Row>
-        </Sheet>
+        </Card>
       </Columns>
     </>
   );

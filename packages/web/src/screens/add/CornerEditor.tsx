@@ -146,7 +146,7 @@ export function CornerEditor({ photo, corners, onChange }: CornerEditorProps) {
           onPointerUp={() => (dragged.current = undefined)}
           onPointerCancel={() => (dragged.current = undefined)}
         >
-          <img src={shownPhoto(photo.ticket)} alt={`Photo ${photo.name}`} draggable={false} />
+          <img src={shownPhoto(photo.uploadId)} alt={`Photo ${photo.name}`} draggable={false} />
           <svg viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden>
             <polygon data-bad={!isGood} points={corners.map(({ x, y }) => `${x},${y}`).join(' ')} />
           </svg>
@@ -202,7 +202,7 @@ function FlatView({ photo, corners }: { readonly photo: PhotoView; readonly corn
   return (
     <Flat ref={frame} style={{ height: `${Math.round(height)}px` }}>
       <img
-        src={shownPhoto(photo.ticket)}
+        src={shownPhoto(photo.uploadId)}
         alt="The page, laid flat"
         style={{ width: `${photo.width}px`, height: `${photo.height}px`, transform }}
       />

@@ -1,5 +1,5 @@
 import type { DocumentPreview } from '@aurelfield/api';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 /** How much was found in a text. */
 export function Found({

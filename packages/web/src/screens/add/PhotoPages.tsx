@@ -6,8 +6,8 @@ import { shownPhoto } from '../../api/photoQueries.ts';
 import { IconButton, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { Tick } from '../../ui/Tick.tsx';
-import { count, languageName } from '../../ui/say.ts';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
+import { count, languageName } from '../../ui/format.ts';
 import { CornerEditor } from './CornerEditor.tsx';
 import type { Corners, PhotoPage } from './usePhotos.ts';
 
@@ -100,9 +100,9 @@ export function PhotoPages(props: PhotoPagesProps) {
         <Languages value={[...languages.chosen]} onChange={props.onLanguages}>
           <Label>Languages on the pages</Label>
           {languages.all.map((code) => (
-            <Tick key={code} value={code}>
+            <CheckboxField key={code} value={code}>
               {languageName(code.replaceAll('_', '-'))}
-            </Tick>
+            </CheckboxField>
           ))}
         </Languages>
       )}
@@ -112,7 +112,7 @@ export function PhotoPages(props: PhotoPagesProps) {
             <div className="head">
               <Thumb>
                 {page.photo ? (
-                  <img src={shownPhoto(page.photo.ticket)} alt="" />
+                  <img src={shownPhoto(page.photo.uploadId)} alt="" />
                 ) : (
                   <Camera size={22} aria-hidden />
                 )}

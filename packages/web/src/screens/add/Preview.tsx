@@ -3,7 +3,7 @@ import { CELL_SEPARATOR } from '@aurelfield/core';
 import { ImageIcon } from 'lucide-react';
 import styled from 'styled-components';
 import { Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const SHOWN_AT_MOST = 200;
 

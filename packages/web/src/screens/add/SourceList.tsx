@@ -4,7 +4,7 @@ import { usePlaceInLine } from '../../api/importQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import type { Source } from './useSources.ts';
 
 const List = styled.ul`

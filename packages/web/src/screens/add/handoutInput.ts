@@ -16,7 +16,7 @@ export function inputOf(draft: Draft, imported: DocumentPreview, named: Named = 
     cleanUps: imported.cleanUps,
     photos: imported.photos,
     ...(imported.content ? { content: imported.content } : {}),
-    ...(imported.ticket === null ? {} : { ticket: imported.ticket }),
+    ...(imported.uploadId === null ? {} : { uploadId: imported.uploadId }),
   };
 }
 
@@ -25,9 +25,9 @@ export function typedInput(
   draft: Draft,
   named: Named,
   format: TextFormat,
-  ticket: string | undefined,
+  uploadId: string | undefined,
 ): HandoutInput {
-  return { ...shared(draft, named), text: draft.text, format, ...(ticket ? { ticket } : {}) };
+  return { ...shared(draft, named), text: draft.text, format, ...(uploadId ? { uploadId } : {}) };
 }
 
 function shared({ subject, className }: Draft, { title, language }: Named) {

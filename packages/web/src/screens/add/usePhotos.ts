@@ -66,11 +66,11 @@ export function usePhotos(languages: readonly string[]) {
 
   /** Reads a page, in the place of what was read of it before. */
   const read = useCallback(
-    async (id: number, ticket: string, corners: Corners) => {
+    async (id: number, uploadId: string, corners: Corners) => {
       const signal = begin(id);
       change(id, { state: 'reading' });
       try {
-        const found = await readPhoto(ticket, { corners, languages: chosen.current }, signal);
+        const found = await readPhoto(uploadId, { corners, languages: chosen.current }, signal);
         change(id, { state: 'read', read: found });
       } catch (error) {
         if (!signal.aborted) change(id, { state: 'failed', error: messageOf(error) });
@@ -84,7 +84,7 @@ export function usePhotos(languages: readonly string[]) {
       // Without a page the whole picture is read, and it is told.
       const corners = photo.corners ?? photo.whole;
       change(id, { photo, corners, state: 'reading' });
-      void read(id, photo.ticket, corners);
+      void read(id, photo.uploadId, corners);
     },
     [change, read],
   );
@@ -133,7 +133,7 @@ export function usePhotos(languages: readonly string[]) {
   const setCorners = (id: number, corners: Corners) => {
     const page = pages.find((candidate) => candidate.id === id);
     if (!page?.photo) return;
-    const { ticket } = page.photo;
+    const { uploadId } = page.photo;
     stop(id);
     setPages((all) =>
       all.map((other) => {
@@ -144,14 +144,14 @@ export function usePhotos(languages: readonly string[]) {
     );
     rests.current.set(
       id,
-      setTimeout(() => void read(id, ticket, corners), REST),
+      setTimeout(() => void read(id, uploadId, corners), REST),
     );
   };
 
   /** Reads all pages again, with other languages. */
   const readAll = (inLanguages: readonly string[]) => {
     chosen.current = inLanguages;
-    for (const { id, photo, corners } of pages) if (photo && corners) void read(id, photo.ticket, corners);
+    for (const { id, photo, corners } of pages) if (photo && corners) void read(id, photo.uploadId, corners);
   };
 
   /** Takes a page off the list. @returns a function that puts it back where it was. */
@@ -190,7 +190,7 @@ export function usePhotos(languages: readonly string[]) {
   const clear = () => {
     for (const { id, photo } of pages) {
       stop(id);
-      if (photo) void forgetPhoto(photo.ticket).catch(() => undefined);
+      if (photo) void forgetPhoto(photo.uploadId).catch(() => undefined);
     }
     setPages([]);
   };
@@ -201,18 +201,18 @@ export function usePhotos(languages: readonly string[]) {
   const key = isBusy
     ? ''
     : done.map(({ id, corners }) => `${id}:${JSON.stringify(corners)}:${languages.join()}`).join(';');
-  const tickets = done.flatMap(({ photo }) => (photo ? [photo.ticket] : [])).join();
+  const uploadIds = done.flatMap(({ photo }) => (photo ? [photo.uploadId] : [])).join();
   useEffect(() => {
-    if (key === '' || tickets === '') return;
+    if (key === '' || uploadIds === '') return;
     const controller = new AbortController();
-    putTogether(tickets.split(','), controller.signal).then(
+    putTogether(uploadIds.split(','), controller.signal).then(
       (found) => setTogether({ key, found }),
       (error: unknown) => {
         if (!controller.signal.aborted) setTogether({ key, error: messageOf(error) });
       },
     );
     return () => controller.abort();
-  }, [key, tickets]);
+  }, [key, uploadIds]);
 
   const current = key !== '' && together.key === key ? together : undefined;
   return {
@@ -222,7 +222,7 @@ export function usePhotos(languages: readonly string[]) {
     setCorners,
     read: (id: number) => {
       const page = pages.find((candidate) => candidate.id === id);
-      if (page?.photo && page.corners) void read(id, page.photo.ticket, page.corners);
+      if (page?.photo && page.corners) void read(id, page.photo.uploadId, page.corners);
     },
     readAll,
     remove,

@@ -18,10 +18,10 @@ import { usePublicAddress } from '../../api/publicAddress.ts';
 import { AddressWarning } from '../../ui/AddressWarning.tsx';
 import { CopyButton } from '../../ui/CopyButton.tsx';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const Pages = styled.ul`
   margin: 0;
@@ -61,7 +61,7 @@ function SitesForm({ sites, pupils }: { readonly sites: Sites; readonly pupils: 
         description="One a line. A page is made when somebody wants to hear it for the first time, and looked at again once an hour at most."
         error={change.isError ? messageOf(change.error) : undefined}
       />
-      <Choice
+      <SelectField
         label="Read in the way of"
         value={pupilId ?? undefined}
         options={pupils.map(({ id, name }) => ({ id, name }))}

@@ -8,7 +8,7 @@ import { usePupils } from '../../api/pupilQueries.ts';
 import { outlined, SolidButton } from '../../ui/Button.tsx';
 import { Desk } from '../../ui/Desk.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { HandoutList } from '../make/HandoutList.tsx';
 import { firstPupils } from '../pupils/classes.ts';
@@ -78,28 +78,28 @@ function Table({
       {give.isError && <Notice kind="error">{messageOf(give.error)}</Notice>}
       <Desk $narrow="first">
         <div>
-          <Sheet>
+          <Card>
             <HandoutList shelf={shelf} chosen={handoutIds} onChange={setHandouts} />
             {shelf.length === 0 && (
               <p>
                 There is no handout yet. <Link to="/add">Add the first one</Link>
               </p>
             )}
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <PupilPicker pupils={pupils} chosen={pupilIds} onChange={setPupils} />
             {pupils.length === 0 && <Link to="/pupils/new">Add the first pupil</Link>}
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <Terms terms={terms} onChange={(change) => setTerms((before) => ({ ...before, ...change }))} />
             {isWrong && <Notice kind="error">The last day lies before the first.</Notice>}
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <Elsewhere />
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <AllowedSites pupils={pupils} />
-          </Sheet>
+          </Card>
         </div>
         <div>
           <h2>What is out</h2>

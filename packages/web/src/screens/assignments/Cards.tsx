@@ -6,16 +6,16 @@ import { usePupilLinks } from '../../api/assignmentQueries.ts';
 import { usePublicAddress } from '../../api/publicAddress.ts';
 import { AddressWarning } from '../../ui/AddressWarning.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { QrCode } from './QrCode.tsx';
-import { addressOf, sayCode } from './words.ts';
+import { addressOf, formatCode } from './words.ts';
 
 const All = 'all' as const;
 
-const Sheet = styled.ul`
+const CardSheet = styled.ul`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(19rem, 1fr));
   gap: 1rem;
@@ -88,7 +88,7 @@ export function Cards() {
             No pupil has a page yet. <Link to="/assignments">Hand something out</Link> first.
           </p>
         ) : (
-          <Choice
+          <SelectField
             label="Whose"
             value={chosen}
             options={[{ id: All, name: 'Everybody’s' }, ...classes.map((name) => ({ id: name, name }))]}
@@ -96,16 +96,16 @@ export function Cards() {
           />
         )}
       </OnScreen>
-      <Sheet aria-label="Cards">
+      <CardSheet aria-label="Cards">
         {shown.map((link) => (
-          <Card key={link.id} link={link} origin={origin} />
+          <PupilCard key={link.id} link={link} origin={origin} />
         ))}
-      </Sheet>
+      </CardSheet>
     </>
   );
 }
 
-function Card({ link, origin }: { readonly link: PupilLink; readonly origin: string }) {
+function PupilCard({ link, origin }: { readonly link: PupilLink; readonly origin: string }) {
   return (
     <li>
       <QrCode text={addressOf(link, origin)} label={`QR code for ${link.pupil}`} />
@@ -116,7 +116,7 @@ function Card({ link, origin }: { readonly link: PupilLink; readonly origin: str
           <strong>{new URL(origin).host}/p</strong>
         </p>
         <p>and type</p>
-        <p className="code">{sayCode(link.code)}</p>
+        <p className="code">{formatCode(link.code)}</p>
         {link.hasPin && <p>You need your PIN too.</p>}
       </div>
     </li>

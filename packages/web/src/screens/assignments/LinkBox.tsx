@@ -12,7 +12,7 @@ import { Row } from '../../ui/layout.tsx';
 import { ModalBox, Shade } from '../../ui/ModalBox.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { QrCode } from './QrCode.tsx';
-import { addressOf, sayCode } from './words.ts';
+import { addressOf, formatCode } from './words.ts';
 
 const Ways = styled.div`
   display: grid;
@@ -77,7 +77,7 @@ export function LinkBox({
               <p>
                 Or by this code at <strong>{new URL(origin).host}/p</strong>:
                 <br />
-                <span className="code">{sayCode(link.code)}</span>
+                <span className="code">{formatCode(link.code)}</span>
               </p>
             </div>
           </Ways>

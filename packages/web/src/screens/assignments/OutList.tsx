@@ -10,14 +10,14 @@ import {
   useTakeBack,
 } from '../../api/assignmentQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
-import { clock } from '../../ui/say.ts';
+import { clock } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
-import { saySize } from '../make/words.ts';
+import { formatSize } from '../make/words.ts';
 import { LinkBox } from './LinkBox.tsx';
-import { sayAssignment } from './words.ts';
+import { formatAssignment } from './words.ts';
 
 const Items = styled.ul`
   margin: 0;
@@ -67,7 +67,7 @@ export function OutList() {
         </Notice>
       )}
       {byPupil(out.data).map(([pupilId, items]) => (
-        <Sheet key={pupilId} aria-label={items[0]?.pupil}>
+        <Card key={pupilId} aria-label={items[0]?.pupil}>
           <Row>
             <h3>{items[0]?.pupil}</h3>
             <WholeLink
@@ -79,13 +79,13 @@ export function OutList() {
             {items.map((item) => (
               <li key={item.id}>
                 <strong>{item.title}</strong>
-                <span role="status">{sayAssignment(item)}</span>
+                <span role="status">{formatAssignment(item)}</span>
                 {item.state === 'making' && (
                   <Progress label={item.title} done={Math.round(item.done * 100)} total={100} />
                 )}
                 {item.version > 0 && (
                   <Fact>
-                    {clock(item.seconds)} · {saySize(item.bytes)}
+                    {clock(item.seconds)} · {formatSize(item.bytes)}
                   </Fact>
                 )}
                 <Row>
@@ -114,7 +114,7 @@ export function OutList() {
               </li>
             ))}
           </Items>
-        </Sheet>
+        </Card>
       ))}
       {shown && link && <LinkBox link={link} title={shown.title} onClose={() => setShown(undefined)} />}
     </>

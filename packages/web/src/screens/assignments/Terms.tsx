@@ -1,7 +1,7 @@
 import type { Allows } from '@aurelfield/api';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 
 /** What a pupil may do, and on which days. */
 export interface TermsDraft {
@@ -29,25 +29,25 @@ export function Terms({
   return (
     <>
       <h2>What pupils may do</h2>
-      <Tick
+      <CheckboxField
         isSelected={isOwnPace}
         onChange={(wanted) => allow(wanted ? { slowest: 0.5, fastest: 2 } : { slowest: 1, fastest: 1 })}
       >
         Listen slower or faster
-      </Tick>
-      <Tick isSelected={allows.comment} onChange={(comment) => allow({ comment })}>
+      </CheckboxField>
+      <CheckboxField isSelected={allows.comment} onChange={(comment) => allow({ comment })}>
         Tell you what they don’t understand
-      </Tick>
-      <Tick isSelected={allows.mark} onChange={(mark) => allow({ mark })}>
+      </CheckboxField>
+      <CheckboxField isSelected={allows.mark} onChange={(mark) => allow({ mark })}>
         Mark sentences for themselves
-      </Tick>
-      <Tick
+      </CheckboxField>
+      <CheckboxField
         isSelected={allows.save.includes('mp3')}
         onChange={(wanted) => allow({ save: wanted ? ['mp3'] : [] })}
       >
         Save it as an MP3 file
-      </Tick>
-      <Choice
+      </CheckboxField>
+      <SelectField
         label="The strip of sentences"
         value={allows.position}
         options={POSITIONS}

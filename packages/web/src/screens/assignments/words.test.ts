@@ -3,7 +3,7 @@ import { DEFAULT_ALLOWS } from '@aurelfield/api';
 import jsQR from 'jsqr';
 import { describe, expect, test } from 'vitest';
 import { qrPath } from './qrPath.ts';
-import { addressOf, sayCode, sayAssignment } from './words.ts';
+import { addressOf, formatCode, formatAssignment } from './words.ts';
 
 /** Draws a code as a camera sees it: each module some pixels. */
 function drawn({ size, path }: { readonly size: number; readonly path: string }) {
@@ -51,10 +51,10 @@ describe('words', () => {
     [{ state: 'failed', error: null }, 'The one before is out: it could not be made'],
     [{ state: 'not-yet', firstDay: '2026-12-01' }, 'Opens on 1 Dec 2026'],
     [{ state: 'over', lastDay: '2026-11-01' }, 'Was open until 1 Nov 2026'],
-  ])('%j', (change, words) => expect(sayAssignment({ ...out, ...change })).toBe(words)); // prettier-ignore
+  ])('%j', (change, words) => expect(formatAssignment({ ...out, ...change })).toBe(words)); // prettier-ignore
 
   test('a code is told in two halves, and a link is an address', () => {
-    expect(sayCode('yn9afe25')).toBe('yn9a fe25');
+    expect(formatCode('yn9afe25')).toBe('yn9a fe25');
     expect(addressOf({ secret: 'abc' }, 'https://x.example')).toBe('https://x.example/p/abc');
   });
 });

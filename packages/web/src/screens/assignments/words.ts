@@ -1,11 +1,11 @@
 import type { Assignment, PupilLink } from '@aurelfield/api';
-import { sayReasons } from '../make/words.ts';
+import { formatReasons } from '../make/words.ts';
 
 const day = (iso: string) =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 
 /** How an assignment stands, in words. */
-export function sayAssignment({
+export function formatAssignment({
   state,
   version,
   done,
@@ -27,13 +27,13 @@ export function sayAssignment({
     case 'out': {
       const since = `Out since ${day(madeAt ?? '')}${version > 1 ? `, version ${version}` : ''}`;
       const until = lastDay === null ? '' : `, until ${day(lastDay)}`;
-      return `${since}${until}${newer.length > 0 ? `. A newer one is ready to be made: ${sayReasons(newer)}` : ''}`;
+      return `${since}${until}${newer.length > 0 ? `. A newer one is ready to be made: ${formatReasons(newer)}` : ''}`;
     }
   }
 }
 
 /** A short code in two halves, as it is read out and typed. */
-export function sayCode(code: string): string {
+export function formatCode(code: string): string {
   return `${code.slice(0, 4)} ${code.slice(4)}`;
 }
 

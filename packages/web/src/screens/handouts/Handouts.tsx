@@ -1,4 +1,4 @@
-import { DELETED_DAYS, type HandoutSummary, type ShelfPlace } from '@aurelfield/api';
+import { DELETED_DAYS, type HandoutSummary, type HandoutPlace } from '@aurelfield/api';
 import { DEFAULT_PACE } from '@aurelfield/core';
 import {
   Archive,
@@ -20,12 +20,12 @@ import styled from 'styled-components';
 import { useChangeAny, useDuplicate, useHandouts, useShelve } from '../../api/handoutQueries.ts';
 import { usePupils } from '../../api/pupilQueries.ts';
 import { Button, IconButton, outlined, solid } from '../../ui/Button.tsx';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count, day, languageName } from '../../ui/say.ts';
-import { Tick } from '../../ui/Tick.tsx';
+import { count, day, languageName } from '../../ui/format.ts';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
@@ -122,7 +122,7 @@ const Rows = styled.ul`
   }
 `;
 
-const TITLES: Readonly<Record<ShelfPlace, string>> = {
+const TITLES: Readonly<Record<HandoutPlace, string>> = {
   shelf: 'Handouts',
   archive: 'Archived handouts',
   deleted: 'Recently deleted',
@@ -154,7 +154,7 @@ export function Handouts() {
     setTyped('');
     setAddress(addressOf({ from }), { replace: true });
   };
-  const goTo = (place: ShelfPlace) => setAddress(addressOf({ from: place }));
+  const goTo = (place: HandoutPlace) => setAddress(addressOf({ from: place }));
   return (
     <>
       <ScreenTitle title={TITLES[from]}>
@@ -182,20 +182,20 @@ export function Handouts() {
       </ScreenTitle>
       <Filters role="search">
         <Field label="Find" value={typed} onChange={setTyped} placeholder="Words in its title or text" />
-        <Choice
+        <SelectField
           label="Subject"
           value={arrangement.subject}
           options={choices.subjects}
           onChange={(subject) => look({ subject })}
         />
-        <Choice
+        <SelectField
           label="Class"
           value={arrangement.className}
           options={choices.classes}
           onChange={(className) => look({ className })}
         />
-        <Choice label="Order" value={arrangement.sort} options={SORTS} onChange={(sort) => look({ sort })} />
-        <Choice
+        <SelectField label="Order" value={arrangement.sort} options={SORTS} onChange={(sort) => look({ sort })} />
+        <SelectField
           label="Length for"
           value={pupil?.id ?? 'anyone'}
           options={[
@@ -207,7 +207,7 @@ export function Handouts() {
       </Filters>
       {choices.tags.length > 1 && (
         <Row style={{ marginBottom: '1rem' }}>
-          <Choice
+          <SelectField
             label="Tag"
             value={arrangement.tag}
             options={choices.tags}
@@ -222,13 +222,13 @@ export function Handouts() {
         </Notice>
       )}
       {handouts.isSuccess && shown.length === 0 && isFiltered && (
-        <Sheet>
+        <Card>
           <h2>No handout is like that</h2>
           <p>Nothing holds these words in this subject and class.</p>
           <Row>
             <Button onPress={clear}>Show all</Button>
           </Row>
-        </Sheet>
+        </Card>
       )}
       {handouts.isSuccess && all.length === 0 && !isFiltered && <Empty from={from} />}
       {shown.length > 0 && (
@@ -250,29 +250,29 @@ export function Handouts() {
   );
 }
 
-function Empty({ from }: { readonly from: ShelfPlace }) {
+function Empty({ from }: { readonly from: HandoutPlace }) {
   if (from === 'archive')
     return (
-      <Sheet>
+      <Card>
         <h2>The archive is empty</h2>
         <p>Handouts that are not needed this year can be put here; nothing of them is lost.</p>
-      </Sheet>
+      </Card>
     );
   if (from === 'deleted')
     return (
-      <Sheet>
+      <Card>
         <h2>Nothing was deleted</h2>
         <p>What you delete stays here for {DELETED_DAYS} days and can be brought back.</p>
-      </Sheet>
+      </Card>
     );
   return (
-    <Sheet>
+    <Card>
       <h2>The shelf is empty</h2>
       <p>
         <Link to="/add">Add a handout</Link>: paste its text, drop a file, or give a web address. A minute
         later it can be heard.
       </p>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -324,7 +324,7 @@ function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProps) {
   return (
     <li>
       {handout.deletedAt === null ? (
-        <Tick isSelected={isChosen} onChange={onChoose} aria-label={`Choose “${title}”`} />
+        <CheckboxField isSelected={isChosen} onChange={onChoose} aria-label={`Choose “${title}”`} />
       ) : (
         <span />
       )}

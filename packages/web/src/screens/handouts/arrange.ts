@@ -1,4 +1,4 @@
-import type { HandoutSummary, ShelfPlace } from '@aurelfield/api';
+import type { HandoutSummary, HandoutPlace } from '@aurelfield/api';
 
 /** Which handouts are shown, and in which order; an empty filter shows all. */
 export interface Arrangement {
@@ -25,16 +25,16 @@ const COMPARE: Readonly<Record<Arrangement['sort'], (a: HandoutSummary, b: Hando
 };
 
 /** What a teacher looks at, and how it is arranged. */
-export interface ShelfLook extends Arrangement {
-  readonly from: ShelfPlace;
+export interface HandoutListView extends Arrangement {
+  readonly from: HandoutPlace;
   readonly search: string;
 }
 
-const FIRST: ShelfLook = { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' };
+const FIRST: HandoutListView = { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' };
 
 /** What an address of the shelf says to look at; what it does not say, or says wrongly, is as at first. */
-export function lookOf(address: URLSearchParams): ShelfLook {
-  const given = (name: keyof ShelfLook) => address.get(name) ?? '';
+export function lookOf(address: URLSearchParams): HandoutListView {
+  const given = (name: keyof HandoutListView) => address.get(name) ?? '';
   const from = given('from');
   return {
     from: from === 'archive' || from === 'deleted' ? from : FIRST.from,

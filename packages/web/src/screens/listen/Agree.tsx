@@ -2,7 +2,7 @@ import type { Cost, Reading } from '@aurelfield/api';
 import { Link } from 'react-router';
 import { useAgree } from '../../api/readingQueries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
 /** What a reading in a priced voice would cost, before anything is sent to the service. */
@@ -12,7 +12,7 @@ export function Agree({ reading, cost }: { readonly reading: Reading; readonly c
     new Intl.NumberFormat('en-GB', { style: 'currency', currency: cost.currency }).format(amount);
   const number = (value: number) => value.toLocaleString('en-GB');
   return (
-    <Sheet>
+    <Card>
       <h2>This voice costs {cost.price === 0 ? 'nothing this time' : money(cost.price)}</h2>
       <p>
         {reading.voice.label}: {number(cost.characters)} characters are still to be said. This month{' '}
@@ -27,6 +27,6 @@ export function Agree({ reading, cost }: { readonly reading: Reading; readonly c
         </SolidButton>
         <Link to={`/pupils/${reading.pupilId}`}>Choose another voice</Link>
       </Row>
-    </Sheet>
+    </Card>
   );
 }

@@ -6,8 +6,8 @@ import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { MenuChoice } from '../../ui/MenuChoice.tsx';
-import { clock } from '../../ui/say.ts';
-import { saySpeed, SPEEDS } from './speeds.ts';
+import { clock } from '../../ui/format.ts';
+import { formatSpeed, SPEEDS } from './speeds.ts';
 
 const Bar = styled(Row)`
   justify-content: space-between;
@@ -114,7 +114,7 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
           label="Speed"
           placement="top end"
           value={String(state.rate)}
-          options={SPEEDS.map((speed) => ({ id: String(speed), name: saySpeed(speed, pace) }))}
+          options={SPEEDS.map((speed) => ({ id: String(speed), name: formatSpeed(speed, pace) }))}
           shown={`${Math.round(pace * state.rate)} a minute`}
           onChange={(speed) => onSpeed(Number(speed))}
           focusAfter={focusAfter}

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { useLeftOut } from '../../api/doubtQueries.ts';
 import { PlainButton } from '../../ui/Button.tsx';
 import { Panel } from '../../ui/Panel.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const Words = styled(Panel)`
   ul {

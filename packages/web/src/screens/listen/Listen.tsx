@@ -17,14 +17,14 @@ import { makeRest, useReading, useReadingProgress, useText } from '../../api/rea
 import { usePlayer, type HandOver } from '../../player/usePlayer.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { recall, remember } from '../../storage/memory.ts';
 import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
-import { clock, count, languageName } from '../../ui/say.ts';
+import { clock, count, languageName } from '../../ui/format.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
-import { sayVoice } from '../pupils/voiceQualities.ts';
+import { formatVoice } from '../pupils/voiceQualities.ts';
 import { Agree } from './Agree.tsx';
 import { LeftOut } from './LeftOut.tsx';
 import { Reader, type Tool } from './Reader.tsx';
@@ -99,13 +99,13 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
         )}
       </ScreenTitle>
       {!pupil && (
-        <Sheet>
+        <Card>
           <h2>Who is it for?</h2>
           <p>
             A reading has the voice, pace and pauses of a pupil. <Link to="/pupils/new">Add a pupil</Link>,
             then come back here.
           </p>
-        </Sheet>
+        </Card>
       )}
       {reading.isError && (
         <Notice kind="error" action={<Button onPress={() => void reading.refetch()}>Try again</Button>}>
@@ -175,7 +175,7 @@ function OpenReading({ handout, text, pupil, reading, handOver, ...beside }: Ope
     <>
       <Facts>
         <Fact>
-          {sayVoice(progress.voice)} · {progress.pace} words a minute
+          {formatVoice(progress.voice)} · {progress.pace} words a minute
           {progress.duration === null ? '' : ` · ${clock(progress.duration)} long`}
         </Fact>
         <LeftOut reading={reading} />

@@ -4,7 +4,7 @@ import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import type { ReadingPlayer } from '@aurelfield/player';
 import { Unseen } from '../../ui/layout.tsx';
-import { clock } from '../../ui/say.ts';
+import { clock } from '../../ui/format.ts';
 import type { Note } from './notes.ts';
 
 const Notes = styled.div`

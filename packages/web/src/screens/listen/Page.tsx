@@ -13,7 +13,7 @@ import { wordOffsetAt } from './caret.ts';
 import { NO_MARKS, type TextMarks } from './MarkedText.tsx';
 import type { Note } from './notes.ts';
 
-const Sheet = styled(Paper)`
+const Card = styled(Paper)`
   padding: clamp(0.8rem, 3vw, 2.2rem) clamp(0.9rem, 3vw, 2.2rem) 40vh;
   border: 1px solid var(--line);
   border-radius: calc(var(--radius) + 4px) calc(var(--radius) + 4px) 0 0;
@@ -137,7 +137,7 @@ export function Page({
     );
   };
   return (
-    <Sheet
+    <Card
       ref={page}
       look={look}
       palette={palette}
@@ -164,7 +164,7 @@ export function Page({
         ),
       )}
       <LineGuide page={page} look={look} at={`${state.sentence} ${state.word}`} />
-    </Sheet>
+    </Card>
   );
 }
 

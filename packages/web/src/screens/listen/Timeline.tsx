@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } fro
 import styled from 'styled-components';
 import type { ReadingPlayer } from '@aurelfield/player';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
-import { clock } from '../../ui/say.ts';
+import { clock } from '../../ui/format.ts';
 
 const HEIGHT = 26;
 /** Part of a sentence's length that is left free after it, so that neighbours can be told apart. */

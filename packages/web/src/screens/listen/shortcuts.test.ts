@@ -5,7 +5,7 @@ import {
   keyName,
   recallShortcuts,
   rememberShortcuts,
-  sayKey,
+  formatKey,
   USUAL_SHORTCUTS,
   wrongWith,
 } from './shortcuts.ts';
@@ -20,7 +20,7 @@ describe('keys', () => {
     [{ key: 'Home', shiftKey: false }, 'Home', 'Home'],
   ])('%j is %s, said %s', (event, name, said) => {
     expect(keyName(event)).toBe(name);
-    expect(sayKey(name)).toBe(said);
+    expect(formatKey(name)).toBe(said);
   });
 
   test('no two actions share a key, and none has one that is needed for moving about', () => {

@@ -72,7 +72,7 @@ export function keyName({ key, shiftKey }: Pick<KeyboardEvent, 'key' | 'shiftKey
 }
 
 /** A key in words: "Shift ←". */
-export function sayKey(name: string): string {
+export function formatKey(name: string): string {
   return name
     .replace('+', name.length > 1 ? ' ' : '+')
     .replace('ArrowLeft', '←')
@@ -82,9 +82,9 @@ export function sayKey(name: string): string {
 
 /** What is wrong with giving a key to an action; nothing where it can be done. */
 export function wrongWith(shortcuts: Shortcuts, action: ActionId, key: string): string | undefined {
-  if (NOT_TO_BE_TAKEN.has(key)) return `${sayKey(key)} is needed for moving about.`;
+  if (NOT_TO_BE_TAKEN.has(key)) return `${formatKey(key)} is needed for moving about.`;
   const other = ACTIONS.find(({ id }) => id !== action && shortcuts[id] === key);
-  return other && `${sayKey(key)} is “${other.does}”. Change that one first.`;
+  return other && `${formatKey(key)} is “${other.does}”. Change that one first.`;
 }
 
 /** The action that a key is for. */

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { keepSpeed, saySpeed, speedBeside, speedOf } from './speeds.ts';
+import { keepSpeed, formatSpeed, speedBeside, speedOf } from './speeds.ts';
 
 test.each([
   [1, 1, 1.1],
@@ -18,7 +18,7 @@ test('a speed is one pupil’s own', () => {
 });
 
 test('it is told in words a minute', () => {
-  expect([saySpeed(1, 120), saySpeed(0.7, 150)]).toEqual([
+  expect([formatSpeed(1, 120), formatSpeed(0.7, 150)]).toEqual([
     '120 words a minute (normal speed)',
     '105 words a minute',
   ]);

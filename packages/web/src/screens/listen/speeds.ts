@@ -22,6 +22,6 @@ export function speedBeside(speed: number, by: 1 | -1): number {
 }
 
 /** "120 words a minute (normal speed)". */
-export function saySpeed(speed: number, pace: number): string {
+export function formatSpeed(speed: number, pace: number): string {
   return `${Math.round(pace * speed)} words a minute${speed === 1 ? ' (normal speed)' : ''}`;
 }

@@ -2,7 +2,7 @@ import type { HandoutSummary } from '@aurelfield/api';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import styled from 'styled-components';
 import { IconButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 
 const List = styled.ol`
   display: grid;
@@ -85,7 +85,7 @@ export function HandoutList({ shelf, chosen, onChange }: HandoutListProps) {
         </List>
       )}
       {left.length > 0 && (
-        <Choice
+        <SelectField
           label="Add a handout"
           value={undefined}
           placeholder="Choose from the shelf"

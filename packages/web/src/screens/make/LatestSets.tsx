@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useClassSets } from '../../api/classSetQueries.ts';
-import { Fact, Sheet } from '../../ui/layout.tsx';
-import { count, day } from '../../ui/say.ts';
+import { Fact, Card } from '../../ui/layout.tsx';
+import { count, day } from '../../ui/format.ts';
 
 const List = styled.ul`
   margin: 0;
@@ -28,7 +28,7 @@ export function LatestSets() {
   const sets = useClassSets().data ?? [];
   if (sets.length === 0) return null;
   return (
-    <Sheet>
+    <Card>
       <h2>Made of late</h2>
       <List>
         {sets.map(({ id, title, state, items, createdAt }) => (
@@ -44,6 +44,6 @@ export function LatestSets() {
           </li>
         ))}
       </List>
-    </Sheet>
+    </Card>
   );
 }

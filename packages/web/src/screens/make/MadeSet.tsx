@@ -6,14 +6,14 @@ import styled from 'styled-components';
 import { useClassSet, useClassSetPlan, useSetAction, useStaleItems } from '../../api/classSetQueries.ts';
 import { Button, outlined, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { recall, remember } from '../../storage/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
-import { count } from '../../ui/say.ts';
-import { Tick } from '../../ui/Tick.tsx';
+import { count } from '../../ui/format.ts';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { ring, tellOutside } from './notices.ts';
-import { sayReasons, sayShare, saySize, sayState, sayTime } from './words.ts';
+import { formatReasons, formatShare, formatSize, formatState, formatTime } from './words.ts';
 
 const Items = styled.ul`
   margin: 0;
@@ -91,17 +91,17 @@ function Overview({ set }: { readonly set: ClassSet }) {
         </Row>
       </ScreenTitle>
       {action.isError && <Notice kind="error">{messageOf(action.error)}</Notice>}
-      <Sheet>
+      <Card>
         <div role="status">
           {state === 'done'
             ? `All ${count(items.length, 'file')} are ready.`
             : `${ready} of ${count(items.length, 'file')} ready${SAID[state]}`}
-          {isGoing && set.secondsLeft !== null && ` · ${sayTime(set.secondsLeft)} left`}
+          {isGoing && set.secondsLeft !== null && ` · ${formatTime(set.secondsLeft)} left`}
         </div>
         {state !== 'done' && <Progress label="All files" done={shareOf(items)} total={items.length * 100} />}
         {isGoing && (
           <Row>
-            <Tick
+            <CheckboxField
               isSelected={hasSound}
               onChange={(wanted) => {
                 setSound(wanted);
@@ -110,7 +110,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
               }}
             >
               A sound when it is ready
-            </Tick>
+            </CheckboxField>
             {window.isSecureContext && 'Notification' in window && Notification.permission === 'default' && (
               <Button onPress={() => void Notification.requestPermission()}>
                 Tell me outside of this page too
@@ -122,8 +122,8 @@ function Overview({ set }: { readonly set: ClassSet }) {
         {state !== 'running' && stale.length > 0 && (
           <OutOfDate set={set} stale={stale} onRefresh={() => action.mutate('bring-up-to-date')} />
         )}
-      </Sheet>
-      <Sheet style={{ marginTop: '1rem' }}>
+      </Card>
+      <Card style={{ marginTop: '1rem' }}>
         <Items aria-label="Files of this set">
           {items.map((item, nth) => (
             <Item
@@ -133,7 +133,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
             />
           ))}
         </Items>
-      </Sheet>
+      </Card>
       <p>
         <Link to="/make">Make something else</Link>
       </p>
@@ -173,8 +173,8 @@ function OutOfDate({
   return (
     <Notice kind="hint" action={<Button onPress={onRefresh}>Bring up to date</Button>}>
       {count(stale.length, 'file is', 'files are')} out of date:{' '}
-      {sayReasons([...new Set(stale.flatMap(({ reasons }) => reasons))])}.{' '}
-      {plan.data && `To bring them up to date: ${sayShare(plan.data.total)}.`}
+      {formatReasons([...new Set(stale.flatMap(({ reasons }) => reasons))])}.{' '}
+      {plan.data && `To bring them up to date: ${formatShare(plan.data.total)}.`}
     </Notice>
   );
 }
@@ -198,7 +198,7 @@ function Item({
             <br />
             <Fact>
               {fileName}
-              {bytes === null ? '' : `, ${saySize(bytes)}`}
+              {bytes === null ? '' : `, ${formatSize(bytes)}`}
             </Fact>
           </>
         )}
@@ -207,7 +207,7 @@ function Item({
       {state === 'running' ? (
         <Progress label={`${title} for ${pupil}`} done={item.done} total={item.total} />
       ) : (
-        <Fact>{reasons ? `Out of date: ${sayReasons(reasons)}` : sayState(item)}</Fact>
+        <Fact>{reasons ? `Out of date: ${formatReasons(reasons)}` : formatState(item)}</Fact>
       )}
       <Row>
         {readingId !== null && first && (

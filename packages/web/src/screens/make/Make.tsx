@@ -10,9 +10,9 @@ import { usePupils } from '../../api/pupilQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Desk } from '../../ui/Desk.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { firstPupils } from '../pupils/classes.ts';
 import { HandoutList } from './HandoutList.tsx';
@@ -97,27 +97,27 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
       {begin.isError && <Notice kind="error">{messageOf(begin.error)}</Notice>}
       <Desk $narrow="first">
         <div>
-          <Sheet>
+          <Card>
             <HandoutList
               shelf={shelf}
               chosen={draft.handoutIds}
               onChange={(handoutIds) => change({ handoutIds })}
             />
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <PupilChoice pupils={pupils} draft={draft} onChange={change} />
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <ShapeFields
               draft={draft}
               example={plan.isError ? undefined : plan.data?.pupils[0]?.fileName}
               nameError={isNameWrong ? messageOf(plan.error) : undefined}
               onChange={change}
             />
-          </Sheet>
+          </Card>
         </div>
         <Told>
-          <Sheet aria-label="The plan" aria-busy={plan.isFetching}>
+          <Card aria-label="The plan" aria-busy={plan.isFetching}>
             <h2>What it takes</h2>
             {!request ? (
               <p>
@@ -137,12 +137,12 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
                 <PlanTable plan={plan.data} />
                 {plan.data.cost && (
                   <Row>
-                    <Tick
+                    <CheckboxField
                       isSelected={costAgreed}
                       onChange={(wanted) => setAgreedTo(wanted ? rested : undefined)}
                     >
                       I agree to the price
-                    </Tick>
+                    </CheckboxField>
                     <Fact>Nothing is sent to the service before.</Fact>
                   </Row>
                 )}
@@ -150,7 +150,7 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
             ) : (
               <p aria-busy="true">Working out what is made anew …</p>
             )}
-          </Sheet>
+          </Card>
           <LatestSets />
         </Told>
       </Desk>

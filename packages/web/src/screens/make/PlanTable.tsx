@@ -1,8 +1,8 @@
 import type { ClassSetPlan } from '@aurelfield/api';
 import styled from 'styled-components';
 import { Notice } from '../../ui/Notice.tsx';
-import { clock, count } from '../../ui/say.ts';
-import { sayShare, saySize, sayTime } from './words.ts';
+import { clock, count } from '../../ui/format.ts';
+import { formatShare, formatSize, formatTime } from './words.ts';
 
 const Frame = styled.div`
   overflow-x: auto;
@@ -47,10 +47,10 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
   return (
     <>
       <p>
-        <strong>{capital(sayShare(total))}</strong>
+        <strong>{capital(formatShare(total))}</strong>
         {total.missing > 0 &&
           ` (${count(total.characters, 'character')}); sentences that pupils hear alike are made once`}
-        . {capital(sayTime(expectedSeconds))}
+        . {capital(formatTime(expectedSeconds))}
         {total.missing > 0 &&
           (measured ? ', as fast as this machine was so far' : ', by what such machines do')}
         .
@@ -87,14 +87,14 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
                 {pupil.problem === null ? (
                   <>
                     <td>
-                      {sayShare(pupil)}
+                      {formatShare(pupil)}
                       <small>
                         {pupil.fileName}
                         {pupil.files > 1 ? ` and ${count(pupil.files - 1, 'more file')}` : ''}
                       </small>
                     </td>
                     <td className="number">{clock(pupil.seconds)}</td>
-                    <td className="number">{saySize(pupil.bytes)}</td>
+                    <td className="number">{formatSize(pupil.bytes)}</td>
                   </>
                 ) : (
                   <td colSpan={3}>
@@ -114,7 +114,7 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
                 )}
               </td>
               <td className="number">{clock(total.seconds)}</td>
-              <td className="number">{saySize(total.bytes)}</td>
+              <td className="number">{formatSize(total.bytes)}</td>
             </tr>
           </tfoot>
         </table>

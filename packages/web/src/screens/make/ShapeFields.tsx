@@ -1,7 +1,7 @@
 import type { Shape } from '@aurelfield/api';
-import { Amount, Choice, Field } from '../../ui/fields.tsx';
+import { Amount, SelectField, Field } from '../../ui/fields.tsx';
 import { Fact } from '../../ui/layout.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import type { SetDraft } from './request.ts';
 
 const SHAPES = [
@@ -38,10 +38,10 @@ export function ShapeFields({ draft, example, nameError, onChange }: ShapeFields
   return (
     <>
       <h2>Files</h2>
-      <Choice label="Each reading" value={shape.kind} options={SHAPES} onChange={setShape} />
+      <SelectField label="Each reading" value={shape.kind} options={SHAPES} onChange={setShape} />
       {shape.kind === 'repeated' && (
         <>
-          <Choice
+          <SelectField
             label="Each sentence"
             value={shape.times === 3 ? '3' : '2'}
             options={TIMES}
@@ -59,9 +59,9 @@ export function ShapeFields({ draft, example, nameError, onChange }: ShapeFields
         </>
       )}
       {handoutIds.length > 1 && (
-        <Tick isSelected={isJoined} onChange={(wanted) => onChange({ isJoined: wanted })}>
+        <CheckboxField isSelected={isJoined} onChange={(wanted) => onChange({ isJoined: wanted })}>
           All handouts in one file, in this order
-        </Tick>
+        </CheckboxField>
       )}
       {handoutIds.length > 1 && isJoined && (
         <>
@@ -75,13 +75,13 @@ export function ShapeFields({ draft, example, nameError, onChange }: ShapeFields
             say={(value) => `${value} seconds`}
             onChange={(pause) => setJoining({ pause })}
           />
-          <Choice
+          <SelectField
             label="Sound at the beginning"
             value={joining.opening ?? 'none'}
             options={SOUNDS}
             onChange={(id) => setJoining({ opening: toSound(id) })}
           />
-          <Choice
+          <SelectField
             label="Sound at the end"
             value={joining.closing ?? 'none'}
             options={SOUNDS}
@@ -96,12 +96,12 @@ export function ShapeFields({ draft, example, nameError, onChange }: ShapeFields
         onChange={(pattern) => onChange({ naming: { ...naming, pattern } })}
         description="Parts: {title} {pupil} {class} {subject} {voice} {date} {school} {section}"
       />
-      <Tick
+      <CheckboxField
         isSelected={naming.initials}
         onChange={(initials) => onChange({ naming: { ...naming, initials } })}
       >
         Initials instead of names
-      </Tick>
+      </CheckboxField>
       {example !== undefined && example !== '' && <Fact>The first is called “{example}”.</Fact>}
     </>
   );

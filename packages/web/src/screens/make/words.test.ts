@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { saySize, sayReasons, sayShare, sayState, sayTime } from './words.ts';
+import { formatSize, formatReasons, formatShare, formatState, formatTime } from './words.ts';
 
 describe('what a class set takes, in words', () => {
   test.each([
@@ -10,14 +10,14 @@ describe('what a class set takes, in words', () => {
     [55, 'about 1 minute'],
     [200, 'about 3 minutes'],
     [7200, 'about 2 hours'],
-  ])('%d s: %s', (seconds, words) => expect(sayTime(seconds)).toBe(words));
+  ])('%d s: %s', (seconds, words) => expect(formatTime(seconds)).toBe(words));
 
   test.each([
     [12, '1 kB'],
     [640_000, '640 kB'],
     [3_240_000, '3.2 MB'],
     [2.5e9, '2.5 GB'],
-  ])('%d bytes: %s', (bytes, words) => expect(saySize(bytes)).toBe(words));
+  ])('%d bytes: %s', (bytes, words) => expect(formatSize(bytes)).toBe(words));
 
   test.each([
     [0, 0, 0, 'nothing is heard'],
@@ -26,15 +26,15 @@ describe('what a class set takes, in words', () => {
     [1, 0, 1, '1 sentence made anew'],
     [1200, 1188, 12, '12 sentences made anew, 1,188 there already'],
   ])('%d sentences, %d ready, %d missing: %s', (sentences, ready, missing, words) =>
-    expect(sayShare({ sentences, ready, missing })).toBe(words),
+    expect(formatShare({ sentences, ready, missing })).toBe(words),
   );
 
   test('reasons and states', () => {
-    expect(sayReasons(['text', 'profile'])).toBe('the text was changed and the pupil’s profile was changed');
-    expect(sayReasons(['something new'])).toBe('something new');
-    const item = { done: 30, total: 120, state: 'running' } as Parameters<typeof sayState>[0];
-    expect(sayState(item)).toBe('25 % made');
-    expect(sayState({ ...item, total: 1 })).toBe('is being made');
-    expect(sayState({ ...item, state: 'failed' })).toBe('failed');
+    expect(formatReasons(['text', 'profile'])).toBe('the text was changed and the pupil’s profile was changed');
+    expect(formatReasons(['something new'])).toBe('something new');
+    const item = { done: 30, total: 120, state: 'running' } as Parameters<typeof formatState>[0];
+    expect(formatState(item)).toBe('25 % made');
+    expect(formatState({ ...item, total: 1 })).toBe('is being made');
+    expect(formatState({ ...item, state: 'failed' })).toBe('failed');
   });
 });

@@ -1,8 +1,8 @@
 import type { ClassSetPlan, SetItem } from '@aurelfield/api';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 /** "about 3 minutes", "less than a minute", "12 seconds". */
-export function sayTime(seconds: number): string {
+export function formatTime(seconds: number): string {
   if (seconds < 1) return 'at once';
   if (seconds < 50) return count(Math.ceil(seconds), 'second');
   const minutes = Math.round(seconds / 60);
@@ -11,13 +11,13 @@ export function sayTime(seconds: number): string {
 }
 
 /** "3.2 MB", "640 kB". */
-export function saySize(bytes: number): string {
+export function formatSize(bytes: number): string {
   if (bytes >= 1e9) return `${(bytes / 1e9).toFixed(1)} GB`;
   return bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;
 }
 
 /** "12 sentences made anew, 75 there already". */
-export function sayShare({
+export function formatShare({
   sentences,
   ready,
   missing,
@@ -39,7 +39,7 @@ const REASONS: Readonly<Record<string, string>> = {
 };
 
 /** "the text was changed and pronunciations were changed". */
-export function sayReasons(reasons: readonly string[]): string {
+export function formatReasons(reasons: readonly string[]): string {
   return reasons.map((reason) => REASONS[reason] ?? reason).join(' and ');
 }
 
@@ -51,6 +51,6 @@ const STATES: Readonly<Record<SetItem['state'], string>> = {
   cancelled: 'stopped',
 };
 
-export function sayState({ state, done, total }: SetItem): string {
+export function formatState({ state, done, total }: SetItem): string {
   return state === 'running' && total > 1 ? `${Math.round((100 * done) / total)} % made` : STATES[state];
 }

@@ -18,16 +18,16 @@ import { fetchBoard, useBoard, useBoardLink, useBoardVoice, useSaveBoard } from 
 import { usePupils } from '../../api/pupilQueries.ts';
 import { ICONS } from '../../board/icons.ts';
 import { Button, IconButton, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Amount, Choice, Field } from '../../ui/fields.tsx';
+import { Amount, SelectField, Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 import { usePublicAddress } from '../../api/publicAddress.ts';
 import { AddressWarning } from '../../ui/AddressWarning.tsx';
 import { CopyButton } from '../../ui/CopyButton.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { randomId } from '../../ui/randomId.ts';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { useKeptSteps } from '../../ui/useKeptSteps.ts';
 import { useUndoKeys } from '../../ui/useUndoKeys.ts';
 import { PhraseForm } from './PhraseForm.tsx';
@@ -265,7 +265,7 @@ function Editor({ board }: { readonly board: Board }) {
       )}
       <Desk>
         <div style={{ display: 'grid', gap: '1rem' }}>
-          <Sheet>
+          <Card>
             {value.phrases.length === 0 ? (
               <p>There is nothing on this board yet. Add a phrase: it speaks at a tap.</p>
             ) : (
@@ -326,11 +326,11 @@ function Editor({ board }: { readonly board: Board }) {
                 </>
               )}
             </Row>
-          </Sheet>
-          <Sheet>
+          </Card>
+          <Card>
             <h2>The board</h2>
             <Field label="Name" value={value.name} onChange={(name) => set({ ...value, name }, 'name')} />
-            <Choice
+            <SelectField
               label="Whose voice says what is typed"
               value={value.pupilId ?? ''}
               options={[
@@ -349,7 +349,7 @@ function Editor({ board }: { readonly board: Board }) {
               onChange={(columns) => set({ ...value, columns }, 'columns')}
             />
             <h3>Switches</h3>
-            <Choice
+            <SelectField
               label="Used with"
               value={value.scanning.switches}
               options={SWITCHES}
@@ -357,7 +357,7 @@ function Editor({ board }: { readonly board: Board }) {
             />
             {value.scanning.switches !== 'none' && (
               <>
-                <Choice
+                <SelectField
                   label="Order"
                   value={value.scanning.order}
                   options={ORDERS}
@@ -381,18 +381,18 @@ function Editor({ board }: { readonly board: Board }) {
                   say={(n) => `${n} ${n === 1 ? 'round' : 'rounds'}`}
                   onChange={(rounds) => setScanning({ rounds })}
                 />
-                <Tick isSelected={value.scanning.sound} onChange={(sound) => setScanning({ sound })}>
+                <CheckboxField isSelected={value.scanning.sound} onChange={(sound) => setScanning({ sound })}>
                   A click at every step
-                </Tick>
+                </CheckboxField>
                 <Fact>
                   A switch is any key, a mouse button or a touch. With two, Space steps and Enter chooses.
                 </Fact>
               </>
             )}
             <BoardLink board={stored} />
-          </Sheet>
+          </Card>
         </div>
-        <Sheet>
+        <Card>
           {phrase ? (
             <PhraseForm
               key={phrase.id}
@@ -407,7 +407,7 @@ function Editor({ board }: { readonly board: Board }) {
           ) : (
             <p>Choose a phrase, or add one.</p>
           )}
-        </Sheet>
+        </Card>
       </Desk>
     </>
   );

@@ -7,13 +7,13 @@ import { fetchPhrase, storePicture } from '../../api/phraseQueries.ts';
 import { useVoices } from '../../api/pupilQueries.ts';
 import { ICONS } from '../../board/icons.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Amount, Choice, Field } from '../../ui/fields.tsx';
+import { Amount, SelectField, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { languageName } from '../../ui/say.ts';
+import { languageName } from '../../ui/format.ts';
 import { useSound } from '../../ui/useSound.ts';
-import { sayPitch } from '../pupils/differences.ts';
-import { sayVoice } from '../pupils/voiceQualities.ts';
+import { formatPitch } from '../pupils/differences.ts';
+import { formatVoice } from '../pupils/voiceQualities.ts';
 import { smallPicture } from './smallPicture.ts';
 
 const Icons = styled.div`
@@ -100,7 +100,7 @@ export function PhraseForm({ phrase, onChange }: PhraseFormProps) {
         </Button>
       </Row>
       {error !== undefined && <Notice kind="error">{error}</Notice>}
-      <Choice
+      <SelectField
         label="Colour"
         value={phrase.tint}
         options={PHRASE_TINTS.map((id) => ({ id, name: TINT_NAMES[id] }))}
@@ -149,12 +149,12 @@ export function PhraseForm({ phrase, onChange }: PhraseFormProps) {
           });
         }}
       />
-      <Choice
+      <SelectField
         label="Voice"
         value={voice.voice}
         options={voices.map((one) => ({
           id: one.id,
-          name: `${baseLanguage(one.language) === baseLanguage(language ?? 'en') ? '' : `${languageName(baseLanguage(one.language))}: `}${sayVoice(one)}`,
+          name: `${baseLanguage(one.language) === baseLanguage(language ?? 'en') ? '' : `${languageName(baseLanguage(one.language))}: `}${formatVoice(one)}`,
         }))}
         onChange={(id) => setVoice({ voice: id })}
       />
@@ -171,10 +171,10 @@ export function PhraseForm({ phrase, onChange }: PhraseFormProps) {
         value={voice.pitch}
         {...PITCH_RANGE}
         step={0.5}
-        say={sayPitch}
+        say={formatPitch}
         onChange={(pitch) => setVoice({ pitch })}
       />
-      <Choice
+      <SelectField
         label="Loudness"
         value={voice.loudness}
         options={LOUDNESS}

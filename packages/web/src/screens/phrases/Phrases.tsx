@@ -6,9 +6,9 @@ import { useAddBoard, useBoards, useDeleteBoard } from '../../api/phraseQueries.
 import { usePupils } from '../../api/pupilQueries.ts';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Sheet } from '../../ui/layout.tsx';
+import { Fact, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 
 const Cards = styled.ul`
@@ -75,13 +75,13 @@ export function Phrases() {
         </Notice>
       )}
       {boards.data?.length === 0 && (
-        <Sheet>
+        <Card>
           <h2>No board yet</h2>
           <p>
             A board holds large buttons that speak at a tap, in a pupil’s own voice. It works on a tablet by a
             secret link, without an account, with a switch, and without a network once it was opened.
           </p>
-        </Sheet>
+        </Card>
       )}
       <Cards>
         {boards.data?.map((board) => (

@@ -7,10 +7,10 @@ import { useAcceptWord, useDoubtful, useDoubtfulQueue } from '../../api/doubtQue
 import { useHandouts } from '../../api/handoutQueries.ts';
 import { fetchSampleSound } from '../../api/pupilQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useSound } from '../../ui/useSound.ts';
 
@@ -86,7 +86,7 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
       </p>
       <Row>
         <div style={{ flex: '1 1 14rem' }}>
-          <Choice
+          <SelectField
             label="Handout"
             value={handoutId}
             placeholder="Choose a handout"
@@ -98,7 +98,7 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
           />
         </div>
         <div style={{ flex: '1 1 10rem' }}>
-          <Choice
+          <SelectField
             label="In the voice of"
             value={pupil.id}
             options={pupils.map(({ id, name }) => ({ id, name }))}

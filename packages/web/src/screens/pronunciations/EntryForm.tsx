@@ -4,10 +4,10 @@ import { useState, type FormEvent } from 'react';
 import { useImpact } from '../../api/listeningQueries.ts';
 import { fetchHeard, useCheckedSaid, useSaveEntry } from '../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Choice, Field } from '../../ui/fields.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { ImpactNote } from './ImpactNote.tsx';
@@ -90,7 +90,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
   };
   const title = entry ? `Change “${entry.written}”` : 'Put a word right';
   return (
-    <Sheet as="form" onSubmit={submit} noValidate aria-label={title}>
+    <Card as="form" onSubmit={submit} noValidate aria-label={title}>
       <h2>{title}</h2>
       <Field
         label="As it is written"
@@ -98,7 +98,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         onChange={(value) => change({ written: value })}
         error={errorOf('written')}
       />
-      <Choice
+      <SelectField
         label="How the sound is given"
         value={input.kind}
         options={KINDS}
@@ -111,10 +111,10 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         error={errorOf('said') ?? (check.isError && said !== '' ? messageOf(check.error) : undefined)}
       />
       <p role="status">{said !== '' && check.data ? outcome(check.data) : ''}</p>
-      <Tick isSelected={input.caseSensitive} onChange={(caseSensitive) => change({ caseSensitive })}>
+      <CheckboxField isSelected={input.caseSensitive} onChange={(caseSensitive) => change({ caseSensitive })}>
         Only with capitals as written
-      </Tick>
-      <Choice
+      </CheckboxField>
+      <SelectField
         label="Only as"
         value={input.partOfSpeech}
         options={PARTS}
@@ -142,7 +142,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         </SolidButton>
         {entry && <PlainButton onPress={onDone}>Leave as it was</PlainButton>}
       </Row>
-    </Sheet>
+    </Card>
   );
 }
 

@@ -1,7 +1,7 @@
 import type { Impact } from '@aurelfield/api';
 import { Fact } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 /** What a change reaches, before it is made. */
 export function ImpactNote({ impact: { handouts, places, readings, others } }: { readonly impact: Impact }) {

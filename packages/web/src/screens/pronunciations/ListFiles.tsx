@@ -7,7 +7,7 @@ import { useImportEntries } from '../../api/pronunciationQueries.ts';
 import { Button, outlined, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { ScopeFields } from './ScopeFields.tsx';
 
 const Box = styled(Popover)`

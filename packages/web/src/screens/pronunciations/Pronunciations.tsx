@@ -13,9 +13,9 @@ import { usePupils } from '../../api/pupilQueries.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { useSound } from '../../ui/useSound.ts';
 import { Doubtful } from './Doubtful.tsx';
@@ -60,10 +60,10 @@ export function Pronunciations() {
             </Notice>
           )}
           {entries.data?.length === 0 && (
-            <Sheet>
+            <Card>
               <h2>No word has been put right yet</h2>
               <p>Enter a word beside and how it is said. From then on every reading says it that way.</p>
-            </Sheet>
+            </Card>
           )}
           {entries.data !== undefined && entries.data.length > 6 && (
             <Field label="Find a word" value={search} onChange={setSearch} />

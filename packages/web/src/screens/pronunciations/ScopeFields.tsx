@@ -1,6 +1,6 @@
 import type { Pupil, Scope } from '@aurelfield/api';
 import { useHandouts } from '../../api/handoutQueries.ts';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { SCOPES } from './lists.ts';
 
 interface ScopeFieldsProps {
@@ -22,14 +22,14 @@ export function ScopeFields({ scope, scopeValue, pupils, onChange }: ScopeFields
     .sort();
   return (
     <>
-      <Choice
+      <SelectField
         label="For"
         value={scope}
         options={SCOPES}
         onChange={(next) => onChange({ scope: next, scopeValue: '' })}
       />
       {scope === 'pupil' && (
-        <Choice
+        <SelectField
           label="Pupil"
           value={scopeValue || undefined}
           options={pupils.map(({ id, name }) => ({ id, name }))}

@@ -7,7 +7,7 @@ import { IconButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { useSound } from '../../ui/useSound.ts';
 import { Entries } from './Entries.tsx';
 

@@ -5,9 +5,9 @@ import styled from 'styled-components';
 import { useVoices } from '../../api/pupilQueries.ts';
 import type { useProofEditor } from '../../proof/useProofEditor.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
-import { languageOptions } from '../../ui/say.ts';
+import { languageOptions } from '../../ui/format.ts';
 
 const Bench = styled(Row)`
   padding: 0.5rem 0;
@@ -50,14 +50,14 @@ export function BlockTools({ proof, block, language, children }: BlockToolsProps
       : (block?.type ?? 'paragraph');
   return (
     <Bench role="toolbar" aria-label="Tools for the text">
-      <Choice
+      <SelectField
         label="What this is"
         hideLabel
         value={kind}
         options={KINDS}
         onChange={(chosen) => proof.setKind(kindOf(chosen, block))}
       />
-      <Choice
+      <SelectField
         label="Language of this passage"
         hideLabel
         value={block?.language ?? language}

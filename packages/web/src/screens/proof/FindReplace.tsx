@@ -6,7 +6,7 @@ import { matchesOf, replacedAll, type Match } from '../../proof/search.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const Bar = styled.div`
   display: grid;

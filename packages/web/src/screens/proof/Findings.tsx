@@ -4,9 +4,9 @@ import styled from 'styled-components';
 import { useSuggestions } from '../../api/proofQueries.ts';
 import type { Place } from '../../proof/places.ts';
 import { Button, IconButton, PlainButton } from '../../ui/Button.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const List = styled.ol`
   max-height: 14rem;
@@ -84,7 +84,7 @@ export function Findings(props: FindingsProps) {
   const { places, more, isLooking, error, current, isListOpen, onGoTo, onNext } = props;
   const place = places[current];
   return (
-    <Sheet aria-labelledby="to-look-at" aria-busy={isLooking}>
+    <Card aria-labelledby="to-look-at" aria-busy={isLooking}>
       <Row style={{ justifyContent: 'space-between' }}>
         <h2 id="to-look-at">To look at</h2>
         <Row>
@@ -131,7 +131,7 @@ export function Findings(props: FindingsProps) {
           </List>
         </details>
       )}
-    </Sheet>
+    </Card>
   );
 }
 

@@ -4,9 +4,9 @@ import styled from 'styled-components';
 import { pagePicture } from '../../api/photoQueries.ts';
 import { fetchPageAgain } from '../../api/proofQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const Done = styled.ul`
   max-height: 16rem;
@@ -47,7 +47,7 @@ export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
       .finally(() => setFetching(false));
   };
   return (
-    <Sheet aria-labelledby="origin" style={{ marginTop: '1rem' }}>
+    <Card aria-labelledby="origin" style={{ marginTop: '1rem' }}>
       <h2 id="origin">Where it came from</h2>
       <p style={{ margin: 0, overflowWrap: 'anywhere' }}>
         {handout.sourceAddress ?? handout.sourceName ?? 'Typed or pasted'}
@@ -122,7 +122,7 @@ export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
           </Done>
         </details>
       )}
-    </Sheet>
+    </Card>
   );
 }
 

@@ -1,6 +1,6 @@
 import type { CheckedText } from '@aurelfield/api';
 import styled from 'styled-components';
-import { Sheet } from '../../ui/layout.tsx';
+import { Card } from '../../ui/layout.tsx';
 
 const Table = styled.table`
   width: 100%;
@@ -38,7 +38,7 @@ function inWords(ease: number): string {
 export function Sections({ sections }: { readonly sections: CheckedText['sections'] }) {
   if (sections.length === 0) return null;
   return (
-    <Sheet aria-labelledby="readability" style={{ marginTop: '1rem' }}>
+    <Card aria-labelledby="readability" style={{ marginTop: '1rem' }}>
       <h2 id="readability">How hard it is</h2>
       <Table>
         <thead>
@@ -65,6 +65,6 @@ export function Sections({ sections }: { readonly sections: CheckedText['section
         years of schooling that a reader needs, from 0 to 18. Both count only lengths, and say little of
         sections of less than 100 words.
       </p>
-    </Sheet>
+    </Card>
   );
 }

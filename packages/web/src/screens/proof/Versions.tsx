@@ -4,9 +4,9 @@ import styled from 'styled-components';
 import { fetchVersion, useVersions } from '../../api/proofQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { differences } from '../../proof/differences.ts';
-import { Fact, Sheet } from '../../ui/layout.tsx';
+import { Fact, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const List = styled.ol`
   margin: 0.5rem 0 0;
@@ -54,7 +54,7 @@ export function Versions({ handoutId, blocks, onTake }: VersionsProps) {
   const [looked, setLooked] = useState<{ id: string; content: readonly BlockView[] }>();
   const versions = useVersions(handoutId, isOpen);
   return (
-    <Sheet style={{ marginTop: '1rem' }}>
+    <Card style={{ marginTop: '1rem' }}>
       <details
         onToggle={(event) => {
           setOpen(event.currentTarget.open);
@@ -102,7 +102,7 @@ export function Versions({ handoutId, blocks, onTake }: VersionsProps) {
           ))}
         </List>
       </details>
-    </Sheet>
+    </Card>
   );
 }
 

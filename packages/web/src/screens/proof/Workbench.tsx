@@ -11,7 +11,7 @@ import { canBeRight } from '../../proof/places.ts';
 import { useProofEditor, type TextPlace } from '../../proof/useProofEditor.ts';
 import type { Steps } from '../../proof/steps.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { recall } from '../../storage/memory.ts';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
@@ -161,7 +161,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
                 <Button onPress={hear}>
                   <Volume2 size={18} aria-hidden /> Hear this sentence
                 </Button>
-                <Choice
+                <SelectField
                   label="In the voice of"
                   hideLabel
                   value={pupil.id}

@@ -2,7 +2,7 @@ import type { Profile, Pupil, PupilInput } from '@aurelfield/api';
 import { useState } from 'react';
 import { useSavePupil } from '../../api/pupilQueries.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
@@ -67,7 +67,7 @@ export function AboutPanel({ input, pupil, others, nameError, onChange, onProfil
         ))}
       </ul>
       {others.length > 0 && (
-        <Choice
+        <SelectField
           label="The profile of another pupil"
           value={undefined}
           placeholder="Choose whose"
@@ -114,7 +114,7 @@ function CopyTo({
   };
   return (
     <>
-      <Choice
+      <SelectField
         label="Give this profile to another pupil"
         value={undefined}
         placeholder="Choose to whom"

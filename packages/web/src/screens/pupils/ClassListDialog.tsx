@@ -4,11 +4,11 @@ import { Dialog, FileTrigger, Heading } from 'react-aria-components';
 import styled from 'styled-components';
 import { readClassList, useTakeClassList } from '../../api/pupilQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { ModalBox, Shade } from '../../ui/ModalBox.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 
 const Box = styled(ModalBox)`
   width: min(46rem, 100%);
@@ -97,7 +97,7 @@ export function ClassListDialog({
                 </Notice>
               )}
               {added > 0 && pupils.length > 0 && (
-                <Choice
+                <SelectField
                   label="New pupils begin with"
                   value={like ?? ''}
                   options={[

@@ -11,7 +11,7 @@ import { usePalette } from '../../look/usePalette.ts';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { recall, remember } from '../../storage/memory.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
@@ -215,7 +215,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
             }}
             onPlay={() => hear(profile)}
           />
-          <Sheet>
+          <Card>
             <SideBySide
               profile={profile}
               stored={tuning.stored?.profile ?? profile}
@@ -230,9 +230,9 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
               aside={aside}
               onAside={setAside}
             />
-          </Sheet>
+          </Card>
         </div>
-        <Sheet>
+        <Card>
           <Panels selectedKey={tab} onSelectionChange={(key) => setTab(String(key))}>
             <TabList aria-label="Settings">
               <Tab id="voice">Voice</Tab>
@@ -306,7 +306,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
           <Fact role="status">
             {tuning.isChanged ? 'Not saved yet; kept in this browser meanwhile.' : pupil ? 'Saved.' : ''}
           </Fact>
-        </Sheet>
+        </Card>
       </Desk>
     </>
   );

@@ -1,6 +1,6 @@
 import type { FormatView, QualityChoice } from '@aurelfield/api';
 import { useFormats } from '../../api/jobQueries.ts';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Fact } from '../../ui/layout.tsx';
 
 /** What each rate is good for, and what a minute of plain sound takes with it. */
@@ -32,7 +32,7 @@ export function FileFields({ format, quality, onFormat, onQuality, whose }: File
   const label = (name: string) => (whose === undefined ? name : `${name} for ${whose}`);
   return (
     <>
-      <Choice
+      <SelectField
         label={label('Kind of file')}
         value={format}
         options={formats.map(({ id, label: name }) => ({ id, name }))}
@@ -40,7 +40,7 @@ export function FileFields({ format, quality, onFormat, onQuality, whose }: File
       />
       {chosen && <Fact>Good for: {chosen.goodFor}.</Fact>}
       {takes(chosen, 'sampleRate') && (
-        <Choice
+        <SelectField
           label={label('Sound')}
           value={String(quality.sampleRate)}
           options={RATES}
@@ -50,7 +50,7 @@ export function FileFields({ format, quality, onFormat, onQuality, whose }: File
         />
       )}
       {takes(chosen, 'bitRate') && (
-        <Choice
+        <SelectField
           label={label('Size')}
           value={String(quality.bitRate)}
           options={BIT_RATES}

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { DifferenceTable } from './DifferenceTable.tsx';
-import { differencesOf, sayDifferences } from './differences.ts';
+import { differencesOf, formatDifferences } from './differences.ts';
 
 const Past = styled.ol`
   display: grid;
@@ -56,7 +56,7 @@ export function HistoryPanel({
       {past.data.map((one, i) => {
         const before = past.data[i + 1];
         const changed = before
-          ? sayDifferences(differencesOf(before.profile, one.profile, voices))
+          ? formatDifferences(differencesOf(before.profile, one.profile, voices))
           : 'the first one';
         return (
           <li key={one.id}>
@@ -67,7 +67,7 @@ export function HistoryPanel({
             <span>{changed}</span>
             {one.reason !== '' && <em>{one.reason}</em>}
             {one.trials.map((trial, nth) => (
-              <Fact key={nth}>{sayTrial(trial)}</Fact>
+              <Fact key={nth}>{formatTrial(trial)}</Fact>
             ))}
             <Row>
               <Button onPress={() => onHear(one.profile)}>Hear it</Button>
@@ -104,7 +104,7 @@ function moment(iso: string): string {
   });
 }
 
-function sayTrial({ blind, heard, chosen }: PastProfile['trials'][number]): string {
+function formatTrial({ blind, heard, chosen }: PastProfile['trials'][number]): string {
   const picked = heard[chosen];
   return `${heard.length} heard ${blind ? 'blind' : 'side by side'}; chosen: ${picked?.differs ?? ''}`;
 }

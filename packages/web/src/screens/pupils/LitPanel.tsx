@@ -1,6 +1,6 @@
 import { contrastsOf, LIT, WINDOW_RANGE, type ColourVision, type Look, type Palette } from '@aurelfield/core';
 import styled from 'styled-components';
-import { Amount, Choice } from '../../ui/fields.tsx';
+import { Amount, SelectField } from '../../ui/fields.tsx';
 import { ColourField } from './ColourField.tsx';
 import { LIT_NAMES } from './differences.ts';
 import type { PanelProps } from './panel.ts';
@@ -52,7 +52,7 @@ export function LitPanel({ profile: { look }, onChange, palette, vision, onVisio
   const mark = (kind: 'word' | 'sentence', name: string) => (
     <fieldset style={{ border: 0, padding: 0, margin: 0, display: 'grid', gap: '0.6rem' }}>
       <legend style={{ fontWeight: 700, padding: 0 }}>{name}</legend>
-      <Choice
+      <SelectField
         label={`Shape of the mark, ${kind}`}
         value={look[kind].shape}
         options={SHAPES}
@@ -75,7 +75,7 @@ export function LitPanel({ profile: { look }, onChange, palette, vision, onVisio
   const contrasts = contrastsOf(look, palette);
   return (
     <>
-      <Choice
+      <SelectField
         label="Lit while reading"
         value={look.lit}
         options={LIT_OPTIONS}
@@ -108,7 +108,7 @@ export function LitPanel({ profile: { look }, onChange, palette, vision, onVisio
           ))}
         </tbody>
       </Contrasts>
-      <Choice
+      <SelectField
         label="The sample as seen by a colour-blind pupil"
         value={vision ?? 'usual'}
         options={VISIONS}

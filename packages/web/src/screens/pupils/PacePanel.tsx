@@ -11,10 +11,10 @@ import {
 } from '@aurelfield/core';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { Amount, Choice, Field } from '../../ui/fields.tsx';
+import { Amount, SelectField, Field } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
-import { Tick } from '../../ui/Tick.tsx';
-import { sayPitch } from './differences.ts';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
+import { formatPitch } from './differences.ts';
 import type { PanelProps } from './panel.ts';
 
 const LOUDNESS = [
@@ -56,24 +56,24 @@ export function PacePanel({ profile, onChange, year }: PanelProps & { readonly y
         value={profile.pitch}
         {...PITCH_RANGE}
         step={0.5}
-        say={sayPitch}
+        say={formatPitch}
         onChange={(pitch) => onChange({ pitch })}
       />
-      <Choice
+      <SelectField
         label="Loudness"
         value={profile.loudness}
         options={LOUDNESS}
         onChange={(loudness) => onChange({ loudness })}
       />
       <h3>Pauses</h3>
-      <Tick
+      <CheckboxField
         isSelected={pausesByPace}
         onChange={(byPace) =>
           onChange({ pausesByPace: byPace, ...(byPace ? { pauses: pausesAtPace(pace) } : {}) })
         }
       >
         As long as the pace asks for
-      </Tick>
+      </CheckboxField>
       {PAUSES.map(([name, label]) => (
         <Amount
           key={name}
@@ -124,13 +124,13 @@ function FluencyHint({
           value={year}
           onChange={setYear}
         />
-        <Choice label="Time of year" value={season} options={SEASONS} onChange={setSeason} />
+        <SelectField label="Time of year" value={season} options={SEASONS} onChange={setSeason} />
       </Row>
       {suggestion && (
         <>
           <p>
             <strong>{suggestion.pace} words a minute.</strong> The voice goes a tenth ahead of the pupil’s own
-            reading, and stays where it still sounds natural. {sayBetween(suggestion)}
+            reading, and stays where it still sounds natural. {formatBetween(suggestion)}
           </p>
           <p>
             <Fact>
@@ -144,7 +144,7 @@ function FluencyHint({
   );
 }
 
-function sayBetween({ between: [low, high], median, grade }: ReturnType<typeof suggestPace>): string {
+function formatBetween({ between: [low, high], median, grade }: ReturnType<typeof suggestPace>): string {
   if (median === null) return 'The norms have no figure for this time of year.';
   const place =
     low === 0

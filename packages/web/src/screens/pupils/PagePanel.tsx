@@ -14,9 +14,9 @@ import { Radio, RadioGroup, Label } from 'react-aria-components';
 import styled from 'styled-components';
 import { FONT_FAMILIES } from '../../look/fonts.ts';
 import { useDark } from '../../look/usePalette.ts';
-import { Amount, Choice } from '../../ui/fields.tsx';
+import { Amount, SelectField } from '../../ui/fields.tsx';
 import { Fact } from '../../ui/layout.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PanelProps } from './panel.ts';
 
@@ -165,21 +165,21 @@ export function PagePanel({
         shown={palette.ink}
         onChange={(ink) => set({ ink })}
       />
-      <Choice
+      <SelectField
         label="Light or dark"
         value={look.scheme}
         options={SCHEMES}
         onChange={(scheme) => set({ scheme })}
       />
-      <Choice
+      <SelectField
         label="Syllables"
         value={look.syllables}
         options={SYLLABLES}
         onChange={(syllables) => set({ syllables })}
       />
-      <Tick isSelected={look.wordClasses} onChange={(wordClasses) => set({ wordClasses })}>
+      <CheckboxField isSelected={look.wordClasses} onChange={(wordClasses) => set({ wordClasses })}>
         Word classes underlined, each in its shape
-      </Tick>
+      </CheckboxField>
       {(look.syllables !== 'none' || look.wordClasses) && (
         <Fact>Syllables and word classes are shown on the page of Listen; English only.</Fact>
       )}

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { classesOf, pupilsOf } from './classes.ts';
 
 const List = styled.ul`
@@ -62,9 +62,9 @@ export function PupilPicker({ pupils, chosen, onChange, beside, below }: PupilPi
           return (
             <li key={pupil.id}>
               <Row>
-                <Tick isSelected={isChosen} onChange={(wanted) => toggle([pupil.id], wanted)}>
+                <CheckboxField isSelected={isChosen} onChange={(wanted) => toggle([pupil.id], wanted)}>
                   {pupil.name}
-                </Tick>
+                </CheckboxField>
                 {isChosen && beside?.(pupil)}
               </Row>
               {isChosen && below?.(pupil)}

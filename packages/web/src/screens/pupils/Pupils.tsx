@@ -6,14 +6,14 @@ import styled from 'styled-components';
 import { useArchivePupil, useDeletedPupils, usePupils, useVoices } from '../../api/pupilQueries.ts';
 import { Button, IconButton, solid } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { ClassListDialog } from './ClassListDialog.tsx';
-import { sayVoice } from './voiceQualities.ts';
+import { formatVoice } from './voiceQualities.ts';
 
 const AddLink = styled(Link)`
   ${solid}
@@ -109,13 +109,13 @@ export function Pupils() {
         </Notice>
       )}
       {pupils.data?.length === 0 && (
-        <Sheet>
+        <Card>
           <h2>Nobody is here yet</h2>
           <p>
             <Link to="/pupils/new">Add a pupil</Link> to choose a voice, a pace and pauses. Every handout can
             then be heard that way.
           </p>
-        </Sheet>
+        </Card>
       )}
       <Cards>
         {pupils.data?.map((pupil) => (
@@ -164,7 +164,7 @@ export function Pupils() {
 function soundOf({ profile }: Pupil, voices: readonly VoiceInfo[]): string {
   const labels = Object.values(profile.voices).map((id) => {
     const voice = voices.find((one) => one.id === id);
-    return voice ? sayVoice(voice) : 'a voice that is not here any more';
+    return voice ? formatVoice(voice) : 'a voice that is not here any more';
   });
   return [...labels, `${profile.pace} words a minute`].join(' · ');
 }

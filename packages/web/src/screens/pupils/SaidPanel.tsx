@@ -1,5 +1,5 @@
 import type { Profile } from '@aurelfield/api';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import type { PanelProps } from './panel.ts';
 
 type Choices = Profile['choices'];
@@ -51,50 +51,50 @@ export function SaidPanel({ profile: { choices }, onChange }: PanelProps) {
   const set = (change: Partial<Choices>) => onChange({ choices: { ...choices, ...change } });
   return (
     <>
-      <Choice
+      <SelectField
         label="Headings"
         value={choices.announcements}
         options={HEADINGS}
         onChange={(announcements) => set({ announcements })}
       />
-      <Choice
+      <SelectField
         label="Picture descriptions"
         value={choices.pictures ?? 'said'}
         options={PICTURES}
         onChange={(pictures) => set({ pictures })}
       />
-      <Choice
+      <SelectField
         label="Web and mail addresses"
         value={choices.links ?? 'said'}
         options={LINKS}
         onChange={(links) => set({ links })}
       />
-      <Choice
+      <SelectField
         label="What stands in round brackets"
         value={choices.asides ?? 'said'}
         options={ASIDES}
         onChange={(asides) => set({ asides })}
       />
-      <Choice
+      <SelectField
         label="Sources in brackets"
         value={choices.citations}
         options={CITATIONS}
         onChange={(citations) => set({ citations })}
       />
-      <Choice label="Emoji" value={choices.emoji} options={EMOJI} onChange={(emoji) => set({ emoji })} />
-      <Choice
+      <SelectField label="Emoji" value={choices.emoji} options={EMOJI} onChange={(emoji) => set({ emoji })} />
+      <SelectField
         label="The figure 0"
         value={choices.zero ?? 'zero'}
         options={ZERO}
         onChange={(zero) => set({ zero })}
       />
-      <Choice
+      <SelectField
         label="Brackets in sums"
         value={choices.brackets ?? 'said'}
         options={BRACKETS}
         onChange={(brackets) => set({ brackets })}
       />
-      <Choice
+      <SelectField
         label="Fractions such as 3/4"
         value={choices.fractions ?? 'named'}
         options={FRACTIONS}

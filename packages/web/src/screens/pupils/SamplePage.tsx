@@ -9,7 +9,7 @@ import { usePalette } from '../../look/usePalette.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { Tick } from '../../ui/Tick.tsx';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import type { SampleSound } from './useSampleSound.ts';
 
 const Frame = styled.div`
@@ -69,9 +69,9 @@ export function SamplePage({
           {isSounding ? <Square size={16} aria-hidden /> : <Volume2 size={18} aria-hidden />}
           {isSounding ? 'Stop' : 'Hear it'}
         </Button>
-        <Tick isSelected={hearsChanges} onChange={onHearChanges}>
+        <CheckboxField isSelected={hearsChanges} onChange={onHearChanges}>
           Heard at every change
-        </Tick>
+        </CheckboxField>
       </Row>
       {sound.error !== undefined && <Notice kind="error">{sound.error}</Notice>}
     </Frame>

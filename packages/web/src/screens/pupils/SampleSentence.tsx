@@ -1,6 +1,6 @@
 import { sentencesOf } from '@aurelfield/core';
 import { useHandout, useHandouts } from '../../api/handoutQueries.ts';
-import { Choice, Field } from '../../ui/fields.tsx';
+import { SelectField, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { recall, remember } from '../../storage/memory.ts';
 
@@ -56,7 +56,7 @@ export function SampleSentence({ pupilId, language, text, onChange }: SampleSent
         <Field label="A sentence to try it on" rows={2} maxLength={LONGEST} value={text} onChange={set} />
       </div>
       {offered.length > 0 && (
-        <Choice
+        <SelectField
           label="From the latest handout"
           value={undefined}
           placeholder={`“${latest?.title ?? ''}”`}

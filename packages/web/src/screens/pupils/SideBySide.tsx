@@ -4,7 +4,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
-import { differencesOf, sayDifferences } from './differences.ts';
+import { differencesOf, formatDifferences } from './differences.ts';
 
 const MOST = 4;
 const LETTERS = ['A', 'B', 'C', 'D'] as const;
@@ -69,7 +69,7 @@ export function SideBySide({
   const [blind, setBlind] = useState<readonly number[]>();
   const [told, setTold] = useState<string>();
   const all = [...aside, profile].slice(0, MOST);
-  const describe = (one: Profile) => sayDifferences(differencesOf(stored, one, voices));
+  const describe = (one: Profile) => formatDifferences(differencesOf(stored, one, voices));
   const order = blind ?? all.map((_one, i) => i);
   const choose = (place: number) => {
     const index = order[place] ?? 0;

@@ -5,12 +5,12 @@ import { Label, Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { useMissingVoices, useVoices } from '../../api/pupilQueries.ts';
 import { PlainButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { languageName } from '../../ui/say.ts';
+import { languageName } from '../../ui/format.ts';
 import type { PanelProps } from './panel.ts';
-import { qualitiesOf, sayVoice, voicesLike, type Wanted } from './voiceQualities.ts';
+import { qualitiesOf, formatVoice, voicesLike, type Wanted } from './voiceQualities.ts';
 
 const Found = styled(RadioGroup)`
   display: grid;
@@ -78,7 +78,7 @@ export function VoicePanel({
   return (
     <>
       <Row>
-        <Choice
+        <SelectField
           label="Language"
           value={language}
           options={[...new Set([...own, ...languages])].map((id) => ({
@@ -137,21 +137,21 @@ function Finder({
   return (
     <>
       <Row>
-        <Choice
+        <SelectField
           label="Height"
           hideLabel
           value={wanted.height ?? ANY}
           options={HEIGHTS}
           onChange={(value) => want('height', value)}
         />
-        <Choice
+        <SelectField
           label="Sound"
           hideLabel
           value={wanted.sound ?? ANY}
           options={SOUNDS}
           onChange={(value) => want('sound', value)}
         />
-        <Choice
+        <SelectField
           label="Manner"
           hideLabel
           value={wanted.manner ?? ANY}
@@ -159,7 +159,7 @@ function Finder({
           onChange={(value) => want('manner', value)}
         />
         {accents.length > 1 && (
-          <Choice
+          <SelectField
             label="Accent"
             hideLabel
             value={wanted.accent ?? ANY}
@@ -177,7 +177,7 @@ function Finder({
         </Label>
         {found.map((voice) => (
           <Voice key={voice.id} value={voice.id}>
-            {sayVoice(voice)}
+            {formatVoice(voice)}
           </Voice>
         ))}
       </Found>

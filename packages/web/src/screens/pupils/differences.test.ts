@@ -1,9 +1,9 @@
 import type { Profile, VoiceInfo } from '@aurelfield/api';
 import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PAUSES, contrastsOf, paletteOf } from '@aurelfield/core';
 import { describe, expect, test } from 'vitest';
-import { differencesOf, sayDifferences } from './differences.ts';
+import { differencesOf, formatDifferences } from './differences.ts';
 import { STARTING_POINTS } from './startingPoints.ts';
-import { sayVoice, voicesLike } from './voiceQualities.ts';
+import { formatVoice, voicesLike } from './voiceQualities.ts';
 
 const voice = (id: string, label: string, more: Partial<VoiceInfo> = {}): VoiceInfo => ({
   id,
@@ -102,8 +102,8 @@ describe('what two profiles have otherwise', () => {
       { ...profile, pace: 90, pitch: 2, loudness: 'louder', fileKind: 'wav' },
       [],
     );
-    expect(sayDifferences(found, 2)).toBe('pace: 90 words a minute · pitch: 2 semitones higher · and 2 more');
-    expect(sayDifferences([])).toBe('nothing changed');
+    expect(formatDifferences(found, 2)).toBe('pace: 90 words a minute · pitch: 2 semitones higher · and 2 more');
+    expect(formatDifferences([])).toBe('nothing changed');
   });
 });
 
@@ -119,7 +119,7 @@ describe('voices by what they are like', () => {
   });
 
   test('no two of a list read alike', () => {
-    expect(new Set(VOICES.map(sayVoice)).size).toBe(VOICES.length);
+    expect(new Set(VOICES.map(formatVoice)).size).toBe(VOICES.length);
   });
 
   test.each([
@@ -131,7 +131,7 @@ describe('voices by what they are like', () => {
     ],
     [{}, 'Scotland · lower, plain'],
   ] as const)('%j is told as %s', (more, told) => {
-    expect(sayVoice(voice('d', 'Reed', more))).toBe(told);
+    expect(formatVoice(voice('d', 'Reed', more))).toBe(told);
   });
 });
 

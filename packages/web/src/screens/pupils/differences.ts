@@ -1,7 +1,7 @@
 import type { Look, Profile, VoiceInfo } from '@aurelfield/api';
 import { FONTS, TINTS } from '@aurelfield/core';
-import { languageName } from '../../ui/say.ts';
-import { sayVoice } from './voiceQualities.ts';
+import { languageName } from '../../ui/format.ts';
+import { formatVoice } from './voiceQualities.ts';
 
 /** One line in which two profiles differ. */
 export interface Difference {
@@ -23,7 +23,7 @@ export function differencesOf(before: Profile, after: Profile, voices: readonly 
 }
 
 /** The same in one line, for a name or a note: "pace 120 words a minute, voice …"; "nothing" where they are alike. */
-export function sayDifferences(differences: readonly Difference[], most = 3): string {
+export function formatDifferences(differences: readonly Difference[], most = 3): string {
   if (differences.length === 0) return 'nothing changed';
   const told = differences.slice(0, most).map(({ what, after }) => `${what}: ${after}`);
   const more = differences.length - told.length;
@@ -31,7 +31,7 @@ export function sayDifferences(differences: readonly Difference[], most = 3): st
 }
 
 /** A pitch in words. */
-export function sayPitch(value: number): string {
+export function formatPitch(value: number): string {
   if (value === 0) return 'the voice’s own';
   return `${Math.abs(value)} ${Math.abs(value) === 1 ? 'semitone' : 'semitones'} ${value > 0 ? 'higher' : 'lower'}`;
 }
@@ -47,10 +47,10 @@ function linesOf(
   return [
     ...Object.entries(chosen).map(([language, id]): Line => {
       const voice = voices.find((one) => one.id === id);
-      return [`voice, ${languageName(language)}`, voice ? sayVoice(voice) : id];
+      return [`voice, ${languageName(language)}`, voice ? formatVoice(voice) : id];
     }),
     ['pace', `${pace} words a minute`],
-    ['pitch', sayPitch(pitch)],
+    ['pitch', formatPitch(pitch)],
     ['loudness', loudness === 'louder' ? 'louder' : 'as usual'],
     ['pauses', pausesByPace ? 'with the pace' : 'set one by one'],
     ['pause at a comma', seconds(pauses.comma)],

@@ -34,7 +34,7 @@ export function voicesLike(voices: readonly VoiceInfo[], wanted: Wanted): VoiceI
 }
 
 /** "Scotland · lower, natural, calm": what tells a voice from others of its language. A voice of the school's own has its name with it. */
-export function sayVoice(voice: VoiceInfo): string {
+export function formatVoice(voice: VoiceInfo): string {
   const { height, sound, manner, accent } = qualitiesOf(voice);
   const own =
     voice.engine === 'model' ? [voice.label, accent].filter((part) => part !== '').join(', ') : accent;

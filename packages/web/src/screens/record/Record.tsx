@@ -7,12 +7,12 @@ import { useHandout } from '../../api/handoutQueries.ts';
 import { usePrompts, useRecordingChanges, useRecordings } from '../../api/recordingQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { Desk } from '../../ui/Desk.tsx';
-import { Amount, Choice } from '../../ui/fields.tsx';
+import { Amount, SelectField } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { recall, remember } from '../../storage/memory.ts';
-import { clock } from '../../ui/say.ts';
+import { clock } from '../../ui/format.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { LevelBar } from './LevelBar.tsx';
 import { Prompter } from './Prompter.tsx';
@@ -79,7 +79,7 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
       ) : (
         <Desk $narrow="last">
           <div>
-            <Sheet aria-label="Record">
+            <Card aria-label="Record">
               <What
                 chosen={chosen}
                 prompts={prompts}
@@ -92,8 +92,8 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
                 onDrop={drop}
               />
               <Reading prompts={prompts} chosen={chosen} onChoose={setChosen} recorder={recorder} />
-            </Sheet>
-            <Sheet aria-label="A sound file">
+            </Card>
+            <Card aria-label="A sound file">
               <h2>Or bring a sound file</h2>
               <Row>
                 <FileTrigger
@@ -114,10 +114,10 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
                 </Fact>
               </Row>
               {changes.bring.isError && <Notice kind="error">{messageOf(changes.bring.error)}</Notice>}
-            </Sheet>
+            </Card>
           </div>
           <div>
-            <Sheet aria-label="Recordings">
+            <Card aria-label="Recordings">
               <h2>Recordings</h2>
               {recordings.isError && (
                 <Notice
@@ -140,7 +140,7 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
                 Where a sentence is in several recordings the newest is heard. A sentence that was changed
                 since is said by the pupil’s voice.
               </Fact>
-            </Sheet>
+            </Card>
           </div>
         </Desk>
       )}
@@ -171,7 +171,7 @@ function What({
   const sectionAt = (sentence: number) => sections.findLast((one) => one.first <= sentence)?.first ?? 0;
   return (
     <Row>
-      <Choice
+      <SelectField
         label="What is read"
         value={chosen.what}
         options={WHATS}
@@ -180,7 +180,7 @@ function What({
         }
       />
       {chosen.what === 'section' && (
-        <Choice
+        <SelectField
           label="Section"
           value={String(chosen.first)}
           options={sections.map((one) => ({ id: String(one.first), name: one.name }))}

@@ -4,11 +4,11 @@ import styled from 'styled-components';
 import { cancelJob } from '../../api/jobQueries.ts';
 import { soundAddress, type useRecordingChanges } from '../../api/recordingQueries.ts';
 import { Button, outlined, PlainButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
-import { clock, count } from '../../ui/say.ts';
+import { clock, count } from '../../ui/format.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 
 const List = styled.ul`
@@ -119,7 +119,7 @@ export function RecordingList({ recordings, changes, inMaking, onTakeUp, onEndAs
               />
             )}
             {one.state === 'ready' && (
-              <Choice
+              <SelectField
                 label="Heard in readings"
                 value={one.use}
                 options={USES}

@@ -7,11 +7,11 @@ import {
   useRecordSettings,
 } from '../../api/recordQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
-import { Tick } from '../../ui/Tick.tsx';
+import { count } from '../../ui/format.ts';
+import { CheckboxField } from '../../ui/CheckboxField.tsx';
 
 const List = styled.ul`
   display: grid;
@@ -49,10 +49,10 @@ export function Keeping() {
         until somebody has agreed to it.
       </p>
       {failed && <Notice kind="error">{messageOf(failed.error)}</Notice>}
-      <Tick isSelected={keeps} onChange={(wanted) => school.mutate({ keeps: wanted })}>
+      <CheckboxField isSelected={keeps} onChange={(wanted) => school.mutate({ keeps: wanted })}>
         This school keeps listening records
-      </Tick>
-      <Choice
+      </CheckboxField>
+      <SelectField
         label="Kept for"
         value={String(days)}
         options={times}
@@ -63,13 +63,13 @@ export function Keeping() {
         {pupils.map(({ id, name, keeps: own, events }) => (
           <li key={id}>
             <Row>
-              <Tick
+              <CheckboxField
                 isSelected={own}
                 isDisabled={!keeps}
                 onChange={(wanted) => pupil.mutate({ id, keeps: wanted })}
               >
                 {name}
-              </Tick>
+              </CheckboxField>
               {events > 0 && (
                 <>
                   <Fact>{count(events, 'event')}</Fact>

@@ -5,12 +5,12 @@ import { useHandouts } from '../../api/handoutQueries.ts';
 import { usePupils } from '../../api/pupilQueries.ts';
 import { recordAddress, useRecords } from '../../api/recordQueries.ts';
 import { Button, outlined } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { Desk } from '../../ui/Desk.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
+import { count } from '../../ui/format.ts';
 import { Keeping } from './Keeping.tsx';
 import { Notes } from './Notes.tsx';
 import { WeekChart } from './WeekChart.tsx';
@@ -103,13 +103,13 @@ export function Records() {
         </NotPrinted>
       </ScreenTitle>
       <Filters>
-        <Choice
+        <SelectField
           label="Pupil"
           value={query.pupilId ?? ALL}
           options={[{ id: ALL, name: 'All' }, ...pupils.map(({ id, name }) => ({ id, name }))]}
           onChange={(value) => choose('pupil', value)}
         />
-        <Choice
+        <SelectField
           label="Handout"
           value={query.handoutId ?? ALL}
           options={[{ id: ALL, name: 'All' }, ...handouts.map(({ id, title }) => ({ id, name: title }))]}
@@ -127,14 +127,14 @@ export function Records() {
           ) : (
             <p aria-busy="true">Fetching records …</p>
           )}
-          <Sheet>
+          <Card>
             <Notes query={query} />
-          </Sheet>
+          </Card>
         </div>
         <NotPrinted>
-          <Sheet>
+          <Card>
             <Keeping />
-          </Sheet>
+          </Card>
         </NotPrinted>
       </Desk>
     </>
@@ -145,16 +145,16 @@ function Told({ records, isOne }: { readonly records: ListeningRecords; readonly
   const weeks = allWeeks(records.weeks);
   if (records.assignments.length === 0)
     return (
-      <Sheet>
+      <Card>
         <p>
           Nothing is recorded here yet. Hand something out, and tick under <em>Agreed for</em> whose listening
           may be recorded.
         </p>
-      </Sheet>
+      </Card>
     );
   return (
     <>
-      <Sheet>
+      <Card>
         <WeekChart
           title="Minutes heard a week"
           unit="minutes"
@@ -170,12 +170,12 @@ function Told({ records, isOne }: { readonly records: ListeningRecords; readonly
             value: pace === null ? null : Math.round(pace),
           }))}
         />
-      </Sheet>
-      <Sheet>
+      </Card>
+      <Card>
         <h2>Handouts</h2>
         <AssignmentTable records={records.assignments} />
-      </Sheet>
-      <Sheet>
+      </Card>
+      <Card>
         <h2>{isOne ? 'Its sentences' : 'Heard again most'}</h2>
         <SentenceTable
           sentences={
@@ -184,7 +184,7 @@ function Told({ records, isOne }: { readonly records: ListeningRecords; readonly
               : records.sentences.filter(({ replays, notes }) => replays + notes > 0).slice(0, MOST_SHOWN)
           }
         />
-      </Sheet>
+      </Card>
     </>
   );
 }

@@ -4,7 +4,7 @@ import { useSetup } from '../../api/sessionQueries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { HouseName } from '../../ui/HouseName.tsx';
-import { Centre, Sheet } from '../../ui/layout.tsx';
+import { Centre, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
 const EMPTY = { school: '', name: '', email: '', password: '' };
@@ -29,7 +29,7 @@ export function FirstAccount() {
   return (
     <Centre>
       <HouseName />
-      <Sheet as="form" onSubmit={submit} aria-labelledby="first" noValidate>
+      <Card as="form" onSubmit={submit} aria-labelledby="first" noValidate>
         <h1 id="first">The first account</h1>
         <p>Nobody has an account here yet. This makes your school and you as its first teacher.</p>
         {setup.isError && <Notice kind="error">{messageOf(setup.error)}</Notice>}
@@ -61,7 +61,7 @@ export function FirstAccount() {
         <SolidButton type="submit" isDisabled={setup.isPending}>
           Make the account
         </SolidButton>
-      </Sheet>
+      </Card>
     </Centre>
   );
 }

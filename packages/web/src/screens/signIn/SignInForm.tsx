@@ -3,7 +3,7 @@ import { useEnterDemo, useSignIn } from '../../api/sessionQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { HouseName } from '../../ui/HouseName.tsx';
-import { Centre, Sheet } from '../../ui/layout.tsx';
+import { Centre, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
 /** The way in. Where the demo school is loaded its sign-in is offered. */
@@ -22,7 +22,7 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
   return (
     <Centre>
       <HouseName />
-      <Sheet as="form" onSubmit={submit} aria-labelledby="sign-in">
+      <Card as="form" onSubmit={submit} aria-labelledby="sign-in">
         <h1 id="sign-in">Sign in</h1>
         {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}
         <Field
@@ -44,16 +44,16 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
         <SolidButton type="submit" isDisabled={signIn.isPending}>
           {signIn.isPending ? 'Signing in …' : 'Sign in'}
         </SolidButton>
-      </Sheet>
+      </Card>
       {demo && (
-        <Sheet aria-labelledby="demo">
+        <Card aria-labelledby="demo">
           <h2 id="demo">Look around first</h2>
           <p>Wrenmoor School is made up: one teacher, six pupils and a few handouts to try things on.</p>
           {enterDemo.isError && <Notice kind="error">{messageOf(enterDemo.error)}</Notice>}
           <Button onPress={() => enterDemo.mutate(undefined)} isDisabled={enterDemo.isPending}>
             Open the demo school
           </Button>
-        </Sheet>
+        </Card>
       )}
     </Centre>
   );

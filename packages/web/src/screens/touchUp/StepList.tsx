@@ -1,9 +1,9 @@
 import type { Edit } from '@aurelfield/core';
 import styled from 'styled-components';
 import { Button, PlainButton } from '../../ui/Button.tsx';
-import { Row, Sheet } from '../../ui/layout.tsx';
+import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { sayEdit } from './sayEdit.ts';
+import { formatEdit } from './formatEdit.ts';
 import type { SaverState } from './saver.ts';
 import type { Steps } from './steps.ts';
 
@@ -35,11 +35,11 @@ interface StepListProps {
 export function StepList({ steps, sampleRate, saved, undo, redo, onOriginal, onRetry }: StepListProps) {
   const line = (edit: Edit, i: number, isUndone: boolean) => (
     <li key={`${isUndone ? 'undone' : 'done'} ${i}`} data-undone={isUndone}>
-      {sayEdit(edit, sampleRate)}
+      {formatEdit(edit, sampleRate)}
     </li>
   );
   return (
-    <Sheet aria-label="Steps">
+    <Card aria-label="Steps">
       <h2>Steps</h2>
       {steps.done.length + steps.undone.length === 0 ? (
         <p>Nothing is changed yet. The recording itself always stays as it was made.</p>
@@ -65,6 +65,6 @@ export function StepList({ steps, sampleRate, saved, undo, redo, onOriginal, onR
           {messageOf(saved.error)} Your steps are kept in this browser.
         </Notice>
       )}
-    </Sheet>
+    </Card>
   );
 }

@@ -13,8 +13,8 @@ import {
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Amount } from '../../ui/fields.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
-import { place, seconds } from './sayEdit.ts';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
+import { place, seconds } from './formatEdit.ts';
 
 interface ToolsProps {
   readonly recording: RecordingView;
@@ -40,7 +40,7 @@ export function SelectionTools({ timeline, selection, onStep }: ToolsProps) {
     if (edit) onStep(edit);
   };
   return (
-    <Sheet aria-label="The selection">
+    <Card aria-label="The selection">
       <h2>The selection</h2>
       <Fact role="status">
         {isEmpty
@@ -114,7 +114,7 @@ export function SelectionTools({ timeline, selection, onStep }: ToolsProps) {
           Sentence later
         </Button>
       </Row>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -131,7 +131,7 @@ export function WholeTools({ recording, timeline, onStep }: Omit<ToolsProps, 'se
     if (edit) onStep(edit);
   };
   return (
-    <Sheet aria-label="All of it">
+    <Card aria-label="All of it">
       <h2>All of it</h2>
       <Row>
         <Button isDisabled={!trimmed} onPress={() => apply(trimmed)}>
@@ -184,7 +184,7 @@ export function WholeTools({ recording, timeline, onStep }: Omit<ToolsProps, 'se
           ` (${recording.gain > 0 ? '+' : ''}${recording.gain.toFixed(1)} dB)`}
         .
       </Fact>
-    </Sheet>
+    </Card>
   );
 }
 

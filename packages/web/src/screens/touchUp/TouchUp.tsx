@@ -5,13 +5,13 @@ import { Link, useParams } from 'react-router';
 import { soundAddress, usePeaks, useRecording } from '../../api/recordingQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Desk } from '../../ui/Desk.tsx';
-import { Choice } from '../../ui/fields.tsx';
+import { SelectField } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useUndoKeys } from '../../ui/useUndoKeys.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
-import { place } from './sayEdit.ts';
+import { place } from './formatEdit.ts';
 import { StepList } from './StepList.tsx';
 import { StretchPlayer } from './stretchPlayer.ts';
 import { SelectionTools, WholeTools } from './Tools.tsx';
@@ -176,15 +176,15 @@ function TouchUpOf({
         <SolidButton onPress={hear}>
           {isPlaying ? 'Stop' : selection.to > selection.from ? 'Hear the selection' : 'Hear it from here'}
         </SolidButton>
-        <Choice label="Show" hideLabel value={view} options={VIEWS} onChange={setView} />
+        <SelectField label="Show" hideLabel value={view} options={VIEWS} onChange={setView} />
         {view === 'sound' && (
-          <Choice label="Hear" hideLabel value={side} options={SIDES} onChange={setSide} />
+          <SelectField label="Hear" hideLabel value={side} options={SIDES} onChange={setSide} />
         )}
-        <Choice
+        <SelectField
           label="How near"
           hideLabel
           value={zoom}
-          options={ZOOMS.map((id) => ({ id, name: `${sayWidth(Number(id))} across` }))}
+          options={ZOOMS.map((id) => ({ id, name: `${formatWidth(Number(id))} across` }))}
           onChange={setZoom}
         />
         <Fact>
@@ -264,7 +264,7 @@ function TouchUpOf({
 const SHORTEST_WORD = 0.02;
 
 /** About how much of the recording is seen in a wide window. */
-function sayWidth(pixelsPerSecond: number): string {
+function formatWidth(pixelsPerSecond: number): string {
   const seconds = 1200 / pixelsPerSecond;
   return seconds >= 60 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds)} s`;
 }

@@ -1,7 +1,7 @@
 import type { Peaks, SampleRange } from '@aurelfield/core';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import { place } from './sayEdit.ts';
+import { place } from './formatEdit.ts';
 import type { StretchPlayer } from './stretchPlayer.ts';
 import { wordAt, wordBeside, type ShownWord } from './words.ts';
 

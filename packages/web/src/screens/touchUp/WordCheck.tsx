@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Fact, Row, Sheet } from '../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { count } from '../../ui/say.ts';
-import { place } from './sayEdit.ts';
+import { count } from '../../ui/format.ts';
+import { place } from './formatEdit.ts';
 import { movedEdge, tappedWords, type ShownWord, type TappedWord } from './words.ts';
 
 const List = styled.ul`
@@ -104,7 +104,7 @@ export function WordCheck({
   }, [isTapping]);
   const nextToTap = taps && words[first + taps.length];
   return (
-    <Sheet aria-label="Words to look at">
+    <Card aria-label="Words to look at">
       <h2>Words to look at</h2>
       {toSee.length === 0 ? (
         <p>Every word was found. Press one below the waveform to move it.</p>
@@ -194,6 +194,6 @@ export function WordCheck({
         <Button onPress={begin}>Tap along from here</Button>
       )}
       {error !== undefined && <Notice kind="error">{error}</Notice>}
-    </Sheet>
+    </Card>
   );
 }

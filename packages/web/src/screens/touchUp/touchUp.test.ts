@@ -1,6 +1,6 @@
 import { edited, recordedTimeline, type Edit } from '@aurelfield/core';
 import { describe, expect, test } from 'vitest';
-import { place, sayEdit } from './sayEdit.ts';
+import { place, formatEdit } from './formatEdit.ts';
 import { backToOriginal, EditedTimelines, NO_STEPS, stepBack, stepOn, withStep } from './steps.ts';
 
 const RATE = 32_000;
@@ -18,7 +18,7 @@ test.each<[Edit, string]>([
   [{ kind: 'treat', from: 0, to: at(2), treatment: { kind: 'pitch', semitones: 2 } }, '2 semitones higher from 0:00.0 to 0:02.0'],
   [{ kind: 'treat', from: 0, to: at(2), treatment: { kind: 'clean', lowCut: 80 } }, 'Less rumble from 0:00.0 to 0:02.0'],
   [{ kind: 'together', edits: [cut(8, 9), cut(1, 1.5)] }, '1.50 s cut out in 2 places'],
-])('%j is %s', (edit, expected) => expect(sayEdit(edit, RATE)).toBe(expected)); // prettier-ignore
+])('%j is %s', (edit, expected) => expect(formatEdit(edit, RATE)).toBe(expected)); // prettier-ignore
 
 test.each([
   [0, '0:00.0'],

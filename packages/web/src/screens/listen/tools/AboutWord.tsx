@@ -7,10 +7,10 @@ import { fetchWord, useImpact, useWordFacts } from '../../../api/listeningQuerie
 import { fetchSampleSound } from '../../../api/pupilQueries.ts';
 import { fetchHeard, useRemoveEntry, useSaveEntry } from '../../../api/pronunciationQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../../ui/Button.tsx';
-import { Choice, Field } from '../../../ui/fields.tsx';
+import { SelectField, Field } from '../../../ui/fields.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
-import { count } from '../../../ui/say.ts';
+import { count } from '../../../ui/format.ts';
 import { ImpactNote } from '../../pronunciations/ImpactNote.tsx';
 import { useDebouncedValue } from '../../../ui/useDebouncedValue.ts';
 import { useSound } from '../../../ui/useSound.ts';
@@ -226,7 +226,7 @@ function SaidWrongly({
           </PlainButton>
         </Row>
       )}
-      <Choice
+      <SelectField
         label="Where it is to be said otherwise"
         value={reach}
         options={reachesOf(handout, pupil)}

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import type { ReadingPlayer } from '@aurelfield/player';
 import { Fact } from '../../../ui/layout.tsx';
-import { clock } from '../../../ui/say.ts';
+import { clock } from '../../../ui/format.ts';
 import type { Chapter } from '../blockGroups.ts';
 
 const List = styled.ol`

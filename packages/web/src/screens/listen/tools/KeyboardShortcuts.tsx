@@ -6,7 +6,7 @@ import { Notice } from '../../../ui/Notice.tsx';
 import {
   ACTIONS,
   keyName,
-  sayKey,
+  formatKey,
   USUAL_SHORTCUTS,
   wrongWith,
   type ActionId,
@@ -76,7 +76,7 @@ export function KeyboardShortcuts({
           {ACTIONS.map(({ id, does }) => (
             <tr key={id}>
               <th scope="row">{does}</th>
-              <td>{waiting === id ? 'press a key …' : sayKey(shortcuts[id])}</td>
+              <td>{waiting === id ? 'press a key …' : formatKey(shortcuts[id])}</td>
               <td>
                 <PlainButton
                   aria-label={`Change the key for ${does}`}

@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { ReadingPlayer } from '@aurelfield/player';
 import { Button, PlainButton } from '../../../ui/Button.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
-import { Tick } from '../../../ui/Tick.tsx';
+import { CheckboxField } from '../../../ui/CheckboxField.tsx';
 import { isWorthALook, type Note } from '../notes.ts';
 
 const List = styled.ul`
@@ -36,9 +36,9 @@ export function NoteList({ notes, all, onAll, player, onNote }: NoteListProps) {
     .flatMap(([block, own]) => own.map((note) => ({ block, note })));
   return (
     <>
-      <Tick isSelected={all} onChange={onAll}>
+      <CheckboxField isSelected={all} onChange={onAll}>
         Also what is plainly said: figures, signs, abbreviations
-      </Tick>
+      </CheckboxField>
       {listed.length === 0 && <Fact>Nothing here needs a look.</Fact>}
       <List>
         {listed.slice(0, MOST).map(({ block, note }, i) => {

@@ -5,12 +5,12 @@ import { useCast, useSetCast } from '../../../api/listeningQueries.ts';
 import { useVoices } from '../../../api/pupilQueries.ts';
 import type { SelectedRange } from '../studyMarks.ts';
 import { Button } from '../../../ui/Button.tsx';
-import { Choice } from '../../../ui/fields.tsx';
+import { SelectField } from '../../../ui/fields.tsx';
 import { Fact } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
-import { count } from '../../../ui/say.ts';
-import { Tick } from '../../../ui/Tick.tsx';
-import { sayVoice } from '../../pupils/voiceQualities.ts';
+import { count } from '../../../ui/format.ts';
+import { CheckboxField } from '../../../ui/CheckboxField.tsx';
+import { formatVoice } from '../../pupils/voiceQualities.ts';
 
 const List = styled.ul`
   display: grid;
@@ -70,7 +70,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
   };
   const voiceOptions = [
     { id: PUPILS_OWN, name: 'the pupil’s own voice' },
-    ...voices.map((voice) => ({ id: voice.id, name: sayVoice(voice) })),
+    ...voices.map((voice) => ({ id: voice.id, name: formatVoice(voice) })),
   ];
   const whoOptions = [
     { id: NARRATOR, name: 'Nobody: read by the narrator' },
@@ -78,14 +78,14 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
   ];
   return (
     <>
-      <Tick
+      <CheckboxField
         isSelected={isOn}
         onChange={(next) =>
           change({ isOn: next, ...(next ? { voices: withFirstVoices(chosen, speakers, voices) } : {}) })
         }
       >
         Read in several voices
-      </Tick>
+      </CheckboxField>
       {set.isError && <Notice kind="error">{messageOf(set.error)}</Notice>}
       {speakers.length === 0 && (
         <Fact>Nobody is heard to speak in this handout. Select a passage to give it a voice of its own.</Fact>
@@ -94,7 +94,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
         <List aria-label="Speakers">
           {speakers.map((who) => (
             <li key={who}>
-              <Choice
+              <SelectField
                 label={`${nameOf(who)} (${count(speeches.filter((speech) => speech.who === who).length, 'passage')})`}
                 value={chosen[who] ?? PUPILS_OWN}
                 options={voiceOptions}
@@ -115,7 +115,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
             {speeches.map((speech) => (
               <li key={`${speech.block} ${speech.start}`}>
                 <q>{shortened(textOf(speech.block).slice(speech.start, speech.end))}</q>
-                <Choice
+                <SelectField
                   label={`Who says ${shortened(textOf(speech.block).slice(speech.start, speech.end))}`}
                   hideLabel
                   value={speech.who ?? NARRATOR}

@@ -3,7 +3,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { IconButton } from '../../../ui/Button.tsx';
 
-const Sheet = styled.aside`
+const Card = styled.aside`
   position: sticky;
   top: 0.75rem;
   display: flex;
@@ -82,7 +82,7 @@ export function SideSheet({
     };
   }, []);
   return (
-    <Sheet
+    <Card
       ref={sheet}
       aria-label={title}
       onKeyDown={(event) => {
@@ -100,6 +100,6 @@ export function SideSheet({
         </IconButton>
       </header>
       <div className="content">{children}</div>
-    </Sheet>
+    </Card>
   );
 }

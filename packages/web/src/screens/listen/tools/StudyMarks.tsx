@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { useChangeStudyMarks, useStudyMarks } from '../../../api/listeningQueries.ts';
 import { fetchSampleSound } from '../../../api/pupilQueries.ts';
 import { Button, IconButton, PlainButton } from '../../../ui/Button.tsx';
-import { Choice, Field } from '../../../ui/fields.tsx';
+import { SelectField, Field } from '../../../ui/fields.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
 import { useSound } from '../../../ui/useSound.ts';
@@ -68,7 +68,7 @@ export function StudyMarks({ handoutId, blocks, language, pupil, onGo }: StudyMa
         <Fact>Select some words in the page and choose a colour. What is marked is collected here.</Fact>
       ) : (
         <>
-          <Choice
+          <SelectField
             label="Show"
             value={colour}
             options={[

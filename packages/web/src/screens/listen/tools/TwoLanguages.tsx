@@ -6,10 +6,10 @@ import styled from 'styled-components';
 import { useChangeParallelText, useParallelText } from '../../../api/listeningQueries.ts';
 import { useVoices } from '../../../api/pupilQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../../ui/Button.tsx';
-import { Choice, Field } from '../../../ui/fields.tsx';
+import { SelectField, Field } from '../../../ui/fields.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
-import { languageName, languageOptions } from '../../../ui/say.ts';
+import { languageName, languageOptions } from '../../../ui/format.ts';
 
 const Pairs = styled.ol`
   display: grid;
@@ -53,7 +53,7 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
       {change.isError && <Notice kind="error">{messageOf(change.error)}</Notice>}
       {found && (
         <>
-          <Choice
+          <SelectField
             label="What is read"
             value={side}
             options={[
@@ -77,7 +77,7 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
           {found ? 'Lay another text beside it' : 'Lay a text in another language beside this one'}
         </summary>
         <div style={{ display: 'grid', gap: '0.75rem', marginTop: '0.75rem' }}>
-          <Choice label="Language" value={chosen} options={languageOptions(spoken)} onChange={setWanted} />
+          <SelectField label="Language" value={chosen} options={languageOptions(spoken)} onChange={setWanted} />
           <Field
             label="The same text in that language"
             rows={5}

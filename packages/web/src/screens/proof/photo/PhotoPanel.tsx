@@ -4,9 +4,9 @@ import { ChevronLeft, ChevronRight, ScanText } from 'lucide-react';
 import { useState } from 'react';
 import { readRegion } from '../../../api/photoQueries.ts';
 import { Button, IconButton, PlainButton } from '../../../ui/Button.tsx';
-import { Fact, Row, Sheet } from '../../../ui/layout.tsx';
+import { Fact, Row, Card } from '../../../ui/layout.tsx';
 import { messageOf, Notice } from '../../../ui/Notice.tsx';
-import { count } from '../../../ui/say.ts';
+import { count } from '../../../ui/format.ts';
 import { Magnified } from './Magnified.tsx';
 import { PagePicture } from './PagePicture.tsx';
 import type { PlacedWord, usePhotoWords } from './usePhotoWords.ts';
@@ -67,7 +67,7 @@ export function PhotoPanel({
   };
   if (!page) return null;
   return (
-    <Sheet aria-labelledby="photo-panel" style={{ marginBottom: '1rem' }}>
+    <Card aria-labelledby="photo-panel" style={{ marginBottom: '1rem' }}>
       <Row style={{ justifyContent: 'space-between' }}>
         <h2 id="photo-panel" style={{ margin: 0 }}>
           The photo
@@ -161,7 +161,7 @@ export function PhotoPanel({
           </ul>
         </details>
       )}
-    </Sheet>
+    </Card>
   );
 }
 

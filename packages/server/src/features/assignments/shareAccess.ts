@@ -1,7 +1,7 @@
 import {
   allowsSchema,
   DEFAULT_ALLOWS,
-  type FrozenReading,
+  type ReadingSnapshot,
   type Opened,
   type ListeningEvent,
 } from '@aurelfield/api';
@@ -15,11 +15,11 @@ import { ObjectGone, type ObjectStore } from '../../store/objectStore.ts';
 import type { FailedAttempts } from './failedAttempts.ts';
 import type { AssignmentRow, AssignmentRepository, OpenLink } from './assignmentRepository.ts';
 import { today } from './assignmentService.ts';
-import { FROZEN_TEXT, frozenObject, WHOLE_SOUND } from './assignmentJob.ts';
+import { SNAPSHOT_TEXT, snapshotObject, WHOLE_SOUND } from './assignmentJob.ts';
 import { wordIn, type OpenWord } from './openWord.ts';
 import { CODE_LENGTH, type LinkKeys } from './linkKeys.ts';
 
-export interface PupilDoorDeps {
+export interface ShareAccessDeps {
   readonly db: Database;
   readonly assignments: AssignmentRepository;
   readonly keys: LinkKeys;
@@ -42,11 +42,11 @@ export interface Entered {
 }
 
 /** What whoever has a link may see, and nothing else. */
-export class PupilDoor {
-  readonly #deps: PupilDoorDeps;
+export class ShareAccess {
+  readonly #deps: ShareAccessDeps;
   readonly #texts = new LRUCache<string, Promise<Compressed>>({ max: TEXTS_KEPT });
 
-  constructor(deps: PupilDoorDeps) {
+  constructor(deps: ShareAccessDeps) {
     this.#deps = deps;
   }
 
@@ -138,7 +138,7 @@ export class PupilDoor {
     const known = this.#texts.get(packageName);
     if (known) return known;
     // Those who ask while it is made small wait for the same.
-    const text = this.#read(row, FROZEN_TEXT).then(compressed);
+    const text = this.#read(row, SNAPSHOT_TEXT).then(compressed);
     this.#texts.set(packageName, text);
     text.catch(() => this.#texts.delete(packageName));
     return text;
@@ -148,7 +148,7 @@ export class PupilDoor {
   async word(pass: string, packageName: string, sentence: number, word: number): Promise<OpenWord> {
     const row = await this.#itemOf(pass, packageName);
     const { plain } = await this.text(pass, packageName);
-    const found = wordIn(JSON.parse(plain.toString()) as FrozenReading, sentence, word);
+    const found = wordIn(JSON.parse(plain.toString()) as ReadingSnapshot, sentence, word);
     if (!found) throw closed();
     return { ...found, schoolId: row.schoolId, pupilId: row.pupilId, language: row.language };
   }
@@ -210,7 +210,7 @@ export class PupilDoor {
 
   async #read({ schoolId, package: name }: AssignmentRow, file: string): Promise<Buffer> {
     try {
-      return await this.#deps.store.read(frozenObject(schoolId, name ?? '', file));
+      return await this.#deps.store.read(snapshotObject(schoolId, name ?? '', file));
     } catch (error) {
       throw error instanceof ObjectGone ? closed() : error;
     }

@@ -12,11 +12,11 @@ beforeAll(() => {
 
 const FILES: Readonly<Record<string, string>> = { web: 'main.tsx', server: 'main.ts', cli: 'main.ts' };
 
-/** Which of some imports the rule refuses in a file of a room. */
-async function refused(room: string, wanted: readonly string[]): Promise<string[]> {
+/** Which of some imports the rule refuses in a file of a package. */
+async function refused(name: string, wanted: readonly string[]): Promise<string[]> {
   const lines = wanted.map((name, i) => `import * as thing${i} from '${name}';`);
   const [result] = await eslint.lintText(`${lines.join('\n')}\n`, {
-    filePath: `packages/${room}/src/${FILES[room] ?? 'index.ts'}`,
+    filePath: `packages/${name}/src/${FILES[name] ?? 'index.ts'}`,
   });
   const messages = result?.messages ?? [];
   const fatal = messages.find((message) => message.fatal);
@@ -26,7 +26,7 @@ async function refused(room: string, wanted: readonly string[]): Promise<string[
   );
 }
 
-const FORBIDDEN: readonly (readonly [room: string, wanted: readonly string[]])[] = [
+const FORBIDDEN: readonly (readonly [name: string, wanted: readonly string[]])[] = [
   ['core', ['@aurelfield/api', '@aurelfield/voices', '@aurelfield/server', '@aurelfield/web', '@aurelfield/readers', '../../server/src/main.ts', 'node:fs', 'react', 'styled-components', 'express', 'drizzle-orm/pg-core']],
   ['api', ['@aurelfield/server', '@aurelfield/web', '@aurelfield/voices', 'node:path', 'react', 'pg']],
   ['voices', ['@aurelfield/api', '@aurelfield/server', '@aurelfield/web', '@aurelfield/readers', 'react', 'express', '../../server/src/main.ts']],
@@ -46,8 +46,8 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   cli: ['@aurelfield/core', '@aurelfield/voices', '@aurelfield/readers', 'node:fs'],
 }; // prettier-ignore
 
-test.each(FORBIDDEN)('%s refuses what belongs to other rooms, and nothing else', async (room, wanted) => {
-  const allowed = ALLOWED[room] ?? [];
+test.each(FORBIDDEN)('%s refuses what belongs to other packages, and nothing else', async (name, wanted) => {
+  const allowed = ALLOWED[name] ?? [];
   expect(allowed.length).toBeGreaterThan(1);
-  expect(await refused(room, [...allowed, ...wanted])).toEqual(wanted);
+  expect(await refused(name, [...allowed, ...wanted])).toEqual(wanted);
 });

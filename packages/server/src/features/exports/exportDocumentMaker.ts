@@ -1,4 +1,4 @@
-import { joinedEdition, type Edition, type EditionBlock } from '@aurelfield/formats';
+import { joinedExportDocument, type ExportDocument, type ExportDocumentBlock } from '@aurelfield/formats';
 import type { JoiningChoice } from '@aurelfield/api';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { eq } from 'drizzle-orm';
@@ -14,7 +14,7 @@ import type { TextRepository } from '../texts/textRepository.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 import { withSpokenTitle } from './spokenTitle.ts';
 
-export interface EditionDeps {
+export interface ExportDocumentDeps {
   readonly db: Database;
   readonly readings: ReadingRepository;
   readonly sound: ReadingSound;
@@ -26,19 +26,19 @@ export interface EditionDeps {
 }
 
 /** An edition, and what names of its files are made of. */
-export interface NamedEdition {
-  readonly edition: Edition;
+export interface NamedExportDocument {
+  readonly exportDocument: ExportDocument;
   readonly subject: string;
 }
 
 /** The facts of an edition alone. */
-export type NamedFacts = Pick<NamedEdition, 'subject'> & { readonly edition: Pick<Edition, 'facts'> };
+export type NamedFacts = Pick<NamedExportDocument, 'subject'> & { readonly exportDocument: Pick<ExportDocument, 'facts'> };
 
 /** Readings → editions: what formats are given. */
-export class EditionMaker {
-  readonly #deps: EditionDeps;
+export class ExportDocumentMaker {
+  readonly #deps: ExportDocumentDeps;
 
-  constructor(deps: EditionDeps) {
+  constructor(deps: ExportDocumentDeps) {
     this.#deps = deps;
   }
 
@@ -54,7 +54,7 @@ export class EditionMaker {
     ]);
     return {
       subject: handout.subject,
-      edition: {
+      exportDocument: {
         facts: {
           identifier: `urn:uuid:${reading.id}`,
           title: handout.title,
@@ -75,8 +75,8 @@ export class EditionMaker {
 
   /** Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on. The same facts have the same name. */
   async fingerprint(reading: ReadingRow): Promise<string> {
-    const { subject, edition } = await this.factsOf(reading);
-    const { date: _date, madeAt: _madeAt, ...facts } = edition.facts;
+    const { subject, exportDocument } = await this.factsOf(reading);
+    const { date: _date, madeAt: _madeAt, ...facts } = exportDocument.facts;
     return createHash('sha256')
       .update(JSON.stringify([subject, facts]))
       .digest('hex');
@@ -87,7 +87,7 @@ export class EditionMaker {
    * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text without any sound.
    * @throws AppError when nothing of it is made.
    */
-  async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedEdition> {
+  async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedExportDocument> {
     const { readings, sound, texts } = this.#deps;
     const firstMissing = partial ? (await readings.missing(reading.id, 0, 1))[0]?.position : undefined;
     const end = firstMissing ?? reading.sentences;
@@ -98,11 +98,11 @@ export class EditionMaker {
       texts.get(reading.schoolId, reading.textHash),
       isSilent ? this.#silent(reading) : sound.stretch(reading, 0, end, { priority: 'making' }),
     ]);
-    const blocks = text.blocks.map(({ id: _id, ...block }): EditionBlock => block);
+    const blocks = text.blocks.map(({ id: _id, ...block }): ExportDocumentBlock => block);
     return {
       subject: named.subject,
-      edition: {
-        facts: named.edition.facts,
+      exportDocument: {
+        facts: named.exportDocument.facts,
         blocks: partial ? blocks.slice(0, (stretch.sentences.at(-1)?.block ?? 0) + 1) : blocks,
         sentences: stretch.sentences,
         timeline: stretch.timeline,
@@ -125,16 +125,16 @@ export class EditionMaker {
     all: readonly ReadingRow[],
     { title, pause, opening, closing }: JoiningChoice,
     identifier: string,
-  ): Promise<NamedEdition> {
-    const editions: NamedEdition[] = [];
+  ): Promise<NamedExportDocument> {
+    const exportDocuments: NamedExportDocument[] = [];
     for (const reading of all) {
       const named = await this.of(reading);
-      editions.push({ ...named, edition: await withSpokenTitle(named.edition, reading, this.#deps) });
+      exportDocuments.push({ ...named, exportDocument: await withSpokenTitle(named.exportDocument, reading, this.#deps) });
     }
     return {
-      subject: editions[0]?.subject ?? '',
-      edition: joinedEdition(
-        editions.map(({ edition }) => edition),
+      subject: exportDocuments[0]?.subject ?? '',
+      exportDocument: joinedExportDocument(
+        exportDocuments.map(({ exportDocument }) => exportDocument),
         { title, identifier, pause, opening: opening ?? undefined, closing: closing ?? undefined },
       ),
     };

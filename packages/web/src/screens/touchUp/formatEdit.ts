@@ -13,7 +13,7 @@ export function place(samples: number, sampleRate: number): string {
 }
 
 /** A step in words. */
-export function sayEdit(edit: Edit, sampleRate: number): string {
+export function formatEdit(edit: Edit, sampleRate: number): string {
   const at = (sample: number) => place(sample, sampleRate);
   const long = (samples: number) => seconds(samples, sampleRate);
   switch (edit.kind) {
@@ -30,13 +30,13 @@ export function sayEdit(edit: Edit, sampleRate: number): string {
     case 'move':
       return `${long(edit.to - edit.from)} moved from ${at(edit.from)} to ${at(edit.at)}`;
     case 'treat':
-      return `${sayTreatment(edit.treatment)} from ${at(edit.from)} to ${at(edit.to)}`;
+      return `${formatTreatment(edit.treatment)} from ${at(edit.from)} to ${at(edit.to)}`;
     case 'together':
-      return sayTogether(edit.edits, sampleRate);
+      return formatTogether(edit.edits, sampleRate);
   }
 }
 
-function sayTreatment(treatment: Extract<Edit, { kind: 'treat' }>['treatment']): string {
+function formatTreatment(treatment: Extract<Edit, { kind: 'treat' }>['treatment']): string {
   switch (treatment.kind) {
     case 'tempo':
       return `${Math.round(Math.abs(treatment.factor - 1) * 100)} % ${treatment.factor < 1 ? 'slower' : 'faster'}`;
@@ -47,7 +47,7 @@ function sayTreatment(treatment: Extract<Edit, { kind: 'treat' }>['treatment']):
   }
 }
 
-function sayTogether(edits: readonly Edit[], sampleRate: number): string {
+function formatTogether(edits: readonly Edit[], sampleRate: number): string {
   const cuts = edits.flatMap((edit) => (edit.kind === 'cut' ? edit.to - edit.from : []));
   const silences = edits.flatMap((edit) => (edit.kind === 'insert-silence' ? edit.samples : []));
   const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);

@@ -1,8 +1,8 @@
 /**
- * The rooms of the house and what may be carried into each: which other rooms it may use, and where it runs.
+ * The packages: which others each may import, and where it runs.
  * @type {Record<string, { may: string[], runs: 'anywhere' | 'node' | 'browser' }>}
  */
-const ROOMS = {
+const PACKAGES = {
   core: { may: [], runs: 'anywhere' },
   api: { may: ['core'], runs: 'anywhere' },
   voices: { may: ['core'], runs: 'node' },
@@ -15,18 +15,18 @@ const ROOMS = {
   cli: { may: ['core', 'formats', 'readers', 'voices'], runs: 'node' },
 };
 
-/** Libraries that belong to one room. */
+/** Libraries that belong to one package. */
 const INTERFACE =
   '^(react|react-dom|react-router|react-aria|react-aria-components|styled-components|lucide-react|chart\\.js|idb-keyval|@tanstack/.*|@tiptap/.*)(/|$)';
 const HOUSEKEEPING = '^(express|express-.*|drizzle-orm|pg|pg-boss|pino|pino-http|@aws-sdk/.*)(/|$)';
 
-/** ESLint's configurations that keep the rooms apart. */
-export const rooms = Object.entries(ROOMS).map(([room, { may, runs }]) => {
-  const others = Object.keys(ROOMS).filter((other) => other !== room);
+/** ESLint's configurations that keep the packages apart. */
+export const packageRules = Object.entries(PACKAGES).map(([name, { may, runs }]) => {
+  const others = Object.keys(PACKAGES).filter((other) => other !== name);
   const barred = others.filter((other) => !may.includes(other));
   const pattern = (regex, message) => ({ regex, message });
   return {
-    files: [`packages/${room}/src/**/*.{ts,tsx}`],
+    files: [`packages/${name}/src/**/*.{ts,tsx}`],
     rules: {
       'no-restricted-imports': [
         'error',
@@ -34,17 +34,17 @@ export const rooms = Object.entries(ROOMS).map(([room, { may, runs }]) => {
           patterns: [
             pattern(
               `^@aurelfield/(${barred.join('|')})(/|$)`,
-              `${room} may use only: ${may.join(', ') || 'itself'}.`,
+              `${name} may use only: ${may.join(', ') || 'itself'}.`,
             ),
             pattern(
               `^\\.\\./(.*/)?(${others.join('|')})/src/`,
-              'Another room is entered by its name, @aurelfield/…',
+              'Import another package by its name, @aurelfield/…',
             ),
-            ...(runs === 'node' ? [] : [pattern('^node:', `${room} runs in browsers too.`)]),
-            ...(room === 'web' || room === 'page'
+            ...(runs === 'node' ? [] : [pattern('^node:', `${name} runs in browsers too.`)]),
+            ...(name === 'web' || name === 'page'
               ? []
               : [pattern(INTERFACE, 'The interface lives in web and page.')]),
-            ...(room === 'server' ? [] : [pattern(HOUSEKEEPING, 'Serving and storing live in server.')]),
+            ...(name === 'server' ? [] : [pattern(HOUSEKEEPING, 'Serving and storing live in server.')]),
           ],
         },
       ],

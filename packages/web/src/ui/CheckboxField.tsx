@@ -2,7 +2,7 @@ import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
 
 /** A box to tick with its words beside it. */
-export const Tick = styled(Checkbox)`
+export const CheckboxField = styled(Checkbox)`
   display: flex;
   align-items: center;
   gap: 0.6rem;

@@ -9,12 +9,12 @@ import {
   type Piece,
 } from '@aurelfield/core';
 import sharp from 'sharp';
-import type { Edition, EditionBlock, EditionSentence } from '../edition.ts';
+import type { ExportDocument, ExportDocumentBlock, ExportDocumentSentence } from '../exportDocument.ts';
 
 export interface SampleOptions {
   readonly title?: string;
   readonly language?: string;
-  readonly blocks: readonly EditionBlock[];
+  readonly blocks: readonly ExportDocumentBlock[];
   readonly sampleRate?: number;
   readonly look?: Partial<Look>;
   /** How many times shorter its words are than usual. */
@@ -25,15 +25,15 @@ export interface SampleOptions {
 const [LEAD, PER_LETTER] = [0.06, 0.035];
 
 /** An edition whose words are tones of a known onset: what is written into files can be found again in the sound. */
-export function sampleEdition({
+export function sampleExportDocument({
   title = 'The tide mill',
   language = 'en-GB',
   blocks,
   sampleRate = 22_050,
   look = {},
   haste = 1,
-}: SampleOptions): Edition {
-  const sentences: EditionSentence[] = [];
+}: SampleOptions): ExportDocument {
+  const sentences: ExportDocumentSentence[] = [];
   const laid: LaidSentence[] = [];
   const tones = new Map<string, Int16Array>();
   blocks.forEach(({ text, silent, language: own = language }, block) => {
@@ -92,11 +92,11 @@ export function sampleEdition({
 }
 
 /** Everything a handout can hold, in three sections, with a picture, a table, another language and one that is written from right to left. */
-export async function fullEdition(more: Partial<SampleOptions> = {}): Promise<Edition> {
+export async function fullExportDocument(more: Partial<SampleOptions> = {}): Promise<ExportDocument> {
   const content = await sharp({ create: { width: 640, height: 400, channels: 3, background: '#31544b' } })
     .jpeg()
     .toBuffer();
-  return sampleEdition({
+  return sampleExportDocument({
     blocks: [
       { type: 'heading', level: 1, text: 'The tide mill', page: '1' },
       {

@@ -2,7 +2,7 @@ import { piecesBetween } from '@aurelfield/core';
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import path from 'node:path';
-import { sectionsOf, type Edition } from '../edition.ts';
+import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { DEFAULT_QUALITY } from '../format.ts';
 import { formatOf } from '../register.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
@@ -11,15 +11,15 @@ import { fontRules } from '../tools/fonts.ts';
 import { lookStyle } from '../tools/lookStyle.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { isRightToLeft } from '../tools/xml.ts';
-import { stretchesOf, type SoundStretch } from './stretches.ts';
+import { stretchesOf, type SoundStretch } from './segments.ts';
 
 /** The forms in which each stretch is there: Opus is small; what does not play it plays AAC. */
-const FROZEN_SOUNDS = {
+const SNAPSHOT_SOUNDS = {
   opus: { mediaType: 'audio/ogg', codec: ['-c:a', 'libopus', '-ar', '24000', '-b:a', '32k', '-application', 'voip', '-compression_level', '5', '-f', 'opus'] },
   m4a: { mediaType: 'audio/mp4', codec: ['-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart', '-f', 'ipod'] },
 } as const; // prettier-ignore
-type FrozenSound = keyof typeof FROZEN_SOUNDS;
-const SOUND_IDS = Object.keys(FROZEN_SOUNDS) as FrozenSound[];
+type SnapshotSound = keyof typeof SNAPSHOT_SOUNDS;
+const SOUND_IDS = Object.keys(SNAPSHOT_SOUNDS) as SnapshotSound[];
 
 /** The whole reading beside its stretches: one sound file, and its words in time. */
 const WHOLE = [
@@ -28,13 +28,13 @@ const WHOLE = [
 ] as const;
 
 /** A file of a frozen reading. */
-export interface FrozenFile {
+export interface SnapshotFile {
   readonly name: string;
   readonly content: AsyncIterable<Uint8Array>;
 }
 
 /** What a frozen reading says of itself; its shape is `frozenReadingSchema` of the api. */
-export type FrozenText = ReturnType<typeof frozenText>;
+export type SnapshotText = ReturnType<typeof snapshotText>;
 
 /** Where pictures lie, as the page writes it into their addresses before they are shown. */
 const FILES = '{files}';
@@ -43,21 +43,21 @@ const FILES = '{files}';
  * The files of a frozen reading one after the other: sound, then pictures. Each is to be taken before the next is asked for.
  * @returns what stands in `page.json`, once all files were taken.
  */
-export async function* frozenReading(
-  edition: Edition,
+export async function* readingSnapshot(
+  exportDocument: ExportDocument,
   { fontAddress, signal, progress }: FreezeOptions,
-): AsyncGenerator<FrozenFile, FrozenText> {
-  const stretches = stretchesOf(edition.timeline);
-  const bytes: Record<FrozenSound, number>[] = [];
+): AsyncGenerator<SnapshotFile, SnapshotText> {
+  const stretches = stretchesOf(exportDocument.timeline);
+  const bytes: Record<SnapshotSound, number>[] = [];
   for (const [nth, { samples }] of stretches.entries()) {
     const sizes = { opus: 0, m4a: 0 };
     for (const sound of SOUND_IDS)
-      yield* withFolder<FrozenFile>(async function* (folder) {
+      yield* withFolder<SnapshotFile>(async function* (folder) {
         const target = path.join(folder, `sound.${sound}`);
-        const pieces = piecesBetween(edition.timeline.pieces, samples.from, samples.to);
+        const pieces = piecesBetween(exportDocument.timeline.pieces, samples.from, samples.to);
         // No tags: nothing in the sound says whose it is.
         const bare = ['-map_metadata', '-1', '-fflags', '+bitexact', '-ac', '1'];
-        await encode(wavOf(edition, pieces, samples.to - samples.from), [...bare, ...FROZEN_SOUNDS[sound].codec], target, signal); // prettier-ignore
+        await encode(wavOf(exportDocument, pieces, samples.to - samples.from), [...bare, ...SNAPSHOT_SOUNDS[sound].codec], target, signal); // prettier-ignore
         sizes[sound] = (await stat(target)).size;
         yield { name: soundName(nth, sound), content: createReadStream(target) as AsyncIterable<Buffer> };
       });
@@ -66,10 +66,10 @@ export async function* frozenReading(
   }
   // For players that want one file: a feed's, and whoever saves it.
   for (const [name, format] of WHOLE)
-    yield { name, content: formatOf(format).write(edition, { quality: DEFAULT_QUALITY, signal }) };
-  for (const [block, { picture }] of edition.blocks.entries())
+    yield { name, content: formatOf(format).write(exportDocument, { quality: DEFAULT_QUALITY, signal }) };
+  for (const [block, { picture }] of exportDocument.blocks.entries())
     if (picture) yield { name: pictureName(block, picture), content: once(picture.content) };
-  return frozenText(edition, stretches, bytes, fontAddress);
+  return snapshotText(exportDocument, stretches, bytes, fontAddress);
 }
 
 export interface FreezeOptions {
@@ -80,15 +80,15 @@ export interface FreezeOptions {
   readonly progress?: (done: number, total: number) => Promise<void>;
 }
 
-function frozenText(
-  edition: Edition,
+function snapshotText(
+  exportDocument: ExportDocument,
   stretches: readonly SoundStretch[],
-  bytes: readonly Record<FrozenSound, number>[],
+  bytes: readonly Record<SnapshotSound, number>[],
   fontAddress: FreezeOptions['fontAddress'],
 ) {
-  const { facts, blocks, sentences, timeline } = edition;
+  const { facts, blocks, sentences, timeline } = exportDocument;
   const html = [
-    ...bookHtml(edition, [0, blocks.length], {
+    ...bookHtml(exportDocument, [0, blocks.length], {
       marked: true,
       pictureAddress: (block) => {
         const picture = blocks[block]?.picture;
@@ -119,7 +119,7 @@ function frozenText(
       to: endSentence,
       ...(bytes[nth] ?? { opus: 0, m4a: 0 }),
     })),
-    sections: sectionsOf(edition).map(({ title, firstBlock }) => ({
+    sections: sectionsOf(exportDocument).map(({ title, firstBlock }) => ({
       title,
       sentence: Math.max(0, begins(firstBlock)),
     })),
@@ -127,7 +127,7 @@ function frozenText(
 }
 
 /** Name of the file with a stretch's sound. */
-function soundName(nth: number, sound: FrozenSound): string {
+function soundName(nth: number, sound: SnapshotSound): string {
   return `sound-${nth}.${sound}`;
 }
 

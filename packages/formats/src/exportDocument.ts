@@ -9,7 +9,7 @@ import type {
 } from '@aurelfield/core';
 
 /** A block as formats write it. */
-export type EditionBlock = Pick<
+export type ExportDocumentBlock = Pick<
   Block,
   'type' | 'level' | 'label' | 'heads' | 'language' | 'silent' | 'text'
 > & {
@@ -26,7 +26,7 @@ interface PictureFile {
 }
 
 /** A sentence as it stands in its block; when it is heard says the timeline's sentence of the same number. */
-export interface EditionSentence {
+export interface ExportDocumentSentence {
   /** Number of its block in the edition. */
   readonly block: number;
   /** UTF-16 offsets in the block's text. */
@@ -43,7 +43,7 @@ export interface EditionSentence {
 }
 
 /** What is said about an edition in tags, titles and metadata. */
-export interface EditionFacts {
+export interface ExportDocumentFacts {
   /** A URN that no other edition has. */
   readonly identifier: string;
   readonly title: string;
@@ -68,11 +68,11 @@ export interface EditionFacts {
 }
 
 /** A reading ready to be written: its text, when each word of it is heard, and its sound. Formats get nothing else. */
-export interface Edition {
-  readonly facts: EditionFacts;
-  readonly blocks: readonly EditionBlock[];
+export interface ExportDocument {
+  readonly facts: ExportDocumentFacts;
+  readonly blocks: readonly ExportDocumentBlock[];
   /** In the order in which they are heard; one that is heard several times is there several times. */
-  readonly sentences: readonly EditionSentence[];
+  readonly sentences: readonly ExportDocumentSentence[];
   readonly timeline: Timeline;
   /** Samples of pieces of the timeline, as 16-bit little-endian mono, in chunks. */
   readonly render: (pieces: readonly Piece[]) => AsyncIterable<Uint8Array>;
@@ -94,7 +94,7 @@ const DEEPEST = 3;
 /**
  * The sections of an edition, which cover all of it: each begins with a heading that is heard; what stands before the first one is a section under the edition's title.
  */
-export function sectionsOf({ facts, blocks, sentences, timeline }: Edition): Section[] {
+export function sectionsOf({ facts, blocks, sentences, timeline }: ExportDocument): Section[] {
   const firstHeard = new Map<number, number>();
   sentences.forEach(({ block }, nth) => {
     if (!firstHeard.has(block)) firstHeard.set(block, timeline.sentences[nth]?.from ?? 0);
@@ -118,11 +118,11 @@ export function sectionsOf({ facts, blocks, sentences, timeline }: Edition): Sec
 }
 
 /** Seconds of samples. */
-export function secondsOf({ timeline }: Pick<Edition, 'timeline'>, samples: number): number {
+export function secondsOf({ timeline }: Pick<ExportDocument, 'timeline'>, samples: number): number {
   return samples / timeline.sampleRate;
 }
 
 /** The text of a sentence as it stands on the page. */
-export function textOfSentence({ blocks }: Edition, { block, start, end }: EditionSentence): string {
+export function textOfSentence({ blocks }: ExportDocument, { block, start, end }: ExportDocumentSentence): string {
   return (blocks[block]?.text.slice(start, end) ?? '').replace(/\s+/gu, ' ').trim();
 }

@@ -11,7 +11,7 @@ import {
   type PronunciationEntry,
   type ReadingSentencePlan,
 } from '@aurelfield/core';
-import { derivedUrn, type Edition } from '@aurelfield/formats';
+import { derivedUrn, type ExportDocument } from '@aurelfield/formats';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import type { ClipFile } from './clipFile.ts';
 import type { TerminalDocument } from './document.ts';
@@ -32,11 +32,11 @@ export interface Speaking {
 }
 
 /** A document spoken, as formats take it. */
-export async function spokenEdition(
+export async function spokenExportDocument(
   { title, language, blocks }: TerminalDocument,
   { voice, pace, pupil, look = DEFAULT_LOOK, lexicon, entries = [] }: Speaking,
   { registry, clips }: { readonly registry: VoiceRegistry; readonly clips: ClipFile },
-): Promise<Edition> {
+): Promise<ExportDocument> {
   const engineVersion = registry.engineVersion(voice.id) ?? '';
   const settings = { pace, pitch: 0, sampleRate: voice.sampleRate };
   const plans = planAtPace(blocks, language, { id: voice.id, engineVersion }, settings, { lexicon });

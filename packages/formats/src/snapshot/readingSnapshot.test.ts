@@ -3,19 +3,19 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Edition } from '../edition.ts';
-import { fullEdition, sampleEdition } from '../testing/sampleEdition.ts';
+import type { ExportDocument } from '../exportDocument.ts';
+import { fullExportDocument, sampleExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
-import { frozenReading, type FrozenText } from './frozenReading.ts';
-import { stretchesOf } from './stretches.ts';
+import { readingSnapshot, type SnapshotText } from './readingSnapshot.ts';
+import { stretchesOf } from './segments.ts';
 
 const RATE = 22_050;
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-frozen-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-async function frozen(edition: Edition) {
+async function snapshot(exportDocument: ExportDocument) {
   const files = new Map<string, Uint8Array>();
-  const writing = frozenReading(edition, {
+  const writing = readingSnapshot(exportDocument, {
     fontAddress: (name) => `/fonts/${name}`,
     signal: new AbortController().signal,
   });
@@ -42,7 +42,7 @@ function onset(pcm: Int16Array, near: number): number {
 }
 
 const long = () =>
-  sampleEdition({
+  sampleExportDocument({
     blocks: Array.from({ length: 24 }, (_, nth) => ({
       type: 'paragraph' as const,
       text: `The tide rose to gate ${nth}. Nobody saw it turn, for the lamp on the wall had gone out.`,
@@ -52,8 +52,8 @@ const long = () =>
 describe('stretches', () => {
   test.each([
     ['a long text', long],
-    ['everything', () => fullEdition()],
-    ['one sentence', () => sampleEdition({ blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
+    ['everything', () => fullExportDocument()],
+    ['one sentence', () => sampleExportDocument({ blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
   ])('of %s lie end to end, and hold each sentence once', async (_name, make) => {
     const { timeline } = await make();
     const stretches = stretchesOf(timeline);
@@ -77,12 +77,12 @@ describe('stretches', () => {
 });
 
 describe('a frozen reading', () => {
-  let edition: Edition;
+  let exportDocument: ExportDocument;
   let files: Map<string, Uint8Array>;
-  let text: FrozenText;
+  let text: SnapshotText;
   beforeAll(async () => {
-    edition = long();
-    ({ files, text } = await frozen(edition));
+    exportDocument = long();
+    ({ files, text } = await snapshot(exportDocument));
   });
 
   test.each(['opus', 'm4a'] as const)('every word of its %s begins within 10 ms of its time', (sound) => {
@@ -103,7 +103,7 @@ describe('a frozen reading', () => {
       // What the joins are made of: the files are as long as their sentences with their pauses; AAC fills its last frame of 1,024 samples with silence.
       expect(Math.abs(pcm.length - start)).toBeLessThanOrEqual(sound === 'm4a' ? 1024 : 0.025 * RATE);
     }
-    expect(words).toBe(edition.timeline.sentences.flatMap((sentence) => sentence.words).length);
+    expect(words).toBe(exportDocument.timeline.sentences.flatMap((sentence) => sentence.words).length);
     expect(worst).toBeLessThan(0.01);
   });
 
@@ -120,8 +120,8 @@ describe('a frozen reading', () => {
   });
 
   test('its words have places in its text, in order, and pictures lie where its files do', async () => {
-    const full = await fullEdition();
-    const other = await frozen(full);
+    const full = await fullExportDocument();
+    const other = await snapshot(full);
     other.text.sentences.forEach(({ t, b }, sentence) => {
       expect(t.length / 2).toBe(full.timeline.sentences[sentence]?.words.length);
       expect(b).toBe(full.sentences[sentence]?.block);
@@ -137,7 +137,7 @@ describe('a frozen reading', () => {
 
   test('it can be stopped', async () => {
     const stopped = AbortSignal.abort(new Error('enough'));
-    const writing = frozenReading(edition, { fontAddress: String, signal: stopped });
+    const writing = readingSnapshot(exportDocument, { fontAddress: String, signal: stopped });
     await expect(writing.next()).rejects.toThrow('enough');
   });
 });
