@@ -2,31 +2,13 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { CHECKS } from './lib/checks.mjs';
 import { ensureDebianPackages } from './lib/debian.mjs';
 import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
 
-/** `npm test`: types, style, then every test; the last line is "N passed, N failed". */
+/** `npm test`: every test; the last line is "N passed, N failed". What needs no test is in `npm run check`. */
 let passed = 0;
 let failed = 0;
-
-/** @param {string} name @param {string} command @param {readonly string[]} args */
-async function check(name, command, args) {
-  const status = await run(command, args, { cwd: ROOT });
-  console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
-  if (status === 0) passed += 1;
-  else failed += 1;
-}
-
-/** Runs jobs two at a time: each keeps one processor busy. @param {(() => Promise<void>)[]} jobs */
-async function twoAtATime(jobs) {
-  const waiting = [...jobs];
-  const worker = async () => {
-    for (let job = waiting.shift(); job; job = waiting.shift()) await job();
-  };
-  await Promise.all([worker(), worker()]);
-}
 
 async function tests() {
   const report = path.join(tmpdir(), `aurelfield-report-${process.pid}.json`);
@@ -55,13 +37,6 @@ async function tests() {
 try {
   await ensureDebianPackages(['run', 'test']);
   await ensureNodePackages();
-  await twoAtATime(
-    CHECKS.map(
-      ({ name, command, args }) =>
-        () =>
-          check(name, command, args),
-    ),
-  );
   await ensureBuild();
   await tests();
 } catch (error) {

@@ -116,8 +116,15 @@ async function memoryOfBook(exportDocument: ExportDocument, folder: string): Pro
   }
 }
 
-async function write(exportDocument: ExportDocument, format: (typeof FORMATS)[number], target: string): Promise<void> {
-  const stream = format.write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal });
+async function write(
+  exportDocument: ExportDocument,
+  format: (typeof FORMATS)[number],
+  target: string,
+): Promise<void> {
+  const stream = format.write(exportDocument, {
+    quality: DEFAULT_QUALITY,
+    signal: new AbortController().signal,
+  });
   await pipeline(Readable.from(stream), createWriteStream(target));
 }
 

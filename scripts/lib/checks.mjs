@@ -5,7 +5,7 @@ import { ROOT } from './prepare.mjs';
 const bin = (/** @type {string} */ name) => path.join(ROOT, 'node_modules/.bin', name);
 
 /**
- * What is checked without running anything, the slowest first.
+ * What is checked without running the tests, the slowest first.
  * @type {readonly { name: string, command: string, args: readonly string[] }[]}
  */
 export const CHECKS = [
@@ -17,5 +17,6 @@ export const CHECKS = [
   { name: 'types', command: bin('tsc'), args: ['-b'] },
   { name: 'no cycles', command: bin('depcruise'), args: ['packages', '--no-progress'] },
   { name: 'no unused exports', command: bin('knip'), args: ['--no-progress'] },
+  { name: 'commits', command: process.execPath, args: [path.join(ROOT, 'scripts/checkCommits.mjs')] },
   { name: 'format', command: bin('prettier'), args: ['--check', '--log-level=warn', '--cache', '.'] },
 ];

@@ -52,7 +52,7 @@ export const classSetPlanSchema = z.object({
       files: z.number().int(),
       voice: z.string(),
       /** Why this pupil can get nothing; null where all is well. */
-      problem: z.string().nullable(),
+      error: z.string().nullable(),
     }),
   ),
   /** Over all: a sentence that several pupils hear alike is made once. */

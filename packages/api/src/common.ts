@@ -4,11 +4,11 @@ import { z } from 'zod';
 export const id = z.uuid();
 
 /** What every failed request answers: one sentence for a person, and a word for the program. */
-export const problemSchema = z.object({
-  problem: z.string(),
+export const apiErrorSchema = z.object({
+  code: z.string(),
   message: z.string(),
 });
-export type Problem = z.infer<typeof problemSchema>;
+export type ApiErrorBody = z.infer<typeof apiErrorSchema>;
 
 /** Longest handout in characters: about thirty-five hours of speech. */
 export const MAX_HANDOUT_CHARACTERS = 2_000_000;

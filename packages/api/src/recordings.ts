@@ -137,7 +137,7 @@ export const recordingSummarySchema = z.object({
   origin: z.enum(['microphone', 'file']),
   state: recordingStateSchema,
   /** Why it failed: a word for the program, a sentence for people. */
-  problem: z.string().nullable(),
+  code: z.string().nullable(),
   error: z.string().nullable(),
   /** Its work while it is being aligned. */
   job: z.object({ id, state: z.string(), done: z.number(), total: z.number() }).nullable(),

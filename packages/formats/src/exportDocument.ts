@@ -123,6 +123,9 @@ export function secondsOf({ timeline }: Pick<ExportDocument, 'timeline'>, sample
 }
 
 /** The text of a sentence as it stands on the page. */
-export function textOfSentence({ blocks }: ExportDocument, { block, start, end }: ExportDocumentSentence): string {
+export function textOfSentence(
+  { blocks }: ExportDocument,
+  { block, start, end }: ExportDocumentSentence,
+): string {
   return (blocks[block]?.text.slice(start, end) ?? '').replace(/\s+/gu, ' ').trim();
 }

@@ -39,11 +39,11 @@ export function App({ start, secret, started }: AppProps) {
     };
     const timer = setTimeout(() => show(remembered), PATIENCE);
     resume(remembered.pass).then(show, (error: unknown) => {
-      const problem = error instanceof Refused ? error.problem : '';
-      if (problem === 'withdrawn') {
+      const code = error instanceof Refused ? error.code : '';
+      if (code === 'withdrawn') {
         isOver = true;
         void forgetPage(secret).then(() => setState('withdrawn'));
-      } else if (problem === 'pin-needed') {
+      } else if (code === 'pin-needed') {
         isOver = true;
         lockPage(secret);
         setState('pin-asked');

@@ -48,7 +48,7 @@ describe('a link with a PIN', () => {
   });
 
   test('says when the PIN is wrong, and keeps what was typed', async () => {
-    answers['/api/open/enter'] = json({ problem: 'wrong-pin', message: 'PIN not recognised.' }, 401);
+    answers['/api/open/enter'] = json({ code: 'wrong-pin', message: 'PIN not recognised.' }, 401);
     openPin();
     const field = screen.getByLabelText<HTMLInputElement>('PIN');
     fireEvent.change(field, { target: { value: '1' } });
@@ -68,7 +68,7 @@ describe('a link with a PIN', () => {
     'opens again when a server or proxy answers %d: that refuses nothing',
     async (status) => {
       rememberPage(page());
-      answers['/api/open/link.1.seal'] = json({ problem: 'busy', message: '' }, status);
+      answers['/api/open/link.1.seal'] = json({ code: 'busy', message: '' }, status);
       openPin();
       await screen.findByText('Your handouts');
       expect(recallPage('secret')?.pass).toBe('link.1.seal');
@@ -78,7 +78,7 @@ describe('a link with a PIN', () => {
   test('asks again when the PIN was changed, and keeps its settings', async () => {
     rememberPage(page());
     localStorage.setItem(`aurelfield:settings:${linkIdOf('link.1.seal')}`, '{}');
-    answers['/api/open/link.1.seal'] = json({ problem: 'pin-needed', message: 'Type your PIN.' }, 401);
+    answers['/api/open/link.1.seal'] = json({ code: 'pin-needed', message: 'Type your PIN.' }, 401);
     openPin();
     await screen.findByLabelText('PIN');
     expect(recallPage('secret')).toBeUndefined();
@@ -87,7 +87,7 @@ describe('a link with a PIN', () => {
 
   test('says that it has ended when it was withdrawn, and forgets what it kept', async () => {
     rememberPage(page());
-    answers['/api/open/link.1.seal'] = json({ problem: 'withdrawn', message: '' }, 410);
+    answers['/api/open/link.1.seal'] = json({ code: 'withdrawn', message: '' }, 410);
     openPin();
     await screen.findByText('This has ended');
     expect(recallPage('secret')).toBeUndefined();
@@ -109,7 +109,7 @@ describe('a code', () => {
   });
 
   test('asks for a PIN only where its link has one', async () => {
-    answers['/api/open/enter'] = json({ problem: 'pin-needed', message: 'Type your PIN.' }, 401);
+    answers['/api/open/enter'] = json({ code: 'pin-needed', message: 'Type your PIN.' }, 401);
     render(<App start={{ state: 'code' }} secret="" />);
     expect(screen.queryByLabelText('PIN')).toBeNull();
     type('Code', 'ab2cd3ef');

@@ -11,12 +11,12 @@ import * as z from 'zod/mini';
 export class Refused extends Error {
   readonly status: number;
   /** What is wrong, in the server's word for programs. */
-  readonly problem: string;
+  readonly code: string;
 
-  constructor(status: number, message: string, problem = '') {
+  constructor(status: number, message: string, code = '') {
     super(message);
     this.status = status;
-    this.problem = problem;
+    this.code = code;
   }
 }
 
@@ -92,11 +92,11 @@ export async function sendEvents(pass: string, events: readonly ListeningEvent[]
   if (!response.ok) throw await refusedBy(response);
 }
 
-const problemSchema = z.object({ problem: z.string(), message: z.string() });
+const apiErrorSchema = z.object({ code: z.string(), message: z.string() });
 
 /** What an answer that is not well means. A server, or a proxy before it, that is not well itself refuses nothing. */
 async function refusedBy(response: Response): Promise<Error> {
   if (response.status >= 500) return new Error(`The server answered ${response.status}.`);
-  const { data } = problemSchema.safeParse(await response.json().catch(() => null));
-  return new Refused(response.status, data?.message ?? CLOSED, data?.problem);
+  const { data } = apiErrorSchema.safeParse(await response.json().catch(() => null));
+  return new Refused(response.status, data?.message ?? CLOSED, data?.code);
 }

@@ -34,7 +34,7 @@ async function answerTo(job: ReadJob): Promise<ReadAnswer> {
   } catch (error) {
     const held = process.memoryUsage.rss();
     return error instanceof ReaderError
-      ? { type: 'refused', problem: error.problem, message: error.message, held }
+      ? { type: 'refused', code: error.code, message: error.message, held }
       : { type: 'failed', message: error instanceof Error ? error.message : String(error), held };
   }
 }

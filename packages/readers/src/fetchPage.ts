@@ -45,13 +45,13 @@ export async function fetchPage(given: string, options: FetchOptions): Promise<F
     if (error instanceof ReaderError) throw error;
     options.signal?.throwIfAborted();
     if (timeout.aborted)
-      throw problem(
+      throw code(
         'slow',
         'The page did not come within 15 seconds. Try again, or open it in a browser, copy its text and paste it.',
       );
-    throw problem('unreachable', `The page cannot be reached. Check the address: ${address.href}`);
+    throw code('unreachable', `The page cannot be reached. Check the address: ${address.href}`);
   }
-  throw problem(
+  throw code(
     'redirects',
     'The page sends on from address to address without an end. Open it in a browser and use the address shown there.',
   );
@@ -64,15 +64,12 @@ function parse(given: string, base?: URL): URL {
   try {
     address = new URL(whole, base);
   } catch {
-    throw problem(
-      'address',
-      `“${written}” is no web address. It should look like https://school.example/page.`,
-    );
+    throw code('address', `“${written}” is no web address. It should look like https://school.example/page.`);
   }
   if (address.protocol !== 'http:' && address.protocol !== 'https:')
-    throw problem('address', 'Only addresses that begin with http:// or https:// can be fetched.');
+    throw code('address', 'Only addresses that begin with http:// or https:// can be fetched.');
   if (address.username !== '' || address.password !== '')
-    throw problem('address', 'An address with a password in it is not fetched.');
+    throw code('address', 'An address with a password in it is not fetched.');
   return address;
 }
 
@@ -84,11 +81,10 @@ async function judge(
   const host = address.hostname.replace(/^\[|\]$/gu, '');
   const addresses = ipaddr.isValid(host) ? [host] : await resolve(host);
   const [first] = addresses;
-  if (first === undefined)
-    throw problem('unreachable', `There is no site called ${host}. Check the address.`);
+  if (first === undefined) throw code('unreachable', `There is no site called ${host}. Check the address.`);
   if (allowedOrigins.includes(address.origin)) return first;
   if (!addresses.every(isPublic))
-    throw problem(
+    throw code(
       'private',
       'This address leads into a private network. Only public web pages are fetched; an administrator can allow a site.',
     );
@@ -147,7 +143,7 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
         }
         if (status !== 200) {
           fail(
-            problem(
+            code(
               'status',
               status === 404
                 ? 'There is no page at this address.'
@@ -161,7 +157,7 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
         const mediaType = (response.headers['content-type'] ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
         if (!PAGE_TYPES.test(mediaType)) {
           fail(
-            problem(
+            code(
               'not-a-page',
               `At this address is no web page but a file (${mediaType || 'of no stated kind'}). Save it and add it as a file.`,
             ),
@@ -174,7 +170,7 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
           size += chunk.length;
           if (size > MAX_BYTES)
             fail(
-              problem(
+              code(
                 'too-large',
                 'The page is larger than 5 MB. Open it in a browser, copy what is to be read and paste it.',
               ),
@@ -189,6 +185,6 @@ function request(address: URL, ip: string, signal: AbortSignal): Promise<Answer>
   });
 }
 
-function problem(name: string, message: string): ReaderError {
+function code(name: string, message: string): ReaderError {
   return new ReaderError(name, message);
 }

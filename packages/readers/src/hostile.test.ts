@@ -13,7 +13,7 @@ const read = (name: string, bytes: Uint8Array) => readDocument(name, bytes, { is
 const problemOf = (name: string, bytes: Uint8Array) =>
   read(name, bytes).then(
     () => 'read',
-    (error: unknown) => (error as { problem?: string }).problem ?? String(error),
+    (error: unknown) => (error as { code?: string }).code ?? String(error),
   );
 
 const bomb = new Uint8Array(60_000_000);
@@ -50,8 +50,8 @@ describe('hostile and broken files are refused in words', () => {
     ['a table that is far too large', 'a.csv', strToU8('a,b,c\n'.repeat(20_000)), 'too-large'],
     ['binary called text', 'a.txt', new Uint8Array(2000).map((_, i) => (i * 37) % 256), 'not-text'],
     ['nothing to read', 'a.html', strToU8('<html><body><script>x</script></body></html>'), 'no-text'],
-  ] as const)('%s', async (_what, name, bytes, problem) => {
-    expect(await problemOf(name, bytes)).toBe(problem);
+  ] as const)('%s', async (_what, name, bytes, code) => {
+    expect(await problemOf(name, bytes)).toBe(code);
   });
 
   test('names that lead out of the archive lead nowhere', async () => {
@@ -78,16 +78,16 @@ describe('hostile files from elsewhere', () => {
   test.each([
     ['flate-bomb.pdf', /too-large|too-slow/u],
     ['xobj-lol.pdf', /too-slow/u],
-  ] as const)('%s is refused in words', async (name, problem) => {
+  ] as const)('%s is refused in words', async (name, code) => {
     const job = { kind: 'file', name, bytes: unseen(name) } as const;
     await expect(readSafely(job, { step: 3000 })).rejects.toMatchObject({
-      problem: expect.stringMatching(problem) as string,
+      code: expect.stringMatching(code) as string,
     });
   });
 
   test('drawings within drawings are not drawn for ever', async () => {
     await expect(pagesOfScan('a.pdf', unseen('xobj-lol.pdf'), 1500)).rejects.toMatchObject({
-      problem: 'broken',
+      code: 'broken',
     });
   });
 
@@ -119,10 +119,10 @@ describe('a process of its own', () => {
 
   test('is ended when it takes too long, too much memory, or is not wanted any more', async () => {
     const job = { kind: 'file', name: 'a.docx', bytes: fixture('marsh.docx') } as const;
-    await expect(readSafely(job, { timeout: 50 })).rejects.toMatchObject({ problem: 'too-slow' });
+    await expect(readSafely(job, { timeout: 50 })).rejects.toMatchObject({ code: 'too-slow' });
     await expect(
       readSafely({ kind: 'file', name: 'a.html', bytes: strToU8('<p>x</p>'.repeat(700_000)) }, { heap: 60 }),
-    ).rejects.toMatchObject({ problem: 'too-large' });
+    ).rejects.toMatchObject({ code: 'too-large' });
     const controller = new AbortController();
     const reading = readSafely(job, { signal: controller.signal });
     controller.abort(new Error('enough'));

@@ -31,6 +31,6 @@ export interface ReadStep {
 /** What a reading process says of a job, with the bytes of memory that it holds then. */
 export type ReadAnswer = (
   | { readonly type: 'done'; readonly result: ReadResults[keyof ReadResults] }
-  | { readonly type: 'refused'; readonly problem: string; readonly message: string }
+  | { readonly type: 'refused'; readonly code: string; readonly message: string }
   | { readonly type: 'failed'; readonly message: string }
 ) & { readonly held: number };

@@ -1,10 +1,10 @@
 /** A document cannot be read; the message says what is wrong and what to do, for people. */
 export class ReaderError extends Error {
   override readonly name = 'ReaderError';
-  readonly problem: string;
+  readonly code: string;
 
-  constructor(problem: string, message: string) {
+  constructor(code: string, message: string) {
     super(message);
-    this.problem = problem;
+    this.code = code;
   }
 }

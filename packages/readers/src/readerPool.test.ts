@@ -115,7 +115,7 @@ describe('a pool', () => {
     ]);
     expect(
       answers.map((answer) =>
-        answer.status === 'fulfilled' ? 'read' : (answer.reason as { problem: string }).problem,
+        answer.status === 'fulfilled' ? 'read' : (answer.reason as { code: string }).code,
       ),
     ).toEqual(['too-large', 'not-document', 'read']);
     pool.stop();
@@ -135,14 +135,13 @@ describe('a pool', () => {
     expect([place, pool.load]).toEqual([1, 2]);
     const ends = Promise.allSettled([first, third]);
     pool.stop();
-    for (const end of await ends)
-      expect(end).toMatchObject({ status: 'rejected', reason: { problem: 'busy' } });
+    for (const end of await ends) expect(end).toMatchObject({ status: 'rejected', reason: { code: 'busy' } });
     await nothingLeft();
   });
 
   test('limits all memory of a process, not only its heap', async () => {
     const reading = readSafely(LONG, { heap: 4000, memory: 300 });
-    await expect(reading).rejects.toMatchObject({ problem: 'too-large' });
+    await expect(reading).rejects.toMatchObject({ code: 'too-large' });
     await nothingLeft();
   });
 });

@@ -215,7 +215,7 @@ function resultOf(answer: ReadAnswer | undefined, name: string): ReadResults[key
       `“${name}” takes more memory to read than a handout should. Split it, or copy its text and paste it.`,
     );
   if (answer.type === 'done') return answer.result;
-  if (answer.type === 'refused') throw new ReaderError(answer.problem, answer.message);
+  if (answer.type === 'refused') throw new ReaderError(answer.code, answer.message);
   throw new ReaderError(
     'broken',
     `“${name}” cannot be read: it is damaged, or not what its name says. Open it in the program it was made with and save it again.`,

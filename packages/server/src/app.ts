@@ -8,7 +8,7 @@ import type { Config } from './config.ts';
 import type { OpenDatabase } from './db/database.ts';
 import type { Feature, FeatureRoutes } from './feature.ts';
 import { knownHost } from './http/knownHost.ts';
-import { problemHandler, unknownAddress } from './http/problem.ts';
+import { errorHandler, unknownAddress } from './http/errorHandler.ts';
 import { requireTeacher, sessionHandler, type CsrfTokens } from './http/sessions.ts';
 import { plainAddress, storableBody } from './http/storable.ts';
 
@@ -59,7 +59,7 @@ export function createApp(deps: AppDeps): Express {
   app.use('/api', apiRoutes(deps));
   app.use(...routersOf(features, 'pages'));
   if (config.webFolder !== undefined) serveScreens(app, config.webFolder);
-  app.use(problemHandler);
+  app.use(errorHandler);
   return app;
 }
 

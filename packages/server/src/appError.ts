@@ -1,11 +1,11 @@
 /** Something that was asked for cannot be done: a word for the program, and one sentence for a person that says what is wrong and what to do. Which answer that is over HTTP is decided in `http/problem.ts`. */
 export class AppError extends Error {
   override readonly name = 'AppError';
-  readonly problem: string;
+  readonly code: string;
 
-  constructor(problem: string, message: string) {
+  constructor(code: string, message: string) {
     super(message);
-    this.problem = problem;
+    this.code = code;
   }
 }
 

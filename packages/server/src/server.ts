@@ -47,7 +47,8 @@ export async function startServer(config: Config, options: PlatformOptions = {})
     site ? { ...config, allowedOrigins: [...config.allowedOrigins, site.origin] } : config,
     options,
   );
-  const simulatedServices = serves && config.simulatedServices ? await startSimulatedServices(context) : undefined;
+  const simulatedServices =
+    serves && config.simulatedServices ? await startSimulatedServices(context) : undefined;
   const stopLooking = config.simulatedServices ? usePricedService(context, context.log) : undefined;
   if (serves && config.demo) await bringDemo(context);
   const worker = works

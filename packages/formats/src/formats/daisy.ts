@@ -25,7 +25,9 @@ export const format: Format = {
       throw new FormatError(
         'Nothing of this reading is heard, so there is no book to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
+    return withFolder((folder) =>
+      zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)),
+    );
   },
 };
 
@@ -35,7 +37,11 @@ const SMIL =
   '<?xml version="1.0" encoding="utf-8"?>\n<!DOCTYPE smil PUBLIC "-//W3C//DTD SMIL 1.0//EN" "http://www.w3.org/TR/REC-smil/SMIL10.dtd">\n';
 
 /** The files of a DAISY 2.02 book with full text (specification of 2001): `ncc.html`, `text.html`, and for each part a SMIL and a sound file. */
-async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+async function* entries(
+  exportDocument: ExportDocument,
+  folder: string,
+  options: WriteOptions,
+): AsyncGenerator<Entry> {
   const parts = bookParts(exportDocument);
   yield { name: 'ncc.html', content: controlCentre(exportDocument, parts) };
   yield { name: 'text.html', content: [...textDocument(exportDocument)].join('') };
@@ -60,7 +66,8 @@ function controlCentre(exportDocument: ExportDocument, parts: readonly BookPart[
         : [{ title: `${facts.title} (${nth + 1})`, level: 1, firstBlock: part.firstBlock }];
     return shown.map(({ title, level, firstBlock }, i) => {
       const clip =
-        clips.find(({ sentence }) => (exportDocument.sentences[sentence]?.block ?? 0) >= firstBlock) ?? clips[0];
+        clips.find(({ sentence }) => (exportDocument.sentences[sentence]?.block ?? 0) >= firstBlock) ??
+        clips[0];
       const target = clip ? `#p${clip.sentence}` : '';
       const depth = nth === 0 && i === 0 ? 1 : Math.min(6, Math.max(1, level));
       const kind = nth === 0 && i === 0 ? ' class="title"' : '';
@@ -130,7 +137,10 @@ function* sequence(exportDocument: ExportDocument, part: BookPart, name: string)
 }
 
 /** When each sentence of a part is heard: from its first word to its last. */
-function sentenceClips(exportDocument: ExportDocument, part: BookPart): { sentence: number; from: number; to: number }[] {
+function sentenceClips(
+  exportDocument: ExportDocument,
+  part: BookPart,
+): { sentence: number; from: number; to: number }[] {
   const clips: { sentence: number; from: number; to: number }[] = [];
   for (const { sentence, from, to } of overlayClips(exportDocument, part)) {
     const last = clips.at(-1);

@@ -29,19 +29,27 @@ export const format: Format = {
       throw new FormatError(
         'Nothing of this reading is heard, so there is no book to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
+    return withFolder((folder) =>
+      zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)),
+    );
   },
 };
 
 const CONTAINER =
   '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="EPUB/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n';
 
-async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+async function* entries(
+  exportDocument: ExportDocument,
+  folder: string,
+  options: WriteOptions,
+): AsyncGenerator<Entry> {
   yield { name: 'mimetype', content: 'application/epub+zip', stored: true };
   yield { name: 'META-INF/container.xml', content: CONTAINER };
   const parts = bookParts(exportDocument);
   const fonts = fontFiles(exportDocument.facts.look.font);
-  const pictures = exportDocument.blocks.flatMap(({ picture }, block) => (picture ? [{ block, picture }] : []));
+  const pictures = exportDocument.blocks.flatMap(({ picture }, block) =>
+    picture ? [{ block, picture }] : [],
+  );
   const sections = sectionsOf(exportDocument);
   yield {
     name: 'EPUB/package.opf',
@@ -134,7 +142,11 @@ ${parts.map((_part, nth) => `<itemref idref="${partName(nth)}"/>`).join('\n')}
 }
 
 /** The contents as nested lists by the depth of headings, and the pages of the source. */
-function navigation(exportDocument: ExportDocument, parts: readonly BookPart[], sections: readonly Section[]): string {
+function navigation(
+  exportDocument: ExportDocument,
+  parts: readonly BookPart[],
+  sections: readonly Section[],
+): string {
   const { facts, blocks } = exportDocument;
   const addressOf = (block: number) => {
     const nth = parts.findIndex((part) => block >= part.firstBlock && block < part.endBlock);

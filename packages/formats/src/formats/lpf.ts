@@ -21,12 +21,18 @@ export const format: Format = {
       throw new FormatError(
         'Nothing of this reading is heard, so there is no audiobook to make. Look at what is left out.',
       );
-    return withFolder((folder) => zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)));
+    return withFolder((folder) =>
+      zipped(entries(exportDocument, folder, options), new Date(exportDocument.facts.date)),
+    );
   },
 };
 
 /** The files of an audiobook in the Lightweight Packaging Format (W3C Audiobooks; W3C Note LPF). */
-async function* entries(exportDocument: ExportDocument, folder: string, options: WriteOptions): AsyncGenerator<Entry> {
+async function* entries(
+  exportDocument: ExportDocument,
+  folder: string,
+  options: WriteOptions,
+): AsyncGenerator<Entry> {
   const sections = sectionsOf(exportDocument).filter(({ from, to }) => to > from);
   const { facts, timeline } = exportDocument;
   const lasts = (samples: number) => `PT${(samples / timeline.sampleRate).toFixed(3)}S`;

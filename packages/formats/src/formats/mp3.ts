@@ -1,4 +1,4 @@
-/* eslint-disable @typescript-eslint/no-unsafe-enum-assignment -- the writer's enums are types only: a bundle has no values of them */
+ 
 import { ID3Writer } from 'browser-id3-writer';
 import { secondsOf, sectionsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';

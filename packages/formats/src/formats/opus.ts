@@ -45,6 +45,11 @@ export const format: Format = {
 function chapterComments(exportDocument: ExportDocument): string[] {
   return sectionsOf(exportDocument).flatMap(({ title, from }, nth) => {
     const name = `CHAPTER${String(nth).padStart(3, '0')}`;
-    return ['-metadata', `${name}=${clock(secondsOf(exportDocument, from))}`, '-metadata', `${name}NAME=${title}`];
+    return [
+      '-metadata',
+      `${name}=${clock(secondsOf(exportDocument, from))}`,
+      '-metadata',
+      `${name}NAME=${title}`,
+    ];
   });
 }

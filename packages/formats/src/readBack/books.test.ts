@@ -46,7 +46,10 @@ async function nameless(): Promise<ExportDocument> {
 /** Editions that are hard to write: whatever holds in them holds in usual ones. */
 const hard: readonly (readonly [string, () => ExportDocument | Promise<ExportDocument>])[] = [
   ['everything', () => fullExportDocument()],
-  ['one sentence', () => sampleExportDocument({ title: 'One', blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
+  [
+    'one sentence',
+    () => sampleExportDocument({ title: 'One', blocks: [{ type: 'paragraph', text: 'It rains.' }] }),
+  ],
   [
     'no headings, and a title with signs that names must not have',
     () =>
@@ -83,7 +86,10 @@ const hard: readonly (readonly [string, () => ExportDocument | Promise<ExportDoc
       }),
   ],
   ['made by the terminal, where no school and no pupil are known', () => nameless()],
-  ['each sentence twice', async () => repeatedExportDocument(await fullExportDocument(), { times: 2, gap: 1 })],
+  [
+    'each sentence twice',
+    async () => repeatedExportDocument(await fullExportDocument(), { times: 2, gap: 1 }),
+  ],
 ];
 
 describe.each(hard)('%s', (_name, make) => {
@@ -189,7 +195,8 @@ describe('EPUB', () => {
   test('has contents, pages, pictures with descriptions, tables, languages and what EPUB Accessibility asks to be told', async () => {
     const files = await unzipped('epub');
     const all = Object.entries(files).filter(([name]) => name.endsWith('.xhtml')).map(([, bytes]) => bytes.toString()).join(''); // prettier-ignore
-    for (const { title } of sectionsOf(exportDocument)) expect(files['EPUB/nav.xhtml']?.toString()).toContain(title);
+    for (const { title } of sectionsOf(exportDocument))
+      expect(files['EPUB/nav.xhtml']?.toString()).toContain(title);
     expect(files['EPUB/nav.xhtml']?.toString()).toMatch(/page-list[\s\S]*>1<[\s\S]*>2</u);
     expect(all).toContain('alt="A wooden wheel under a slate roof."');
     expect(all).toMatch(/<th scope="col">/u);
@@ -262,7 +269,10 @@ test('a page in one file holds everything in itself, and says no to what is too 
   times.sentences
     .flatMap(({ w }) => w)
     .forEach(([from], nth) => expect(from / 1000).toBeCloseTo((words[nth]?.from ?? 0) / 22_050, 4));
-  const long: ExportDocument = { ...exportDocument, timeline: { ...exportDocument.timeline, samples: 4 * 3600 * 22_050 } };
+  const long: ExportDocument = {
+    ...exportDocument,
+    timeline: { ...exportDocument.timeline, samples: 4 * 3600 * 22_050 },
+  };
   expect(() => formatOf('page').write(long, { quality: DEFAULT_QUALITY, signal: new AbortController().signal })).toThrow(/4 hours/u); // prettier-ignore
 });
 

@@ -18,7 +18,9 @@ beforeAll(async () => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 const written = (id: string) =>
-  whole(formatOf(id).write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }));
+  whole(
+    formatOf(id).write(exportDocument, { quality: DEFAULT_QUALITY, signal: new AbortController().signal }),
+  );
 const saved = async (id: string) => {
   const file = path.join(folder, `x.${formatOf(id).extension}`);
   writeFileSync(file, await written(id));

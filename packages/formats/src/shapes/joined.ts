@@ -28,7 +28,10 @@ const AFTER_SOUND = 0.8;
  * Several editions one after the other as one: blocks, sentences and sound in their order. Each begins a section, by its own first heading or one with its title.
  * @throws FormatError when there are none, or their sound has different rates.
  */
-export function joinedExportDocument(exportDocuments: readonly ExportDocument[], joining: Joining): ExportDocument {
+export function joinedExportDocument(
+  exportDocuments: readonly ExportDocument[],
+  joining: Joining,
+): ExportDocument {
   const [first] = exportDocuments;
   if (!first) throw new FormatError('There is nothing to join. Choose at least one handout.');
   const { sampleRate } = first.timeline;

@@ -18,7 +18,10 @@ export interface Repeating {
 }
 
 /** An edition in which each sentence is heard several times, each time with a gap to say it in. */
-export function repeatedExportDocument(exportDocument: ExportDocument, { times, gap }: Repeating): ExportDocument {
+export function repeatedExportDocument(
+  exportDocument: ExportDocument,
+  { times, gap }: Repeating,
+): ExportDocument {
   const { timeline } = exportDocument;
   const pieces: Piece[] = [];
   const timed: TimedSentence[] = [];
@@ -53,7 +56,10 @@ export function repeatedExportDocument(exportDocument: ExportDocument, { times, 
   });
   return {
     ...exportDocument,
-    facts: { ...exportDocument.facts, identifier: derivedUrn(exportDocument.facts.identifier, `repeated ${times} ${gap}`) },
+    facts: {
+      ...exportDocument.facts,
+      identifier: derivedUrn(exportDocument.facts.identifier, `repeated ${times} ${gap}`),
+    },
     sentences,
     timeline: { sampleRate: timeline.sampleRate, samples: at, pieces, sentences: timed },
   };

@@ -51,8 +51,12 @@ describe('sections', () => {
   test('one by one hold all sentences, and their sound is that of the whole', async () => {
     const exportDocument = await fullExportDocument();
     const parts = sectionsOf(exportDocument).map((_one, nth) => sectionExportDocument(exportDocument, nth));
-    expect(parts.reduce((sum, { sentences }) => sum + sentences.length, 0)).toBe(exportDocument.sentences.length);
-    expect(parts.reduce((sum, { timeline }) => sum + timeline.samples, 0)).toBe(exportDocument.timeline.samples);
+    expect(parts.reduce((sum, { sentences }) => sum + sentences.length, 0)).toBe(
+      exportDocument.sentences.length,
+    );
+    expect(parts.reduce((sum, { timeline }) => sum + timeline.samples, 0)).toBe(
+      exportDocument.timeline.samples,
+    );
     const second = parts[1];
     if (!second) throw new Error('no section');
     expect(second.facts.title).toBe('The tide mill: What you need');

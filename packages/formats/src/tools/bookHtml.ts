@@ -38,7 +38,12 @@ export function* bookHtml(
 
 type WriteInline = (block: number, range?: readonly [number, number]) => string;
 
-function oneBlock(exportDocument: ExportDocument, block: number, write: WriteInline, options: BookHtmlOptions): string {
+function oneBlock(
+  exportDocument: ExportDocument,
+  block: number,
+  write: WriteInline,
+  options: BookHtmlOptions,
+): string {
   const one = exportDocument.blocks[block];
   if (!one) return '';
   const attributes = ` id="b${block}"${languageOf(one)}`;

@@ -13,8 +13,8 @@ function goTo({ key }: Opened): void {
 export function CodeDoor() {
   const [code, setCode] = useState('');
   const [pin, setPin] = useState('');
-  const { isBusy, trouble, problem, open } = useOpening();
-  const wantsPin = problem === 'pin-needed' || pin !== '';
+  const { isBusy, trouble, code: errorCode, open } = useOpening();
+  const wantsPin = errorCode === 'pin-needed' || pin !== '';
   const submit = async () => {
     const known = recallByCode(code);
     if (known) goTo(known);

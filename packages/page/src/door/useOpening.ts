@@ -7,22 +7,22 @@ export interface Opening {
   /** What went wrong the last time; empty where nothing did. */
   readonly trouble: string;
   /** What went wrong, in the server's word for programs. */
-  readonly problem: string;
+  readonly code: string;
   readonly open: (key: string, pin: string, then: (opened: Opened) => void) => Promise<void>;
 }
 
 /** Asks the server to open a link or a code. */
 export function useOpening(): Opening {
-  const [state, setState] = useState({ isBusy: false, trouble: '', problem: '' });
+  const [state, setState] = useState({ isBusy: false, trouble: '', code: '' });
   const open = async (key: string, pin: string, then: (opened: Opened) => void) => {
-    setState({ isBusy: true, trouble: '', problem: '' });
+    setState({ isBusy: true, trouble: '', code: '' });
     try {
       then(await enter(key, pin));
     } catch (error) {
       setState({
         isBusy: false,
         trouble: error instanceof Refused ? error.message : OUT_OF_REACH,
-        problem: error instanceof Refused ? error.problem : 'offline',
+        code: error instanceof Refused ? error.code : 'offline',
       });
     }
   };

@@ -1,4 +1,9 @@
-import { DEFAULT_ALLOWS, type ReadingSnapshot, type Opened, type OpenedItem } from '@aurelfield/api/pupilPage';
+import {
+  DEFAULT_ALLOWS,
+  type ReadingSnapshot,
+  type Opened,
+  type OpenedItem,
+} from '@aurelfield/api/pupilPage';
 import { screen, waitFor } from '@testing-library/dom';
 import { act } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';

@@ -166,15 +166,15 @@ describe('bad input', () => {
     ['a photo cut short', () => MOSS.subarray(0, MOSS.length / 3), 'broken'],
     ['a picture of 132 megapixels', () => grey(12_000, 11_000), 'too-large'],
     ['a picture of 40 by 40 pixels', () => grey(40, 40), 'too-small'],
-  ])('%s is refused in words', async (_what, bytes, problem) => {
+  ])('%s is refused in words', async (_what, bytes, code) => {
     const job = { kind: 'look', name: 'x.jpg', bytes: await bytes() } as const;
-    await expect(pool.read(job)).rejects.toMatchObject({ name: 'ReaderError', problem });
+    await expect(pool.read(job)).rejects.toMatchObject({ name: 'ReaderError', code });
   }); // prettier-ignore
 
   test('corners that make no page are refused', async () => {
     const corners: Quad = [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 1, y: 0 }, { x: 0, y: 1 }]; // prettier-ignore
     await expect(readPhoto('moss.jpg', MOSS, { corners, languages: [] })).rejects.toMatchObject({
-      problem: 'corners',
+      code: 'corners',
     });
   });
 });
@@ -194,7 +194,7 @@ describe('a scanned PDF', () => {
 
   test('that is none is refused', async () => {
     await expect(pagesOfScan('x.pdf', Buffer.from('%PDF-1.4 nothing'))).rejects.toMatchObject({
-      problem: 'broken',
+      code: 'broken',
     });
   });
 });

@@ -12,7 +12,7 @@ const UNFINISHED = ['waiting', 'running'] as const;
 /** How a job ends. */
 export type JobEnd =
   | { readonly state: 'done'; readonly result: JobResult | undefined }
-  | { readonly state: 'failed'; readonly problem: string; readonly error: string };
+  | { readonly state: 'failed'; readonly code: string; readonly error: string };
 
 /** Jobs as they are seen and kept: all their SQL. The functions that take a connection can be part of a caller's transaction. */
 export class JobRepository {

@@ -84,7 +84,7 @@ export class Jobs {
         if (job.state === 'done') return job.result ?? undefined;
         if (job.state === 'cancelled') return undefined;
         if (job.state === 'failed')
-          throw new AppError(job.problem ?? 'failed', job.error ?? 'It could not be done. Try again.');
+          throw new AppError(job.code ?? 'failed', job.error ?? 'It could not be done. Try again.');
         await delay(POLL_MILLISECONDS, undefined, { signal });
       }
     } catch (error) {

@@ -116,7 +116,7 @@ test('what is refused fails in the words for people and is not tried again', asy
   const { id } = await begin();
   await becomes(id, 'failed');
   expect(await store.get(schoolId, id)).toMatchObject({
-    problem: 'no-voice',
+    code: 'no-voice',
     error: 'No voice here speaks Moss.',
   });
   await delay(1500);

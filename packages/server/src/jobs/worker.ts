@@ -169,8 +169,8 @@ export class JobWorker {
       reason instanceof AppError || (reason instanceof SpeechError && reason.kind !== 'stopped');
     if (isForPeople) {
       await this.#database.transaction(async (tx) => {
-        const problem = reason instanceof AppError ? reason.problem : 'speech';
-        const end = { state: 'failed', problem, error: reason.message } as const;
+        const code = reason instanceof AppError ? reason.code : 'speech';
+        const end = { state: 'failed', code, error: reason.message } as const;
         if (await this.#store.end(tx.db, queued.jobId, this.name, end))
           await this.#queue.complete(queued, tx);
       });

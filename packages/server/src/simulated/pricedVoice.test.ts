@@ -1,4 +1,4 @@
-import type { Handout, Problem, Pupil, Reading, ReadingSentence, VoiceInfo } from '@aurelfield/api';
+import type { Handout, ApiErrorBody, Pupil, Reading, ReadingSentence, VoiceInfo } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, until, type TestServer } from '../testing/testServer.ts';
 
@@ -60,11 +60,11 @@ describe('a priced voice', () => {
     // "The bog is old" and "It is wet", the second one once: 14 + 9 characters.
     expect(reading.cost).toMatchObject({ agreed: false, characters: 23, price: 0, used: 0 });
     expect(reading.job).toBeNull();
-    const refused = await client.send<Problem>('POST', `/readings/${reading.id}/sentences/make`, {
+    const refused = await client.send<ApiErrorBody>('POST', `/readings/${reading.id}/sentences/make`, {
       from: 0,
       to: 1,
     });
-    expect([refused.status, refused.body.problem]).toEqual([402, 'not-agreed']);
+    expect([refused.status, refused.body.code]).toEqual([402, 'not-agreed']);
     expect((await open(handout)).cost?.used).toBe(0);
     await client.send('POST', `/readings/${reading.id}/agree`);
     const done = (await made(reading)).body;

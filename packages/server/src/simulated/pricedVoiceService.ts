@@ -89,8 +89,8 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
   app.post('/speech', async (request, response) => {
     requests += 1;
     await new Promise((resolve) => setTimeout(resolve, switches.latency));
-    const refuse = (status: number, problem: string, message: string) =>
-      response.status(status).json({ problem, message });
+    const refuse = (status: number, code: string, message: string) =>
+      response.status(status).json({ code, message });
     if (switches.broken) return refuse(500, 'broken', 'The priced voice service is out of order.');
     if (switches.failEvery > 0 && requests % switches.failEvery === 0)
       return refuse(503, 'busy', 'The priced voice service is busy.');

@@ -1,4 +1,4 @@
-import { problemSchema, type Session } from '@aurelfield/api';
+import { apiErrorSchema, type Session } from '@aurelfield/api';
 import type { z } from 'zod';
 import { rememberFor } from '../storage/memory.ts';
 
@@ -6,12 +6,12 @@ import { rememberFor } from '../storage/memory.ts';
 export class ApiError extends Error {
   override readonly name = 'ApiError';
   readonly status: number;
-  readonly problem: string;
+  readonly code: string;
 
-  constructor(status: number, problem: string, message: string) {
+  constructor(status: number, code: string, message: string) {
     super(message);
     this.status = status;
-    this.problem = problem;
+    this.code = code;
   }
 }
 
@@ -78,12 +78,12 @@ export async function ask<T extends z.ZodType>(
 }
 
 async function asError(response: Response): Promise<ApiError> {
-  const parsed = problemSchema.safeParse(await response.json().catch(() => undefined));
+  const parsed = apiErrorSchema.safeParse(await response.json().catch(() => undefined));
   if (!parsed.success)
     return new ApiError(
       response.status,
       'failure',
       'The server gave an answer that cannot be read. Try again.',
     );
-  return new ApiError(response.status, parsed.data.problem, parsed.data.message);
+  return new ApiError(response.status, parsed.data.code, parsed.data.message);
 }

@@ -128,7 +128,7 @@ export class Autosave {
       this.#options.onState('away', error);
       clearTimeout(this.#timer);
       if (!this.#stopped) this.#timer = setTimeout(() => void this.#send(), RETRY);
-    } else if (error instanceof ApiError && error.problem === 'changed') {
+    } else if (error instanceof ApiError && error.code === 'changed') {
       this.#isConflict = true;
       this.#options.onState('changed-elsewhere', error);
     } else this.#options.onState('failed', error);

@@ -89,11 +89,11 @@ describe('asking the server', () => {
   });
 
   test('tells the server’s own message', async () => {
-    vi.stubGlobal('fetch', answer({ problem: 'empty', message: 'There is no text yet.' }, 422));
+    vi.stubGlobal('fetch', answer({ code: 'empty', message: 'There is no text yet.' }, 422));
     await expect(request('/x')).rejects.toMatchObject({
       name: 'ApiError',
       status: 422,
-      problem: 'empty',
+      code: 'empty',
       message: 'There is no text yet.',
     });
   });

@@ -32,7 +32,7 @@ export const jobs = pgTable(
     done: integer('done').notNull().default(0),
     total: integer('total').notNull().default(0),
     /** Why it failed: a word for the program, a sentence for people. */
-    problem: text('problem'),
+    code: text('error_code'),
     error: text('error'),
     result: jsonb('result').$type<JobResult>(),
     createdAt: now('created_at'),

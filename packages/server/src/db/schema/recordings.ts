@@ -31,7 +31,7 @@ export const recordings = pgTable(
     /** Which sentences were to be read; null for all of the text. */
     scope: jsonb('scope').$type<RecordingScope>(),
     state: recordingState('state').notNull(),
-    problem: text('problem'),
+    code: text('error_code'),
     error: text('error'),
     /** The job that aligns it. */
     jobId: uuid('job_id'),

@@ -1,4 +1,4 @@
-import type { Problem, Session } from '@aurelfield/api';
+import type { ApiErrorBody, Session } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { DEMO_SIGN_IN } from '../../demo/people.ts';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
@@ -48,7 +48,7 @@ describe('with the demo', () => {
 
   test('the first account cannot be made a second time', async () => {
     const { status, body } = await new TestClient(server).setup(FIRST);
-    expect([status, (body as unknown as Problem).problem]).toEqual([409, 'exists']);
+    expect([status, (body as unknown as ApiErrorBody).code]).toEqual([409, 'exists']);
   });
 
   test('a changing request without the session’s token is refused', async () => {
@@ -68,8 +68,8 @@ describe('with the demo', () => {
   );
 
   test('an unknown address is told in words', async () => {
-    const { status, body } = await (await TestClient.demo(server)).get<Problem>('/nothing');
-    expect([status, body.problem]).toEqual([404, 'not-found']);
+    const { status, body } = await (await TestClient.demo(server)).get<ApiErrorBody>('/nothing');
+    expect([status, body.code]).toEqual([404, 'not-found']);
   });
 
   test('wrong passwords and unknown teachers are refused alike, and too many tries are stopped', async () => {

@@ -4,7 +4,7 @@ import type {
   Handout,
   Opened,
   PageWord,
-  Problem,
+  ApiErrorBody,
   Pupil,
   PupilLink,
 } from '@aurelfield/api';
@@ -87,7 +87,7 @@ const ask = async <T = unknown>(
   const isJson = response.headers.get('content-type')?.includes('json') ?? false;
   return { status: response.status, headers: response.headers, bytes, body: (isJson ? JSON.parse(bytes.toString()) : undefined) as T }; // prettier-ignore
 };
-const enter = (key: string, pin = '') => ask<Opened & Problem>('/open/enter', { key, pin });
+const enter = (key: string, pin = '') => ask<Opened & ApiErrorBody>('/open/enter', { key, pin });
 const file = ({ pass }: { pass: string }, { package: name }: { package: string }, one: string) =>
   ask(`/open/${pass}/files/${name}/${one}`);
 
@@ -452,10 +452,10 @@ describe('what opens nothing', () => {
       [replaced.secret, '43210', 401, 'wrong-pin'],
       [single.secret, '', 404, 'unknown-link'],
     ];
-    for (const [key, pin, status, problem] of questions) {
+    for (const [key, pin, status, code] of questions) {
       const started = performance.now();
       const answer = await enter(key, pin);
-      expect([key, answer.status, answer.body.problem]).toEqual([key, status, problem]);
+      expect([key, answer.status, answer.body.code]).toEqual([key, status, code]);
       expect(performance.now() - started).toBeGreaterThanOrEqual(149);
     }
     await client.send('PATCH', `/assignments/${out?.id ?? ''}`, { firstDay: null, lastDay: '2020-01-01' });
@@ -468,10 +468,10 @@ describe('what opens nothing', () => {
 
   test('a page that was opened is opened again by its pass; another PIN, or the end of its link, says so', async () => {
     const opened = (await enter(link.secret)).body;
-    const resume = () => ask<Opened & Problem>(`/open/${opened.pass}`);
+    const resume = () => ask<Opened & ApiErrorBody>(`/open/${opened.pass}`);
     expect((await resume()).body).toMatchObject({ key: link.secret, items: opened.items });
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: '5555' });
-    expect((await resume()).body.problem).toBe('pin-needed');
+    expect((await resume()).body.code).toBe('pin-needed');
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: null });
     await client.send('DELETE', `/pupil-links/${link.id}`);
     expect((await resume()).status).toBe(410);
@@ -577,7 +577,7 @@ describe('what opens nothing', () => {
     const opened = (await enter(link.secret)).body;
     const [item] = opened.items as [Opened['items'][number]];
     const comments = (count: number) =>
-      ask<Problem>(`/open/${opened.pass}/events`, {
+      ask<ApiErrorBody>(`/open/${opened.pass}/events`, {
         events: Array.from({ length: count }, () => ({ id: randomUUID(), assignment: item.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: 'again' })),
       }); // prettier-ignore
     expect((await comments(150)).status).toBe(200);

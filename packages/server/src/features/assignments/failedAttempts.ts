@@ -61,7 +61,7 @@ export class FailedAttempts {
       return result;
     } catch (error) {
       // An error of ours is nobody's guess.
-      if (!(error instanceof AppError && GUESSES.has(error.problem))) await takeOff();
+      if (!(error instanceof AppError && GUESSES.has(error.code))) await takeOff();
       throw error;
     }
   }

@@ -60,7 +60,14 @@ export function assignmentsFeature(deps: Deps) {
       ],
     },
     jobs: {
-      assignment: assignmentJob({ database, assignments, opener, maker: readingMaker, exportDocuments, store }),
+      assignment: assignmentJob({
+        database,
+        assignments,
+        opener,
+        maker: readingMaker,
+        exportDocuments,
+        store,
+      }),
     },
     cleanUps,
   };

@@ -34,7 +34,7 @@ export function feedRoutes({ shareAccess, publicAddress, database: { db } }: Fee
   const router = Router();
   const enter = (request: Request) =>
     shareAccess.enter(keyOf(request), '', request).catch((error: unknown) => {
-      throw error instanceof AppError && error.problem === 'pin-needed'
+      throw error instanceof AppError && error.code === 'pin-needed'
         ? new AppError('not-found', 'A page with a PIN has no feed.')
         : error;
     });
@@ -124,10 +124,10 @@ export function artworkRoutes({ database: { db } }: Pick<FeedRouteDeps, 'databas
     express.raw({ type: () => true, limit: MOST_BYTES }),
     async (request, response) => {
       const content: unknown = request.body;
-      const problem = Buffer.isBuffer(content)
+      const code = Buffer.isBuffer(content)
         ? await artworkProblem(content)
         : `Send a picture of ${ARTWORK_SIDES[0]} to ${ARTWORK_SIDES[1]} pixels on a side.`;
-      if (problem !== undefined) throw new AppError('file-type', problem);
+      if (code !== undefined) throw new AppError('file-type', code);
       await db
         .update(schools)
         .set({ artwork: content as Buffer })

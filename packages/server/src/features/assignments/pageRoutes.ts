@@ -82,7 +82,7 @@ export function pageRoutes({ shareAccess, pageFolder }: PageRouteDeps): Router {
         request.log.error({ err: error }, 'a pupil’s page could not be opened');
         return { state: 'trouble' };
       }
-      return { state: STATES[error.problem] ?? 'trouble' };
+      return { state: STATES[error.code] ?? 'trouble' };
     }
   };
   return router;

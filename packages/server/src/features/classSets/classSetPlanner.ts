@@ -56,7 +56,7 @@ export class ClassSetPlanner {
         told.push(await this.#ofPupil(schoolId, pupilId, name, request, output, anew));
       } catch (error) {
         if (!(error instanceof AppError)) throw error;
-        told.push({ ...NOTHING, pupilId, name, fileName: '', files: 0, voice: '', problem: error.message });
+        told.push({ ...NOTHING, pupilId, name, fileName: '', files: 0, voice: '', error: error.message });
       }
     }
     const byEngine = new Map<string, number>();
@@ -126,7 +126,7 @@ export class ClassSetPlanner {
       }
     }
     if (request.joining !== null) files = 1;
-    return { ...amount, pupilId, name, fileName, files, voice, problem: null };
+    return { ...amount, pupilId, name, fileName, files, voice, error: null };
   }
 
   /** What a planned reading takes; what is missing of it is noted. @param anew where; undefined where no sound is needed. */

@@ -3,7 +3,7 @@ import type {
   ClassSetPlan,
   Handout,
   HandoutSummary,
-  Problem,
+  ApiErrorBody,
   Pupil,
   StaleItem,
 } from '@aurelfield/api';
@@ -74,7 +74,7 @@ describe('a plan', () => {
     expect(told.pupils[0]).toMatchObject({
       fileName: `Ferry times – ${one.name}.mp3`,
       files: 1,
-      problem: null,
+      error: null,
     });
     expect(told.total.seconds).toBeGreaterThan(2);
     expect(told.expectedSeconds).toBeGreaterThan(0);
@@ -144,7 +144,7 @@ describe('a plan', () => {
     ).body;
     const english = await add('Bells', 'The bell rings.');
     const told = await plan(request([handout, english], pupils.slice(0, 1)));
-    expect(told.pupils[0]?.problem).toContain('No voice here speaks');
+    expect(told.pupils[0]?.error).toContain('No voice here speaks');
   });
 
   test.each([
@@ -155,7 +155,7 @@ describe('a plan', () => {
   ])('%s is refused in words', async (_name, more, status, words) => {
     const [handout] = (await client.get<HandoutSummary[]>('/handouts')).body as [HandoutSummary];
     for (const address of ['/class-sets/plan', '/class-sets']) {
-      const { body, status: told } = await client.send<Problem>('POST', address, request([handout], pupils.slice(0, 1), more)); // prettier-ignore
+      const { body, status: told } = await client.send<ApiErrorBody>('POST', address, request([handout], pupils.slice(0, 1), more)); // prettier-ignore
       expect(told).toBe(status);
       expect(body.message).toContain(words);
     }
@@ -301,7 +301,7 @@ describe('a class set', () => {
     await act(set, 'cancel');
     server.engine.failure = undefined;
     expect((await ended(set)).state).toBe('cancelled');
-    const { body, status } = await client.get<Problem>(`/class-sets/${set.id}/package.zip`);
+    const { body, status } = await client.get<ApiErrorBody>(`/class-sets/${set.id}/package.zip`);
     expect(status).toBe(422);
     expect(body.message).toContain('No file of this class set is made');
     await act(set, 'go-on');

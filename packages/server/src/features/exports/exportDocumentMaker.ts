@@ -32,7 +32,9 @@ export interface NamedExportDocument {
 }
 
 /** The facts of an edition alone. */
-export type NamedFacts = Pick<NamedExportDocument, 'subject'> & { readonly exportDocument: Pick<ExportDocument, 'facts'> };
+export type NamedFacts = Pick<NamedExportDocument, 'subject'> & {
+  readonly exportDocument: Pick<ExportDocument, 'facts'>;
+};
 
 /** Readings → editions: what formats are given. */
 export class ExportDocumentMaker {
@@ -129,7 +131,10 @@ export class ExportDocumentMaker {
     const exportDocuments: NamedExportDocument[] = [];
     for (const reading of all) {
       const named = await this.of(reading);
-      exportDocuments.push({ ...named, exportDocument: await withSpokenTitle(named.exportDocument, reading, this.#deps) });
+      exportDocuments.push({
+        ...named,
+        exportDocument: await withSpokenTitle(named.exportDocument, reading, this.#deps),
+      });
     }
     return {
       subject: exportDocuments[0]?.subject ?? '',

@@ -150,7 +150,10 @@ export class ExportService {
         signal.throwIfAborted();
         const fileName = names.unique(nameFor(named, naming, section), format.extension);
         const target = `${object}-${nth}.${format.extension}`;
-        const bytes = await this.#store(format.write(exportDocument, { quality: output.quality, signal }), target);
+        const bytes = await this.#store(
+          format.write(exportDocument, { quality: output.quality, signal }),
+          target,
+        );
         files.push({ object: target, fileName, mediaType: format.mediaType, bytes });
       }
       return files;
@@ -243,11 +246,17 @@ function knownFormat(id: string): Format {
 /** The edition as its files may say whom they are for: tags and books carry initials where names of files do. */
 function signedExportDocument(exportDocument: ExportDocument, { initials }: Naming): ExportDocument {
   if (!initials) return exportDocument;
-  return { ...exportDocument, facts: { ...exportDocument.facts, pupil: initialsOf(exportDocument.facts.pupil) } };
+  return {
+    ...exportDocument,
+    facts: { ...exportDocument.facts, pupil: initialsOf(exportDocument.facts.pupil) },
+  };
 }
 
 /** The editions that go into files, each with the number and title of its section. */
-function shaped(exportDocument: ExportDocument, { shape }: Output): { exportDocument: ExportDocument; section: string }[] {
+function shaped(
+  exportDocument: ExportDocument,
+  { shape }: Output,
+): { exportDocument: ExportDocument; section: string }[] {
   switch (shape.kind) {
     case 'whole':
       return [{ exportDocument, section: '' }];

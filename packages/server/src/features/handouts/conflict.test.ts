@@ -1,4 +1,4 @@
-import type { BlockView, Handout, Problem, Saved, VersionView } from '@aurelfield/api';
+import type { BlockView, Handout, ApiErrorBody, Saved, VersionView } from '@aurelfield/api';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { addSecondTeacher, SECOND_TEACHER } from '../../testing/addTeacher.ts';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
@@ -30,11 +30,15 @@ class Desk {
   }
 
   async type(text: string): Promise<number> {
-    const { status, body } = await this.#client.send<Saved & Problem>('PUT', `/handouts/${this.id}/blocks`, {
-      content: [{ type: 'paragraph', text }],
-      base: this.base,
-      window: this.#window,
-    });
+    const { status, body } = await this.#client.send<Saved & ApiErrorBody>(
+      'PUT',
+      `/handouts/${this.id}/blocks`,
+      {
+        content: [{ type: 'paragraph', text }],
+        base: this.base,
+        window: this.#window,
+      },
+    );
     if (status === 200) this.base = body.contentHash;
     return status;
   }

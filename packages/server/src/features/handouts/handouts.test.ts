@@ -3,7 +3,7 @@ import {
   type Handout,
   type HandoutSummary,
   type DocumentPreview,
-  type Problem,
+  type ApiErrorBody,
 } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
@@ -80,7 +80,7 @@ describe('the shelf', () => {
     ['too much text', { ...INPUT, text: 'moss '.repeat(1_000_000) }, 413],
   ])('%s is refused and nothing is stored', async (_name, input, status) => {
     const before = (await client.get<unknown[]>('/handouts')).body.length;
-    const answer = await client.upload<Problem>('/handouts', input);
+    const answer = await client.upload<ApiErrorBody>('/handouts', input);
     expect(answer.status).toBe(status);
     expect(answer.body.message).toMatch(/\.$/u);
     expect((await client.get<unknown[]>('/handouts')).body).toHaveLength(before);
@@ -156,13 +156,13 @@ describe('what was found', () => {
       413,
       'too-long',
     ],
-  ])('%s is refused with a reason', async (_name, file, status, problem) => {
-    const answer = await client.upload<Problem>('/imports/file', undefined, file);
-    expect([answer.status, answer.body.problem]).toEqual([status, problem]);
+  ])('%s is refused with a reason', async (_name, file, status, code) => {
+    const answer = await client.upload<ApiErrorBody>('/imports/file', undefined, file);
+    expect([answer.status, answer.body.code]).toEqual([status, code]);
   });
 
   test('no file at all, and a body that is no JSON', async () => {
-    expect((await client.upload<Problem>('/imports/file')).body.problem).toBe('no-file');
+    expect((await client.upload<ApiErrorBody>('/imports/file')).body.code).toBe('no-file');
     const broken = await client.fetch('/imports/text', {
       method: 'POST',
       body: '{"text":',

@@ -1,4 +1,4 @@
-import type { BlockView, CheckedText, Handout, Problem, Saved, VersionView } from '@aurelfield/api';
+import type { BlockView, CheckedText, Handout, ApiErrorBody, Saved, VersionView } from '@aurelfield/api';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
 
@@ -22,7 +22,7 @@ const save = (
   reason = 'edited',
   window = 'a window',
 ) =>
-  client.send<Saved & Problem>('PUT', `/handouts/${handout.id}/blocks`, {
+  client.send<Saved & ApiErrorBody>('PUT', `/handouts/${handout.id}/blocks`, {
     content,
     base: handout.contentHash,
     reason,
@@ -53,7 +53,7 @@ describe('saving', () => {
     expect(first.status).toBe(200);
     expect((await save(handout, [paragraph('One. Three.')])).status).toBe(200);
     const late = await save(handout, [paragraph('One. Four.')]);
-    expect([late.status, late.body.problem]).toEqual([409, 'changed']);
+    expect([late.status, late.body.code]).toEqual([409, 'changed']);
     expect((await client.get<Handout>(`/handouts/${handout.id}`)).body.blocks).toMatchObject([
       paragraph('One. Three.'),
     ]);

@@ -6,7 +6,7 @@ export async function fetchForReading(address: string, options: FetchOptions): R
   try {
     return await fetchPage(address, options);
   } catch (error) {
-    if (error instanceof ReaderError) throw new AppError(error.problem, error.message);
+    if (error instanceof ReaderError) throw new AppError(error.code, error.message);
     throw error;
   }
 }

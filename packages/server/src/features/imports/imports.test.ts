@@ -1,4 +1,4 @@
-import type { Handout, DocumentPreview, PlaceInLine, Problem } from '@aurelfield/api';
+import type { Handout, DocumentPreview, PlaceInLine, ApiErrorBody } from '@aurelfield/api';
 import { fetchPage } from '@aurelfield/readers';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -28,7 +28,7 @@ const readersRunning = () =>
       }
     }).length;
 const examine = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
-  client.upload<DocumentPreview & Problem>('/imports/file', undefined, { name, bytes });
+  client.upload<DocumentPreview & ApiErrorBody>('/imports/file', undefined, { name, bytes });
 const store = (imported: DocumentPreview) =>
   client.upload<Handout>('/handouts', {
     title: imported.title,
@@ -64,11 +64,11 @@ describe('a file', () => {
   test('that cannot be read is refused in words, nothing is stored, and the server goes on', async () => {
     const before = (await client.get<unknown[]>('/handouts')).body.length;
     const { status, body } = await examine('locked.pdf', fixture('locked.pdf'));
-    expect([status, body.problem]).toEqual([422, 'encrypted']);
+    expect([status, body.code]).toEqual([422, 'encrypted']);
     expect(body.message).toContain('password');
-    expect((await examine('a.docx', new Uint8Array(0))).body.problem).toBe('empty');
+    expect((await examine('a.docx', new Uint8Array(0))).body.code).toBe('empty');
     const large = await examine('a.docx', new Uint8Array(51 * 1024 * 1024));
-    expect([large.status, large.body.problem]).toEqual([413, 'too-large']);
+    expect([large.status, large.body.code]).toEqual([413, 'too-large']);
     expect((await client.get<unknown[]>('/handouts')).body).toHaveLength(before);
     expect((await client.get('/health')).status).toBe(200);
   });
@@ -124,7 +124,7 @@ describe('a file', () => {
 
 describe('a web page', () => {
   const fetchIt = (address: string) =>
-    client.send<DocumentPreview & Problem>('POST', '/imports/page', { address });
+    client.send<DocumentPreview & ApiErrorBody>('POST', '/imports/page', { address });
 
   test('of the stand-in site gives its main text, and keeps its address and source', async () => {
     const { body } = await fetchIt(`${site}/river/bore`);
@@ -147,9 +147,9 @@ describe('a web page', () => {
     ['loopback in one number', 'http://2130706433/', 'private'],
     ['a private network', 'http://192.168.1.1/', 'private'],
     ['link-local', 'http://169.254.169.254/latest/meta-data', 'private'],
-  ])('at %s is not fetched', async (_what, address, problem) => {
+  ])('at %s is not fetched', async (_what, address, code) => {
     const { status, body } = await fetchIt(address);
-    expect([status, body.problem]).toEqual([problem === 'too-large' ? 413 : 422, problem]);
+    expect([status, body.code]).toEqual([code === 'too-large' ? 413 : 422, code]);
   });
 
   test.each([
@@ -158,9 +158,9 @@ describe('a web page', () => {
     ['never ends', '/endless', 'too-large'],
     ['is a file', '/file.zip', 'not-a-page'],
     ['is not there', '/nowhere', 'status'],
-  ])('that %s is refused in words', async (_what, path, problem) => {
+  ])('that %s is refused in words', async (_what, path, code) => {
     const { status, body } = await fetchIt(site + path);
-    expect([status, body.problem]).toEqual([problem === 'too-large' ? 413 : 422, problem]);
+    expect([status, body.code]).toEqual([code === 'too-large' ? 413 : 422, code]);
     expect(body.message.length).toBeGreaterThan(20);
   });
 
@@ -170,13 +170,13 @@ describe('a web page', () => {
     const address = site.replace('127.0.0.1', 'school.example') + '/river/bore';
     await expect(
       fetchPage(address, { allowedOrigins: [], resolve: () => Promise.resolve(['127.0.0.1']) }),
-    ).rejects.toMatchObject({ problem: 'private' });
+    ).rejects.toMatchObject({ code: 'private' });
     await expect(
       fetchPage(address, {
         allowedOrigins: [],
         resolve: () => Promise.resolve(['93.184.216.34', '10.0.0.1']),
       }),
-    ).rejects.toMatchObject({ problem: 'private' });
+    ).rejects.toMatchObject({ code: 'private' });
     expect(await visits()).toEqual(before);
   });
 });

@@ -63,7 +63,12 @@ export class PhotoStaging {
   }
 
   /** Keeps what was read of a photo, in the place of what was read before. */
-  async putReading(schoolId: string, uploadId: string, reading: PhotoReading, flat: Uint8Array): Promise<void> {
+  async putReading(
+    schoolId: string,
+    uploadId: string,
+    reading: PhotoReading,
+    flat: Uint8Array,
+  ): Promise<void> {
     await this.#put(schoolId, uploadId, 'flat.jpg', flat);
     await this.#put(schoolId, uploadId, 'reading.json', Buffer.from(JSON.stringify(reading)));
   }

@@ -1,4 +1,11 @@
-import type { Handout, DocumentPreview, PhotoPageView, PhotoRead, PhotoView, Problem } from '@aurelfield/api';
+import type {
+  Handout,
+  DocumentPreview,
+  PhotoPageView,
+  PhotoRead,
+  PhotoView,
+  ApiErrorBody,
+} from '@aurelfield/api';
 import { matchPhotoWords } from '@aurelfield/core';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -14,9 +21,9 @@ afterAll(() => server.stop());
 
 const MOSS = new Uint8Array(readFileSync(new URL('../../../demo/photos/moss.jpg', import.meta.url)));
 const look = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
-  client.upload<PhotoView & Problem>('/imports/photos', undefined, { name, bytes });
+  client.upload<PhotoView & ApiErrorBody>('/imports/photos', undefined, { name, bytes });
 const read = (uploadId: string, corners?: PhotoView['corners']) =>
-  client.send<PhotoRead & Problem>('POST', `/imports/photos/${uploadId}/read`, {
+  client.send<PhotoRead & ApiErrorBody>('POST', `/imports/photos/${uploadId}/read`, {
     languages: ['eng'],
     ...(corners ? { corners } : {}),
   });
@@ -31,7 +38,9 @@ describe('photos become a handout', () => {
     const shown = await client.fetch(`/imports/photos/${photo.uploadId}/shown`);
     expect(shown.headers.get('content-type')).toBe('image/jpeg');
 
-    const early = await client.send<Problem>('POST', '/imports/photos/together', { uploadIds: [photo.uploadId] });
+    const early = await client.send<ApiErrorBody>('POST', '/imports/photos/together', {
+      uploadIds: [photo.uploadId],
+    });
     expect(early.status).toBe(410);
     const { body: found } = await read(photo.uploadId, photo.corners);
     expect(found.words).toBeGreaterThan(250);
@@ -102,25 +111,25 @@ describe('when something is wrong', () => {
   test.each([
     ['a text', new TextEncoder().encode('The tide is at nine.'), 'not-photo'],
     ['nothing', new Uint8Array(0), 'empty'],
-  ])('%s is refused in words', async (_what, bytes, problem) => {
+  ])('%s is refused in words', async (_what, bytes, code) => {
     const { status, body } = await look('page.jpg', bytes);
-    expect([status, body.problem]).toEqual([422, problem]);
+    expect([status, body.code]).toEqual([422, code]);
   });
 
   test('corners that make no page, tickets of nobody, and a PDF that is none', async () => {
     const { body: photo } = await look('moss.jpg', MOSS);
     const [a, b, c, d] = photo.corners ?? [];
     if (!a || !b || !c || !d) throw new Error('No page was found.');
-    expect((await read(photo.uploadId, [a, c, b, d])).body.problem).toBe('corners');
+    expect((await read(photo.uploadId, [a, c, b, d])).body.code).toBe('corners');
     expect((await read('00000000-0000-4000-8000-000000000000')).status).toBe(410);
     const removed = await client.send('DELETE', `/imports/photos/${photo.uploadId}`);
     expect(removed.status).toBe(204);
     expect((await client.fetch(`/imports/photos/${photo.uploadId}/shown`)).status).toBe(410);
-    const scan = await client.upload<Problem>('/imports/scan', undefined, {
+    const scan = await client.upload<ApiErrorBody>('/imports/scan', undefined, {
       name: 'x.pdf',
       bytes: new TextEncoder().encode('%PDF-1.4 and nothing more'),
     });
-    expect([scan.status, scan.body.problem]).toEqual([422, 'broken']);
+    expect([scan.status, scan.body.code]).toEqual([422, 'broken']);
     expect((await client.get('/health')).status).toBe(200);
   });
 });

@@ -34,7 +34,7 @@ export class Readers {
         ...(key === undefined ? {} : { onPlace: (ahead) => this.#places.set(key, ahead) }),
       });
     } catch (error) {
-      if (error instanceof ReaderError) throw new AppError(error.problem, error.message);
+      if (error instanceof ReaderError) throw new AppError(error.code, error.message);
       throw error;
     } finally {
       if (key !== undefined) this.#places.delete(key);

@@ -4,7 +4,7 @@ import type {
   ParallelText,
   Decided,
   Handout,
-  Problem,
+  ApiErrorBody,
   Pupil,
   Reading,
   ReadingSentence,
@@ -75,11 +75,11 @@ describe('study marks', () => {
   });
 
   test('what is not in the text is refused', async () => {
-    const answer = await client.send<Problem>('POST', path(), {
+    const answer = await client.send<ApiErrorBody>('POST', path(), {
       ...mark('It is hot.', 'rose'),
       written: 'It is cold.',
     });
-    expect([answer.status, answer.body.problem]).toEqual([409, 'moved']);
+    expect([answer.status, answer.body.code]).toEqual([409, 'moved']);
   });
 
   test('are saved by colour in the order of the text, as text and as a Word document that can be read again', async () => {
@@ -98,7 +98,7 @@ describe('study marks', () => {
     });
     expect(JSON.stringify(read.body)).toContain('You asked me');
     expect(JSON.stringify(read.body)).not.toContain('It is hot.');
-    expect((await client.get<Problem>(`${path()}/file?format=txt&colour=fern`)).body.problem).toBe('empty');
+    expect((await client.get<ApiErrorBody>(`${path()}/file?format=txt&colour=fern`)).body.code).toBe('empty');
   });
 });
 
@@ -149,13 +149,13 @@ describe('several voices', () => {
     expect(
       after.speeches.find(({ block, start }) => block === speech?.block && start === speech?.start)?.who,
     ).toBeNull();
-    const late = await client.send<Problem>('PUT', path(), {
+    const late = await client.send<ApiErrorBody>('PUT', path(), {
       isOn: false,
       voices: {},
       passages: [],
       revision: before.revision,
     });
-    expect([late.status, late.body.problem]).toEqual([409, 'changed']);
+    expect([late.status, late.body.code]).toEqual([409, 'changed']);
     expect((await cast()).isOn).toBe(true);
     await client.send('PUT', path(), { isOn: false, voices: {}, passages: [], revision: after.revision });
   });
@@ -168,7 +168,7 @@ describe('two languages', () => {
     expect((await client.get(path())).body).toBeNull();
     expect(
       (
-        await client.send<Problem>('POST', '/readings', {
+        await client.send<ApiErrorBody>('POST', '/readings', {
           handoutId: letter.id,
           pupilId: pupil('Kasia'),
           side: 'both',
@@ -184,11 +184,11 @@ describe('two languages', () => {
     });
     expect(answer.body.origin).toBe('translated');
     expect(answer.body.pairs.every(({ parallelText }) => parallelText !== '')).toBe(true);
-    const refused = await client.send<Problem>('POST', `${path()}/translate`, {
+    const refused = await client.send<ApiErrorBody>('POST', `${path()}/translate`, {
       language: 'cy',
       revision: 1,
     });
-    expect(refused.body.problem).toBe('no-translation');
+    expect(refused.body.code).toBe('no-translation');
     expect(refused.body.message).toContain('stand-in');
   });
 
@@ -229,18 +229,18 @@ describe('two languages', () => {
       ['Letter from the kiln', 'Brief aus dem Ofen'],
       ['It is hot.', 'Es ist heiß.'],
     ]);
-    const empty = await client.uploadWith<Problem>(
+    const empty = await client.uploadWith<ApiErrorBody>(
       `${path()}/table`,
       { language: 'de', revision: String(taken.body.revision) },
       { name: 'leer.csv', bytes: bytes('only one column\n') },
     );
-    expect(empty.body.problem).toBe('empty');
-    const late = await client.send<Problem>('PUT', path(), {
+    expect(empty.body.code).toBe('empty');
+    const late = await client.send<ApiErrorBody>('PUT', path(), {
       language: 'pl',
       text: 'Spóźnione.',
       revision: 1,
     });
-    expect(late.body.problem).toBe('changed');
+    expect(late.body.code).toBe('changed');
     await client.send('DELETE', path());
     expect((await client.get(path())).body).toBeNull();
   });

@@ -4,7 +4,7 @@ import {
   type BoardSummary,
   type OpenBoard,
   type Phrase,
-  type Problem,
+  type ApiErrorBody,
 } from '@aurelfield/api';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -77,12 +77,12 @@ describe('a teacher’s boards', () => {
   test('two teachers: the second is told, and nothing is overwritten', async () => {
     const before = (await client.get<Board>(`/boards/${board.id}`)).body;
     const [one, other] = await Promise.all([
-      client.send<Problem>('PUT', `/boards/${board.id}`, { ...inputOf(before), name: 'One' }),
-      client.send<Problem>('PUT', `/boards/${board.id}`, { ...inputOf(before), name: 'Other' }),
+      client.send<ApiErrorBody>('PUT', `/boards/${board.id}`, { ...inputOf(before), name: 'One' }),
+      client.send<ApiErrorBody>('PUT', `/boards/${board.id}`, { ...inputOf(before), name: 'Other' }),
     ]);
     expect([one.status, other.status].sort()).toEqual([200, 409]);
     const refused = one.status === 409 ? one : other;
-    expect(refused.body.problem).toBe('changed');
+    expect(refused.body.code).toBe('changed');
     const after = (await client.get<Board>(`/boards/${board.id}`)).body;
     expect(after.name).toBe(one.status === 200 ? 'One' : 'Other');
     expect(after.revision).toBe(before.revision + 1);
@@ -133,9 +133,9 @@ describe('the secret link', () => {
     const first = await link();
     const second = await link();
     const answers = [
-      await stranger.get<Problem>(`/open-boards/${first}`),
-      await stranger.get<Problem>(`/open-boards/${'a'.repeat(32)}`),
-      await stranger.get<Problem>('/open-boards/x'),
+      await stranger.get<ApiErrorBody>(`/open-boards/${first}`),
+      await stranger.get<ApiErrorBody>(`/open-boards/${'a'.repeat(32)}`),
+      await stranger.get<ApiErrorBody>('/open-boards/x'),
     ];
     expect(answers.map(({ status, body }) => [status, body])).toEqual(
       answers.map(() => [404, answers[0]?.body]),

@@ -2,7 +2,7 @@ import type {
   Doubtful,
   Handout,
   LeftOutView,
-  Problem,
+  ApiErrorBody,
   Pupil,
   Reading,
   ReadingSentence,
@@ -76,7 +76,7 @@ describe('doubtful words', () => {
 
   test('of a language without a dictionary are refused in words', async () => {
     const handout = await add('Woda w rzece.', 'pl');
-    const { status, body } = await client.get<Problem>(
+    const { status, body } = await client.get<ApiErrorBody>(
       `/handouts/${handout.id}/doubtful?pupilId=${pupil.id}`,
     );
     expect(status).toBe(422);
@@ -148,7 +148,7 @@ describe('how a word is read', () => {
 
   test('is not told of a place that is not in the text', async () => {
     const handout = await add('Short.');
-    const { status, body } = await client.get<Problem>(
+    const { status, body } = await client.get<ApiErrorBody>(
       `/handouts/${handout.id}/other-readings?block=b0000000&start=0`,
     );
     expect([400, 409, 422]).toContain(status);

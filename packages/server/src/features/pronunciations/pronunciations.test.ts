@@ -3,7 +3,7 @@ import type {
   Entry,
   Handout,
   Imported,
-  Problem,
+  ApiErrorBody,
   Pupil,
   Reading,
   ReadingSentence,
@@ -41,7 +41,7 @@ describe('lists', () => {
   test('an entry is added, changed and removed', async () => {
     const added = (await client.send<Entry>('POST', '/pronunciations', { ...ENTRY, said: 'WEE-er' })).body;
     expect(
-      (await client.send<Problem>('POST', '/pronunciations', { ...ENTRY, said: 'WEE-er' })).body.problem,
+      (await client.send<ApiErrorBody>('POST', '/pronunciations', { ...ENTRY, said: 'WEE-er' })).body.code,
     ).toBe('exists');
     const changed = await client.send<Entry>('PUT', `/pronunciations/${added.id}`, {
       ...ENTRY,
@@ -59,7 +59,7 @@ describe('lists', () => {
     ['a list for nobody', { ...ENTRY, scope: 'class' }, 400, 'which pupil, class or subject'],
     ['nothing written', { ...ENTRY, written: ' ' }, 400, 'as it is written'],
   ])('%s is refused with advice', async (_name, input, status, advice) => {
-    const answer = await client.send<Problem>('POST', '/pronunciations', input);
+    const answer = await client.send<ApiErrorBody>('POST', '/pronunciations', input);
     expect(answer.status).toBe(status);
     expect(answer.body.message).toContain(advice);
   });
@@ -98,7 +98,7 @@ describe('lists', () => {
 
 describe('files', () => {
   const send = (name: string, content: Uint8Array<ArrayBuffer>) =>
-    client.uploadWith<Imported & Problem>(
+    client.uploadWith<Imported & ApiErrorBody>(
       '/pronunciations/file',
       { scope: 'class', scopeValue: 'Year 8' },
       { name, bytes: content },
@@ -124,10 +124,10 @@ describe('files', () => {
     ['an entity bomb', 'x.pls', bytes('<!DOCTYPE l [<!ENTITY a "aa">]><lexicon>&a;</lexicon>'), 'lexicon'],
     ['broken XML', 'x.pls', bytes('<lexicon>'), 'lexicon'],
     ['a table without entries', 'x.csv', bytes('a,b\nc'), 'empty'],
-  ])('%s is refused and the list stays as it was', async (_name, name, content, problem) => {
+  ])('%s is refused and the list stays as it was', async (_name, name, content, code) => {
     const before = (await client.get<Entry[]>('/pronunciations')).body;
     const { status, body } = await send(name, content);
-    expect([status, body.problem]).toEqual([422, problem]);
+    expect([status, body.code]).toEqual([422, code]);
     expect((await client.get<Entry[]>('/pronunciations')).body).toEqual(before);
   });
 });

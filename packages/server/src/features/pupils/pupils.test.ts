@@ -1,4 +1,4 @@
-import type { ClassList, HeardSample, PastProfile, Problem, Pupil, VoiceInfo } from '@aurelfield/api';
+import type { ClassList, HeardSample, PastProfile, ApiErrorBody, Pupil, VoiceInfo } from '@aurelfield/api';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
@@ -54,7 +54,7 @@ describe('pupils', () => {
   ])('%s is refused', async (_name, change, message) => {
     const [model] = await list();
     const profile = { ...model?.profile, ...('profile' in change ? change.profile : {}) };
-    const answer = await client.send<Problem>('POST', '/pupils', { ...model, ...change, profile });
+    const answer = await client.send<ApiErrorBody>('POST', '/pupils', { ...model, ...change, profile });
     expect(answer.status).toBe(400);
     if (message !== undefined) expect(answer.body.message).toBe(message);
   });
@@ -109,7 +109,7 @@ describe('history', () => {
     const path = `/pupils/${first?.id ?? ''}`;
     const [one, other] = await Promise.all(
       [101, 102].map((pace) =>
-        client.send<Problem>('PUT', path, { ...first, profile: { ...first?.profile, pace } }),
+        client.send<ApiErrorBody>('PUT', path, { ...first, profile: { ...first?.profile, pace } }),
       ),
     );
     const refused = [one, other].find((answer) => answer?.status === 409);
@@ -135,7 +135,7 @@ test('a class list is looked at first, then taken in with the profile of another
   const after = await list();
   expect(after.find(({ name }) => name === 'Merryn')?.profile).toEqual(tobias?.profile);
   expect(after.find(({ id }) => id === tobias?.id)?.classes).toEqual([...(tobias?.classes ?? []), 'Chess']);
-  const wrong = await client.uploadWith<Problem>(
+  const wrong = await client.uploadWith<ApiErrorBody>(
     '/class-lists/read',
     {},
     { name: 'empty.csv', bytes: new TextEncoder().encode(' ') },

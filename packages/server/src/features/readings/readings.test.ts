@@ -1,4 +1,4 @@
-import type { Handout, HandoutSummary, Problem, Pupil, Reading, ReadingSentence } from '@aurelfield/api';
+import type { Handout, HandoutSummary, ApiErrorBody, Pupil, Reading, ReadingSentence } from '@aurelfield/api';
 import { readdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
@@ -142,11 +142,11 @@ describe('a reading', () => {
 
   test('a language without a voice is told, and mending the language mends it', async () => {
     const handout = await add('川は曲がる。', { language: 'ja' });
-    const refused = await client.send<Problem>('POST', '/readings', {
+    const refused = await client.send<ApiErrorBody>('POST', '/readings', {
       handoutId: handout.id,
       pupilId: pupil('Ines').id,
     });
-    expect([refused.status, refused.body.problem]).toEqual([422, 'no-voice']);
+    expect([refused.status, refused.body.code]).toEqual([422, 'no-voice']);
     expect(refused.body.message).toContain('Japanese');
     await client.send('PATCH', `/handouts/${handout.id}`, { language: 'en-GB' });
     expect((await open(handout)).status).toBe(200);

@@ -54,8 +54,8 @@ export function recordingJob(deps: RecordingJobDeps): JobHandler<'recording'> {
     } catch (error) {
       signal.throwIfAborted();
       if (!(error instanceof ReaderError) && !(error instanceof AppError)) throw error;
-      const problem = error.problem;
-      await recordings.setFailed(row.id, problem, error.message);
+      const code = error.code;
+      await recordings.setFailed(row.id, code, error.message);
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -113,7 +113,7 @@ export class RecordingRepository {
   async setAligning(db: Database, id: string, jobId: string): Promise<void> {
     await db
       .update(recordings)
-      .set({ state: 'aligning', jobId, problem: null, error: null })
+      .set({ state: 'aligning', jobId, code: null, error: null })
       .where(eq(recordings.id, id));
   }
 
@@ -150,8 +150,8 @@ export class RecordingRepository {
     });
   }
 
-  async setFailed(id: string, problem: string, error: string): Promise<void> {
-    await this.#db.update(recordings).set({ state: 'failed', problem, error }).where(eq(recordings.id, id));
+  async setFailed(id: string, code: string, error: string): Promise<void> {
+    await this.#db.update(recordings).set({ state: 'failed', code, error }).where(eq(recordings.id, id));
   }
 
   async change(schoolId: string, id: string, change: RecordingChange): Promise<void> {
@@ -230,7 +230,7 @@ function toSummary(row: RecordingRow, job: typeof jobs.$inferSelect | undefined)
     name: row.name,
     origin: row.origin,
     state: row.state,
-    problem: row.problem,
+    code: row.code,
     error: row.error,
     job:
       row.state === 'aligning' && job

@@ -5,7 +5,7 @@ import {
   type Handout,
   type Job,
   type Opened,
-  type Problem,
+  type ApiErrorBody,
   type Prompt,
   type Pupil,
   type PupilLink,
@@ -83,7 +83,7 @@ const bring = async (bytes: Buffer, { id } = handout, scope?: object) => {
     headers: { 'content-type': 'application/octet-stream' },
     body: new Uint8Array(bytes),
   });
-  return { status: response.status, body: (await response.json()) as RecordingSummary & Problem };
+  return { status: response.status, body: (await response.json()) as RecordingSummary & ApiErrorBody };
 };
 
 const settled = async ({ id }: { readonly id: string }): Promise<RecordingView> =>
@@ -386,11 +386,11 @@ describe('what is no reading of the text', () => {
       () => silence('long.mp3', 'anullsrc=r=8000:cl=mono', '-t', '10800', '-b:a', '8k'),
       'too-long',
     ],
-  ])('%s is refused in words, and the reading stays', async (_name, make, problem) => {
+  ])('%s is refused in words, and the reading stays', async (_name, make, code) => {
     const plain = await add(TEXT);
     const { body } = await bring(await make(), plain);
     const found = await settled(body);
-    expect([found.state, found.problem]).toEqual(['failed', problem]);
+    expect([found.state, found.code]).toEqual(['failed', code]);
     expect(found.error?.length).toBeGreaterThan(30);
     const { reading } = await readFor(plain);
     const rows = await server.running.context.readings.sentences(reading.id, 0, 10);
@@ -410,8 +410,12 @@ describe('what is no reading of the text', () => {
   });
 
   test('a form instead of a file is told so', async () => {
-    const answer = await client.send<Problem>('POST', `/handouts/${handout.id}/recordings/file?name=x`, {});
-    expect([answer.status, answer.body.problem]).toEqual([415, 'file-type']);
+    const answer = await client.send<ApiErrorBody>(
+      'POST',
+      `/handouts/${handout.id}/recordings/file?name=x`,
+      {},
+    );
+    expect([answer.status, answer.body.code]).toEqual([415, 'file-type']);
   });
 });
 
@@ -459,8 +463,8 @@ describe('a recording taken in the browser', () => {
     const { id } = await begin();
     const [first] = parts();
     await put(id, 0, first ?? Buffer.alloc(2));
-    const ended = await client.send<Problem>('POST', `/recordings/${id}/end`, { parts: 3 });
-    expect([ended.status, ended.body.problem]).toEqual([409, 'parts-missing']);
+    const ended = await client.send<ApiErrorBody>('POST', `/recordings/${id}/end`, { parts: 3 });
+    expect([ended.status, ended.body.code]).toEqual([409, 'parts-missing']);
     expect((await client.get<RecordingView>(`/recordings/${id}`)).body).toMatchObject({
       state: 'taking',
       parts: 1,
@@ -484,7 +488,7 @@ describe('edits', () => {
     recording = await settled(body);
   });
   const save = (revision: number, edits: unknown[]) =>
-    client.send<{ revision: number; edits: Record<string, number>[] } & Problem>(
+    client.send<{ revision: number; edits: Record<string, number>[] } & ApiErrorBody>(
       'PUT',
       `/recordings/${recording.id}/edits`,
       { revision, edits },
@@ -515,7 +519,7 @@ describe('edits', () => {
   test('are kept of one window only', async () => {
     const { revision } = (await client.get<RecordingView>(`/recordings/${recording.id}`)).body;
     const stale = await save(revision - 1, []);
-    expect([stale.status, stale.body.problem]).toEqual([409, 'changed']);
+    expect([stale.status, stale.body.code]).toEqual([409, 'changed']);
   });
 
   test('slow a reading down without its voice changing; its words stay in time', async () => {
@@ -548,7 +552,7 @@ describe('edits', () => {
   test('words are put right by hand, and are sure then', async () => {
     const { revision } = (await client.get<RecordingView>(`/recordings/${recording.id}`)).body;
     const set = (words: object[], at = revision) =>
-      client.send<{ revision: number } & Problem>('PUT', `/recordings/${recording.id}/words`, {
+      client.send<{ revision: number } & ApiErrorBody>('PUT', `/recordings/${recording.id}/words`, {
         revision: at,
         words,
       });

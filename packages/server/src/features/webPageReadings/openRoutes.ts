@@ -3,7 +3,7 @@ import { Router, type Request, type Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import path from 'node:path';
 import type {} from 'pino-http';
-import { problemOf } from '../../http/problem.ts';
+import { problemOf } from '../../http/errorHandler.ts';
 import type { SharedLimits } from '../../http/sharedLimits.ts';
 import { AppError } from '../../appError.ts';
 import type { WebPageReadingService } from './webPageReadingService.ts';

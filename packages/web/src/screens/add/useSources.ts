@@ -47,7 +47,7 @@ export function useSources() {
         change(id, { state: 'found', found });
         return { id, name, state: 'found', found };
       } catch (error) {
-        const isScan = error instanceof ApiError && error.problem === 'scan';
+        const isScan = error instanceof ApiError && error.code === 'scan';
         const failed = {
           state: 'failed',
           error: messageOf(error),

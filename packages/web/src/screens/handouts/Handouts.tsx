@@ -194,7 +194,12 @@ export function Handouts() {
           options={choices.classes}
           onChange={(className) => look({ className })}
         />
-        <SelectField label="Order" value={arrangement.sort} options={SORTS} onChange={(sort) => look({ sort })} />
+        <SelectField
+          label="Order"
+          value={arrangement.sort}
+          options={SORTS}
+          onChange={(sort) => look({ sort })}
+        />
         <SelectField
           label="Length for"
           value={pupil?.id ?? 'anyone'}

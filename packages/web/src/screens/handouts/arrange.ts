@@ -30,7 +30,14 @@ export interface HandoutListView extends Arrangement {
   readonly search: string;
 }
 
-const FIRST: HandoutListView = { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' };
+const FIRST: HandoutListView = {
+  from: 'shelf',
+  search: '',
+  subject: '',
+  className: '',
+  tag: '',
+  sort: 'newest',
+};
 
 /** What an address of the shelf says to look at; what it does not say, or says wrongly, is as at first. */
 export function lookOf(address: URLSearchParams): HandoutListView {

@@ -110,7 +110,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
       {reading.isError && (
         <Notice kind="error" action={<Button onPress={() => void reading.refetch()}>Try again</Button>}>
           {messageOf(reading.error)}
-          {reading.error instanceof ApiError && reading.error.problem === 'no-voice' && (
+          {reading.error instanceof ApiError && reading.error.code === 'no-voice' && (
             <ChangeLanguage handout={handout} />
           )}
         </Notice>

@@ -76,7 +76,7 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
   const costAgreed = rested !== undefined && agreedTo === rested;
   const needsConsent = plan.data?.cost !== null && plan.data?.cost !== undefined && !costAgreed;
   const count = draft.pupilIds.length * (request?.joining ? 1 : draft.handoutIds.length);
-  const isNameWrong = plan.error instanceof ApiError && plan.error.problem === 'name-pattern';
+  const isNameWrong = plan.error instanceof ApiError && plan.error.code === 'name-pattern';
   const start = () => {
     if (!request) return;
     begin.mutate({ ...request, costAgreed }, { onSuccess: ({ id }) => void navigate(`/make/${id}`) });

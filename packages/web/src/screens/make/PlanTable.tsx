@@ -84,7 +84,7 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
                   {pupil.name}
                   <small>{pupil.voice}</small>
                 </th>
-                {pupil.problem === null ? (
+                {pupil.error === null ? (
                   <>
                     <td>
                       {formatShare(pupil)}
@@ -98,7 +98,7 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
                   </>
                 ) : (
                   <td colSpan={3}>
-                    <Notice kind="error">{pupil.problem}</Notice>
+                    <Notice kind="error">{pupil.error}</Notice>
                   </td>
                 )}
               </tr>

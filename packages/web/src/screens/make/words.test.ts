@@ -30,7 +30,9 @@ describe('what a class set takes, in words', () => {
   );
 
   test('reasons and states', () => {
-    expect(formatReasons(['text', 'profile'])).toBe('the text was changed and the pupil’s profile was changed');
+    expect(formatReasons(['text', 'profile'])).toBe(
+      'the text was changed and the pupil’s profile was changed',
+    );
     expect(formatReasons(['something new'])).toBe('something new');
     const item = { done: 30, total: 120, state: 'running' } as Parameters<typeof formatState>[0];
     expect(formatState(item)).toBe('25 % made');

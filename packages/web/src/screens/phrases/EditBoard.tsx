@@ -207,7 +207,7 @@ function Editor({ board }: { readonly board: Board }) {
           after?.();
         },
         onError: (error) => {
-          if (error instanceof ApiError && error.problem === 'changed')
+          if (error instanceof ApiError && error.code === 'changed')
             void fetchBoard(board.id).then(setConflict);
         },
       },

@@ -156,7 +156,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
   useEffect(() => {
     if (isSaved) void navigate('/pupils');
   }, [isSaved, navigate]);
-  const isConflict = save.error instanceof ApiError && save.error.problem === 'changed';
+  const isConflict = save.error instanceof ApiError && save.error.code === 'changed';
   return (
     <>
       <ScreenTitle title={pupil?.name ?? 'A new pupil'}>

@@ -102,7 +102,9 @@ describe('what two profiles have otherwise', () => {
       { ...profile, pace: 90, pitch: 2, loudness: 'louder', fileKind: 'wav' },
       [],
     );
-    expect(formatDifferences(found, 2)).toBe('pace: 90 words a minute · pitch: 2 semitones higher · and 2 more');
+    expect(formatDifferences(found, 2)).toBe(
+      'pace: 90 words a minute · pitch: 2 semitones higher · and 2 more',
+    );
     expect(formatDifferences([])).toBe('nothing changed');
   });
 });

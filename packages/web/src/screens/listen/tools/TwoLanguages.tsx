@@ -77,7 +77,12 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
           {found ? 'Lay another text beside it' : 'Lay a text in another language beside this one'}
         </summary>
         <div style={{ display: 'grid', gap: '0.75rem', marginTop: '0.75rem' }}>
-          <SelectField label="Language" value={chosen} options={languageOptions(spoken)} onChange={setWanted} />
+          <SelectField
+            label="Language"
+            value={chosen}
+            options={languageOptions(spoken)}
+            onChange={setWanted}
+          />
           <Field
             label="The same text in that language"
             rows={5}

@@ -46,7 +46,7 @@ export const unknownAddress: RequestHandler = (_request, _response, next) => {
 };
 
 /** Turns errors into answers, all of them here; what nobody foresaw is logged and told as a failure of ours. */
-export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
+export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (request.socket.destroyed || response.writableEnded) {
     // Who asked has gone: there is nobody to tell, and nothing went wrong.
     response.destroy();
@@ -56,17 +56,17 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
     next(error);
     return;
   }
-  const { status, problem, message } = problemOf(error);
-  if (problem === 'failure') request.log.error({ err: error }, 'unforeseen error');
-  response.status(status).json({ problem, message });
+  const { status, code, message } = problemOf(error);
+  if (code === 'failure') request.log.error({ err: error }, 'unforeseen error');
+  response.status(status).json({ code, message });
 };
 
 /** What is answered to an error: a status, a word for the program, a sentence for a person. `failure` is what nobody foresaw. */
-export function problemOf(error: unknown): { status: number; problem: string; message: string } {
+export function problemOf(error: unknown): { status: number; code: string; message: string } {
   const refusal = asRefusal(error);
-  if (refusal === undefined) return { status: 500, problem: 'failure', message: FAILURE };
-  const { problem, message } = refusal;
-  return { status: STATUS[problem] ?? 422, problem, message };
+  if (refusal === undefined) return { status: 500, code: 'failure', message: FAILURE };
+  const { code, message } = refusal;
+  return { status: STATUS[code] ?? 422, code, message };
 }
 
 function asRefusal(error: unknown): AppError | undefined {
