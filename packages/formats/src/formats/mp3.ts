@@ -1,4 +1,3 @@
- 
 import { ID3Writer } from 'browser-id3-writer';
 import { secondsOf, sectionsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
