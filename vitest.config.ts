@@ -39,10 +39,9 @@ export default defineConfig({
         ['packages/{core,formats,readers,voices,cli}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
         shared,
       ),
-      project('dom', ['packages/{player,web,page}/src/**/*.test.{ts,tsx}'], {
-        ...shared,
-        environment: 'jsdom',
-      }),
+      project('dom', ['packages/{player,web,page}/src/**/*.test.ts'], { ...shared, environment: 'jsdom' }),
+      // Testing Library keeps the document that it first saw: each file needs a document and modules of its own.
+      project('components', ['packages/{web,page}/src/**/*.test.tsx'], { environment: 'jsdom' }),
       project('server', ['packages/server/src/**/*.test.ts'], { ...database, ...shared }),
       project('e2e', ['e2e/*.test.ts', 'e2e/processes/**/*.test.ts'], {
         ...database,

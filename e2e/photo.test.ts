@@ -44,6 +44,8 @@ const toDoubtful = async () => {
       before,
     );
   }
+  // Its mark is drawn a moment after the list has moved on.
+  await page.waitForSelector('.tiptap .spot');
 };
 const spotted = () => page.$eval('.tiptap .spot', (mark) => mark.textContent);
 const selected = () => page.evaluate(() => window.getSelection()?.toString() ?? '');
