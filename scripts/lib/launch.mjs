@@ -59,7 +59,7 @@ export async function launch(role) {
       if (role === 'serve') console.log('It serves only: start at least one worker with  npm run worker\n');
       if (role !== 'work' && environment.AUREL_DEMO === 'yes')
         console.log('Demo sign-in:  mara@wrenmoor.example  /  tide-and-peat\n');
-      if (site !== undefined) console.log(`A web page to try (a stand-in):  ${site}/river/bore\n`);
+      if (site !== undefined) console.log(`A web page to try (simulated):  ${site}/river/bore\n`);
       console.log('Ctrl-C stops it.');
     });
     server.on('exit', (status, signal) => finish(signal === 'SIGTERM' ? 0 : (status ?? 1)));

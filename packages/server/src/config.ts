@@ -24,7 +24,7 @@ const schema = z.object({
   /** Whether the demo's photographed page is read at the first start, which takes some seconds; by default it comes with the demo. */
   AUREL_DEMO_PHOTO: yesNo.optional(),
   AUREL_SECRET: z.string().min(16),
-  /** Whether stand-ins for outside services are started; by default they come with the demo. */
+  /** Whether simulated outside services are started; by default they come with the demo. */
   AUREL_SIMULATED_SERVICES: yesNo.optional(),
   /** Folder of the built screens; absent while Vite serves them. */
   AUREL_WEB: z.string().optional(),

@@ -73,6 +73,7 @@ function enginesOf({ espeakWorker, modelProcess, dataFolder, voiceThreads }: Con
   });
 }
 
+/** A path as a `file:` URL; `undefined` where none is set. */
 export function fileUrl(file: string | undefined): URL | undefined {
   return file === undefined ? undefined : pathToFileURL(file);
 }

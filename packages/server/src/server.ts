@@ -22,9 +22,9 @@ export interface RunningServer {
   readonly port: number;
   /** Clips that engines were asked for since the start. */
   readonly synthesised: () => number;
-  /** Where the stand-in for a priced voice service listens, if it runs here. */
+  /** Where the simulated priced voice service listens, if it runs here. */
   readonly pricedAddress: string | undefined;
-  /** Where the stand-in for the school's web site listens, if it runs here. */
+  /** Where the simulated school web site listens, if it runs here. */
   readonly siteOrigin: string | undefined;
   /** What it is made of, for tests that look behind the door. */
   readonly context: AppContext;
