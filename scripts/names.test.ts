@@ -22,6 +22,14 @@ const REPLACED: readonly (readonly [name: RegExp, standard: string])[] = [
   [/\b(?:Source|Photo)Tray\b|\bExaminer\b|\bIntake\w*/u, 'staging, ImportPreview'],
   [/\bAffects\w*/u, 'impact'],
   [/setTimeout as rest\b/u, 'delay'],
+  [/Edition|\beditions?\b/u, 'export document'],
+  [/Frozen|FROZEN|\bfrozen[A-Z]/u, 'snapshot'],
+  [/\bticket(?:Of\b|s?[,:)}.\]])/u, 'upload id'],
+  [/[pP]upilDoor/u, 'ShareAccess'],
+  [/[sS]tandIns?\b|STAND_INS/u, 'simulated service'],
+  [/<(?:Sheet|Choice|Tick)\b/u, 'Card, SelectField, CheckboxField'],
+  [/\b\w*WorkDeps\b|\w+Work\.ts\b/u, 'job'],
+  [/\bproblem(?:Schema|Handler)\b/u, 'code, apiErrorSchema, errorHandler'],
 ];
 const THIS = 'scripts/names.test.ts';
 /** Comments and what teachers read are checked by people. */

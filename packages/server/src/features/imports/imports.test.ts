@@ -112,7 +112,7 @@ describe('a file', () => {
     expect([page.body.language, page.body.content?.at(-1)]).toMatchObject(['cy', { language: 'en' }]);
   });
 
-  test('of another school cannot be had by its ticket', async () => {
+  test('of another school cannot be had by its upload id', async () => {
     const { body } = await examine('marsh.odt', fixture('marsh.odt'));
     const stranger = await client.upload('/handouts', {
       title: 'x', language: 'en', subject: '', className: '', content: [], uploadId: '00000000-0000-4000-8000-000000000000',

@@ -116,7 +116,7 @@ describe('when something is wrong', () => {
     expect([status, body.code]).toEqual([422, code]);
   });
 
-  test('corners that make no page, tickets of nobody, and a PDF that is none', async () => {
+  test('corners that make no page, upload ids of nobody, and a PDF that is none', async () => {
     const { body: photo } = await look('moss.jpg', MOSS);
     const [a, b, c, d] = photo.corners ?? [];
     if (!a || !b || !c || !d) throw new Error('No page was found.');
