@@ -18,3 +18,4 @@ export * from './assignments.ts';
 export * from './webPageReadings.ts';
 export * from './records.ts';
 export * from './recordings.ts';
+export * from './defaultProfile.ts';

@@ -1,4 +1,5 @@
 import {
+  DEFAULT_PROFILE,
   pupilChangeSchema,
   pupilInputSchema,
   sampleSchema,
@@ -17,7 +18,6 @@ import { AppError } from '../../appError.ts';
 import { speakAtOnce } from '../../speech/speakAtOnce.ts';
 import { readClassList } from './classList.ts';
 import type { PupilRepository } from './pupilRepository.ts';
-import { DEFAULT_PROFILE } from './defaultProfile.ts';
 
 const MAX_LIST_BYTES = 1024 * 1024;
 

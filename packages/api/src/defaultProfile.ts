@@ -1,7 +1,7 @@
-import type { Profile } from '@aurelfield/api';
 import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
+import type { Profile } from './pupils.ts';
 
-/** The profile of a pupil of whom nothing is known yet: the natural voice that is found for a language, an unhurried reader, a plain page. */
+/** The profile of a new pupil: the best free voice of each language, a slow reader's pace, a plain page. */
 export const DEFAULT_PROFILE: Profile = {
   voices: {},
   pace: DEFAULT_PACE,
