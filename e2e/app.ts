@@ -50,7 +50,7 @@ export async function startApp(
     AUREL_TEXT_WORKER: path.join(ROOT, 'dist/server/textWorker.js'),
     AUREL_READER_PROCESS: path.join(ROOT, 'dist/server/readerProcess.js'),
     AUREL_MODEL_PROCESS: path.join(ROOT, 'dist/server/modelProcess.js'),
-    AUREL_ESPEAK_WORKER: path.join(ROOT, 'dist/server/espeakWorker.js'),
+    AUREL_ESPEAK_WORKER: path.join(inject('threads'), 'espeakWorker.js'),
     AUREL_LOG: 'error',
     AUREL_DEMO: options.demo === false ? 'no' : 'yes',
     AUREL_DEMO_PHOTO: options.photo === true ? 'yes' : 'no',

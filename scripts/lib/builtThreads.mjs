@@ -20,7 +20,9 @@ const SCRIPTS = [
  * @returns {Promise<import('vitest/config').Plugin>}
  */
 export async function builtThreads() {
-  await bundleServer(THREADS);
+  await bundleServer(THREADS, {
+    espeakWorker: path.join(ROOT, 'packages/voices/src/testing/keptEspeakWorker.ts'),
+  });
   return {
     name: 'aurelfield-built-threads',
     enforce: 'pre',

@@ -6,8 +6,12 @@ import { ROOT } from './prepare.mjs';
 
 const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name, 'src');
 
-/** Bundles the server, its threads and its child processes. @param {string} outdir a folder below the root, so that packages are found from there */
-export async function bundleServer(outdir) {
+/**
+ * Bundles the server, its threads and its child processes.
+ * @param {string} outdir a folder below the root, so that packages are found from there
+ * @param {Record<string, string>} [others] scripts in the place of these, by name
+ */
+export async function bundleServer(outdir, others = {}) {
   await build({
     entryPoints: {
       main: path.join(source('server'), 'main.ts'),
@@ -15,6 +19,7 @@ export async function bundleServer(outdir) {
       textWorker: path.join(source('server'), 'threads/textWorker.ts'),
       readerProcess: path.join(source('readers'), 'child.ts'),
       modelProcess: path.join(source('voices'), 'model/child.ts'),
+      ...others,
     },
     outdir: outdir,
     bundle: true,

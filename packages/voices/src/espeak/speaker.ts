@@ -38,6 +38,16 @@ const ONE_WORD: SpeechPlan = {
   voice: '', engineVersion: '', language: 'en-GB', words: [], sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: ESPEAK_SAMPLE_RATE,
 }; // prettier-ignore
 
+/** A sentence for an engine that was just loaded: its first one is slow. */
+export const WARM_UP: EspeakRequest = {
+  identifier: 'gmw/en+f2',
+  rate: 150,
+  wordGap: 0,
+  gain: 0,
+  pitch: 50,
+  plan: { ...ONE_WORD, words: 'it is in the warming up of the engine'.split(' '), speed: 180 },
+};
+
 /** The synthesis was asked to stop. */
 class CancelledError extends Error {
   override readonly name = 'CancelledError';
