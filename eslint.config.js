@@ -70,6 +70,19 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    files: ['**/*.test.{ts,tsx}', 'e2e/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name=/^(setTimeout|delay|sleep)$/] > Literal[value>100]',
+          message:
+            'A test waits for what it wants to see, not for a time: poll for it, or use stays() for what must not happen.',
+        },
+      ],
+    },
+  },
   ...packageRules,
   {
     files: ['**/*.{js,mjs}'],

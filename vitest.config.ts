@@ -22,6 +22,7 @@ const project = (name: string, include: readonly string[], more: object = {}) =>
     environment: 'node' as const,
     testTimeout: PATIENCE,
     hookTimeout: PATIENCE,
+    expect: { poll: { timeout: PATIENCE / 2 } },
     ...more,
   },
 });

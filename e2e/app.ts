@@ -5,7 +5,15 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type BrowserContext, type Page, type Target } from 'puppeteer-core';
 import { inject } from 'vitest';
+import type { ReadingPlayer } from '@aurelfield/player';
 import { newDatabase } from '../packages/server/src/testing/testDatabase.ts';
+
+declare global {
+  interface Window {
+    /** What plays on the page that listens. */
+    aurelfieldPlayer?: ReadingPlayer;
+  }
+}
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
@@ -182,6 +190,35 @@ export async function pressButton(page: Page, name: string): Promise<void> {
 /** Waits until the page's visible text contains `text`. */
 export async function seeText(page: Page, text: string): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
+}
+
+/** Waits until what changed just now has been laid out and drawn. */
+export async function twoFrames(page: Page): Promise<void> {
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
+}
+
+/** Waits until `seconds` more of what plays on the page have been heard. */
+export async function hear(page: Page, seconds: number): Promise<void> {
+  await page.evaluate((length) => {
+    const { element } = window.aurelfieldPlayer ?? {};
+    const audio = element ?? document.querySelector('audio');
+    const start = { address: audio?.currentSrc, at: audio?.currentTime ?? 0 };
+    return new Promise<void>((resolve) => {
+      const look = () => {
+        // Sound that goes on in another file, or has ended, is waited for no longer.
+        const isOver =
+          !audio ||
+          audio.ended ||
+          audio.currentSrc !== start.address ||
+          audio.currentTime >= start.at + length;
+        if (isOver) resolve();
+        else requestAnimationFrame(look);
+      };
+      look();
+    });
+  }, seconds);
 }
 
 /** Chooses for whom a handout is heard. */

@@ -89,6 +89,15 @@ async function versions(page: Page): Promise<string[]> {
   );
 }
 
+/** Milliseconds after which what a closed window held counts as left (`WINDOW_GONE` of its drafts), and a little more. */
+const LEFT_AFTER = 16_000;
+
+/** Sets the page's clock on, as if that time had passed. */
+function setClockOn(milliseconds: number): void {
+  const now = Date.now.bind(Date);
+  Date.now = () => now() + milliseconds;
+}
+
 test('one teacher is offline for a while, the other types on: nothing of either is lost, and both can be brought back', async () => {
   await open(osk);
   await open(mara);
@@ -102,7 +111,8 @@ test('one teacher is offline for a while, the other types on: nothing of either 
   await seeText(osk, 'This handout was changed in another window');
   // The notice stands, and typing goes on without writing over the other text.
   await type(osk, ' And on.');
-  await new Promise((resolve) => setTimeout(resolve, 4500));
+  // Longer than typing has to rest before it is sent.
+  await osk.waitForNetworkIdle({ idleTime: 1500 });
   expect(await textOf(osk)).toContain('Osk is away. He types on. And on.');
   expect((await versions(mara))[0]).toContain('Mara stays.');
   await osk.reload({ waitUntil: 'networkidle0' });
@@ -144,7 +154,7 @@ test('what one teacher typed and could not send is not shown to the next one in 
   await clickText(mara, 'Sign out');
   await signIn(mara, SECOND_TEACHER);
   // Long enough for the closed window's draft to count as left.
-  await new Promise((resolve) => setTimeout(resolve, 16_000));
+  await mara.evaluateOnNewDocument(setClockOn, LEFT_AFTER);
   await open(mara);
   expect(await textOf(mara)).not.toContain('Unsent.');
   await mara.goto(app.base, { waitUntil: 'networkidle0' });
@@ -152,6 +162,7 @@ test('what one teacher typed and could not send is not shown to the next one in 
   await clickText(mara, 'Open the demo school');
   await mara.waitForSelector('nav');
   const back = await newPage(context);
+  await back.evaluateOnNewDocument(setClockOn, LEFT_AFTER);
   await open(back);
   await back.waitForFunction(() =>
     (document.querySelector('.tiptap')?.textContent ?? '').includes('Unsent.'),

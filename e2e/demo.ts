@@ -1,14 +1,6 @@
-import type { ReadingPlayer } from '@aurelfield/player';
 import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import { enterDemo, launchBrowser, openPage, startApp, type RunningApp } from './app.ts';
-
-declare global {
-  interface Window {
-    /** What plays on the page that listens. */
-    aurelfieldPlayer?: ReadingPlayer;
-  }
-}
 
 /** The demo school, open in a browser. */
 export interface Demo {

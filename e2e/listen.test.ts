@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { choosePupil, clickText, seeText, type RunningApp } from './app.ts';
+import { choosePupil, clickText, hear, seeText, type RunningApp } from './app.ts';
 import { openDemo, type Demo } from './demo.ts';
 
 /** Samples per second of the voices heard here. */
@@ -108,7 +108,7 @@ describe('the main job', () => {
     let checked = 0;
     let lit = 0;
     for (let i = 0; i < 20; i++) {
-      await new Promise((resolve) => setTimeout(resolve, 310));
+      await hear(page, 0.3);
       const moment = await whilePlaying();
       expect(moment.paused).toBe(false);
       const sentences = await sentencesOf(moment.address);
@@ -351,7 +351,9 @@ describe('when things go wrong', () => {
     await input?.uploadFile(file);
     await seeText(page, 'holds something else');
     expect(await page.$eval('textarea', (area) => area.value)).toBe('Kept all the same.');
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    await page.waitForFunction(() =>
+      Object.values(localStorage).some((value) => String(value).includes('Kept all the same.')),
+    );
     await page.reload({ waitUntil: 'networkidle0' });
     expect(await page.$eval('textarea', (area) => area.value)).toBe('Kept all the same.');
   });

@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
   clickText,
   enterDemo,
+  hear,
   launchBrowser,
   openPage,
   seeText,
@@ -181,7 +182,7 @@ describe('a page with sound in one file', () => {
     await alone.waitForFunction(() => (document.querySelector('audio')?.currentTime ?? 0) > 0.2);
     let lit = 0;
     for (let moment = 0; moment < 20; moment++) {
-      await new Promise((resolve) => setTimeout(resolve, 230));
+      await hear(alone, 0.2);
       const { clock, word, times } = await alone.evaluate(() => {
         const all = JSON.parse(document.getElementById('times')?.textContent ?? '') as {
           sentences: { p: number; w: [number, number][] }[];

@@ -4,14 +4,14 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { clickText, pressButton, seeText, type RunningApp } from './app.ts';
+import { clickText, pressButton, seeText, twoFrames, type RunningApp } from './app.ts';
 import { openDemo, type Demo } from './demo.ts';
 
 /** By a camera that is not ours, laid on its side; see scripts/photobench. */
 const FOLDED = fileURLToPath(
   new URL('../scripts/photobench/unseen/d2_letter_lists_folded_turned.jpg', import.meta.url),
 );
-const MOSS = fileURLToPath(new URL('../packages/server/demo/photos/moss.jpg', import.meta.url));
+const MOSS = fileURLToPath(new URL('../packages/readers/fixtures/photos/mossShort.jpg', import.meta.url));
 
 let app: RunningApp;
 let page: Page;
@@ -79,7 +79,7 @@ describe('from a photo to a proofed text', () => {
     await seeText(page, '2 pages of 2 read');
     await pressButton(page, 'Leave page 1 out');
     await seeText(page, '1 page of 1 read');
-    await page.waitForFunction(() => /3\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
+    await page.waitForFunction(() => /1\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
   });
 
   test('it is stored and lies beside its photo; the next key goes to the first doubtful word', async () => {
@@ -136,7 +136,7 @@ describe('from a photo to a proofed text', () => {
       await toDoubtful();
       const before = await spotted();
       await move(0);
-      await new Promise((resolve) => setTimeout(resolve, 200));
+      await twoFrames(page);
       expect(await spotted()).toBe(before);
       await page.$eval('.tiptap h2', (heading) => heading.scrollIntoView({ block: 'center' }));
       await move(5);

@@ -2,9 +2,11 @@ import pg from 'pg';
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
+  PATIENCE,
   addHandout,
   clickText,
   enterDemo,
+  hear,
   launchBrowser,
   openPage,
   seeText,
@@ -13,6 +15,7 @@ import {
   newPage,
   nextPage,
 } from './app.ts';
+import { stays } from '../packages/server/src/testing/stays.ts';
 import { violationsOn } from './violations.ts';
 
 declare global {
@@ -175,7 +178,7 @@ describe('the pupil’s page on a phone', () => {
     await isPlaying();
     let lit = 0;
     for (let i = 0; i < 12; i++) {
-      await new Promise((resolve) => setTimeout(resolve, 410));
+      await hear(page, 0.4);
       const moment = await page.evaluate(() => {
         const player = window.aurelfieldPlayer;
         const word = document.querySelector('.lit');
@@ -230,9 +233,7 @@ describe('the pupil’s page on a phone', () => {
     await app.start();
     await page.setOfflineMode(false);
     await page.evaluate(() => dispatchEvent(new Event('online')));
-    for (let tries = 0; tries < 100 && (await events('finished')) === 0; tries++)
-      await new Promise((resolve) => setTimeout(resolve, 200));
-    expect(await events('finished')).toBe(1);
+    await expect.poll(() => events('finished'), { timeout: PATIENCE }).toBe(1);
     expect(await events('opened')).toBe(2);
     await page.waitForFunction(() =>
       Object.entries(localStorage).every(
@@ -264,8 +265,7 @@ describe('the pupil’s page on a phone', () => {
     await press(page, 'Mark this sentence');
     await press(page, 'Close');
     expect(await page.$$eval('.marked', (all) => all.length)).toBeGreaterThan(0);
-    for (let tries = 0; tries < 100 && (await events('comment')) === 0; tries++)
-      await new Promise((resolve) => setTimeout(resolve, 200));
+    await expect.poll(() => events('comment'), { timeout: PATIENCE }).toBeGreaterThan(0);
     await teacher.goto(`${app.base}/records`, { waitUntil: 'networkidle0' });
     await seeText(teacher, 'Ines says: “I don’t understand this.”');
     await seeText(teacher, 'Minutes heard a week');
@@ -342,13 +342,12 @@ describe('the pupil’s page, whoever uses it', () => {
   });
 
   test('by two switches: Space goes on, Enter chooses, and time does nothing', async () => {
-    await set({ switches: 'two' });
+    await set({ switches: 'two', scanSeconds: 0.5 });
     await visit();
     const lit = () => page.$$eval('[data-scan]', (all) => all.map((one) => one.textContent.trim()));
     await page.keyboard.press('Space');
     expect(await lit()).toEqual(['Play', 'Back', 'Again', 'Next']);
-    await new Promise((resolve) => setTimeout(resolve, 1500));
-    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'Next']);
+    await stays(lit, ['Play', 'Back', 'Again', 'Next'], 1200);
     expect(await violationsOn(page)).toEqual([]);
     await page.keyboard.press('Enter');
     await page.keyboard.press('Space');
@@ -376,7 +375,7 @@ describe('the pupil’s page, whoever uses it', () => {
       for (;;) {
         const out = (await ask('/assignments')) as { state: string }[];
         if (out.every(({ state }) => state === 'out')) return;
-        await new Promise((resolve) => setTimeout(resolve, 300));
+        await new Promise((resolve) => setTimeout(resolve, 100));
       }
     }, otherHandout);
     await page.setViewport({ width: 1000, height: 800 });
@@ -517,7 +516,7 @@ describe('inside another page', () => {
   const framed = async () => {
     await page.goto(platform());
     const frame = await (await page.waitForSelector('iframe'))?.contentFrame();
-    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await page.waitForNetworkIdle();
     return frame;
   };
 

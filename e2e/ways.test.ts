@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { choosePupil, clickText, openPage, pressButton, seeText, type RunningApp } from './app.ts';
+import { choosePupil, clickText, hear, openPage, pressButton, seeText, type RunningApp } from './app.ts';
 import { openDemo, type Demo } from './demo.ts';
 import { violationsOn } from './violations.ts';
 
@@ -390,7 +390,7 @@ describe('listening', () => {
     await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 4, word: 0 }, true));
     await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'playing');
     for (let i = 0; i < 12; i++) {
-      await new Promise((resolve) => setTimeout(resolve, 350));
+      await hear(page, 0.3);
       const seen = await page.evaluate(() => {
         const word = document.querySelector('[data-here="true"]')?.getBoundingClientRect();
         const desk = document.querySelector('section[aria-label="Listening"]')?.getBoundingClientRect();
@@ -406,7 +406,7 @@ describe('listening', () => {
     await page.mouse.wheel({ deltaY: 1500 });
     await seeText(page, 'Back to where it is read');
     const away = await page.evaluate(() => window.scrollY);
-    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await hear(page, 1.2);
     expect(Math.abs((await page.evaluate(() => window.scrollY)) - away)).toBeLessThan(400);
     await clickText(page, 'Back to where it is read');
     await page.waitForFunction(() => {
@@ -421,7 +421,7 @@ describe('listening', () => {
     await page.evaluate(async () => {
       const session = (await (await fetch('/api/session')).json()) as { csrfToken: string };
       const text = Array.from(
-        { length: 700 },
+        { length: 300 },
         (_, i) => `Boat ${i} passes the tower at dusk, and the keeper writes it down.`,
       ).join('\n\n');
       const form = new FormData();
@@ -438,12 +438,12 @@ describe('listening', () => {
         const word = document.querySelector('[data-here="true"]')?.getBoundingClientRect();
         return word !== undefined && word.top > 0 && word.bottom < innerHeight - 80;
       });
-    await page.waitForFunction(() => (window.aurelfieldPlayer?.track.sentences.length ?? 0) > 650);
-    await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 600, word: 3 }, false));
+    await page.waitForFunction(() => (window.aurelfieldPlayer?.track.sentences.length ?? 0) > 280);
+    await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 250, word: 3 }, false));
     await isSeen();
     await page.reload({ waitUntil: 'domcontentloaded' });
     await page.waitForSelector('[role="slider"]');
-    await page.waitForFunction(() => window.aurelfieldPlayer?.place.sentence === 600);
+    await page.waitForFunction(() => window.aurelfieldPlayer?.place.sentence === 250);
     await isSeen();
   });
 
@@ -652,7 +652,7 @@ describe('a phrase board', () => {
       );
       if (!slider) return;
       // React sees only what the element's own setter was told.
-      Reflect.set(HTMLInputElement.prototype, 'value', '0.8', slider);
+      Reflect.set(HTMLInputElement.prototype, 'value', '0.5', slider);
       slider.dispatchEvent(new Event('input', { bubbles: true }));
     });
     await pressButton(page, 'Save');

@@ -62,8 +62,6 @@ async function makeClassSet(group: ProcessGroup) {
       await client.addHandout({ title: `Set ${i}`, text: textOf(i), language: 'en-GB', format: 'text' }),
     );
   const workers = [await group.startWorker(), await group.startWorker(), await group.startWorker()] as const;
-  // Voices of the priced service are found a moment after a worker has started.
-  await new Promise((resolve) => setTimeout(resolve, 4000));
   const { id } = await client.send<ClassSet>('POST', '/class-sets', {
     handoutIds: handouts.map((handout) => handout.id),
     pupilIds: pupils.map((pupil) => pupil.id),

@@ -275,7 +275,7 @@ test('a file that is not there is a failure of the work', async () => {
 describe('photo', () => {
   test('reads a photographed page into blocks, and says what is doubtful', async () => {
     const out = path.join(mkdtempSync(path.join(tmpdir(), 'aurel-photo-')), 'doc.json');
-    const moss = fileURLToPath(new URL('../../server/demo/photos/moss.jpg', import.meta.url));
+    const moss = fileURLToPath(new URL('../../readers/fixtures/photos/mossShort.jpg', import.meta.url));
     const { status, err } = await aurel(['photo', moss, '--out', out]);
     expect([status, err.trim()]).toEqual([
       0,

@@ -1,8 +1,4 @@
-export {
-  ReadingPlayer,
-  type Place,
-  type PlayerSentence,
-  type PlayerState,
-  type PlayerStatus,
-} from './readingPlayer.ts';
+export type { Place, PlayerSentence } from './place.ts';
+export type { PlayerState, PlayerStatus } from './playerState.ts';
+export { ReadingPlayer } from './readingPlayer.ts';
 export { SwitchScanner } from './switchScanner.ts';

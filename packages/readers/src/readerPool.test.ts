@@ -69,6 +69,11 @@ const processes = () =>
       return false;
     }
   });
+/** Processor time of a process, seconds: the 14th field of its status (proc(5)), in hundredths. */
+const secondsOf = (pid: string) => {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]?.split(' ') ?? [];
+  return Number(fields[11]) / 100;
+};
 const nothingLeft = () => expect.poll(() => [...folders(), ...processes()], { timeout: 10_000 }).toEqual([]);
 
 const file = (name: string) => ({
@@ -176,7 +181,9 @@ describe('nothing outlives whoever wanted it', () => {
   test('nor a process that is in the middle of a long file', async () => {
     const parent = startReading(LONG, {});
     await expect.poll(processes, { timeout: 40_000 }).not.toEqual([]);
-    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await expect
+      .poll(() => Math.max(...processes().map(secondsOf)), { timeout: 40_000 })
+      .toBeGreaterThan(0.3);
     parent.kill('SIGKILL');
     await expect.poll(processes, { timeout: 2000 }).toEqual([]);
   });

@@ -49,7 +49,7 @@ export async function startServer(config: Config, options: PlatformOptions = {})
   );
   const simulatedServices =
     serves && config.simulatedServices ? await startSimulatedServices(context) : undefined;
-  const stopLooking = config.simulatedServices ? usePricedService(context, context.log) : undefined;
+  const stopLooking = config.simulatedServices ? await usePricedService(context, context.log) : undefined;
   if (serves && config.demo) await bringDemo(context);
   const worker = works
     ? new JobWorker(

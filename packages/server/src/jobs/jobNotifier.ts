@@ -2,19 +2,23 @@ import pg from 'pg';
 import { setTimeout as delay } from 'node:timers/promises';
 import { CANCEL_CHANNEL, WORK_CHANNEL, type JobKind } from './queue.ts';
 
-const RETRY_MILLISECONDS = 1000;
+/** Milliseconds between attempts at a connection that broke. */
+const RETRY = 1000;
 
 /** Hears through the database at once what would else be found out by asking: that a job came in, that one was cancelled. When the connection breaks, it is made anew. */
 export class JobNotifier {
   readonly #databaseUrl: string;
   readonly #onCancel: (jobId: string) => void;
+  readonly #retry: number;
   readonly #waiting = new Map<JobKind, { promise: Promise<void>; ring: () => void }>();
   #client: pg.Client | undefined;
   #stopped = false;
 
-  constructor(databaseUrl: string, onCancel: (jobId: string) => void) {
+  /** @param retry milliseconds between attempts at a connection that broke; a second by default. */
+  constructor(databaseUrl: string, onCancel: (jobId: string) => void, retry = RETRY) {
     this.#databaseUrl = databaseUrl;
     this.#onCancel = onCancel;
+    this.#retry = retry;
   }
 
   /** @throws when the database does not answer; a connection that breaks later is made anew, once a second. */
@@ -72,7 +76,7 @@ export class JobNotifier {
   async #again(broken: pg.Client): Promise<void> {
     await broken.end().catch(() => undefined);
     while (!this.#stopped) {
-      await delay(RETRY_MILLISECONDS);
+      await delay(this.#retry);
       if (this.#stopped) return;
       try {
         await this.start();

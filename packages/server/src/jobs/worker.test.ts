@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { setTimeout as delay } from 'node:timers/promises';
 import pino from 'pino';
 import { afterAll, afterEach, beforeAll, expect, inject, test } from 'vitest';
 import { openDatabase, type OpenDatabase } from '../db/database.ts';
 import { jobs as jobTable, schools } from '../db/schema/index.ts';
 import { AppError } from '../appError.ts';
+import { stays } from '../testing/stays.ts';
 import { newDatabase } from '../testing/testDatabase.ts';
 import { until } from '../testing/testServer.ts';
 import { Jobs } from './jobs.ts';
@@ -119,8 +119,7 @@ test('what is refused fails in the words for people and is not tried again', asy
     code: 'no-voice',
     error: 'No voice here speaks Moss.',
   });
-  await delay(1500);
-  expect(tries).toBe(1);
+  await stays(() => tries, 1, 1500);
 });
 
 test('what breaks off unforeseen is tried again', async () => {
@@ -148,8 +147,7 @@ test('a job that is cancelled anywhere leaves its worker at once and stays cance
     (count) => count === 1,
     3,
   );
-  await delay(300);
-  expect(await stateOf(id)).toBe('cancelled');
+  await stays(() => stateOf(id), 'cancelled', 300);
 });
 
 test('a job that another worker took up is left, and its end is the other one’s', async () => {
@@ -168,8 +166,11 @@ test('a job that another worker took up is left, and its end is the other one’
     (count) => count === 1,
     3,
   );
-  await delay(300);
-  expect(await store.get(schoolId, id)).toMatchObject({ state: 'running', worker: 'another' });
+  const owner = async () => {
+    const { state, worker } = await store.get(schoolId, id);
+    return { state, worker };
+  };
+  await stays(owner, { state: 'running', worker: 'another' }, 300);
 });
 
 test('a worker that stops gives its job back, and another one makes it', async () => {

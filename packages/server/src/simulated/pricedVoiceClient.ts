@@ -17,11 +17,11 @@ export async function announcePricedService({ db }: OpenDatabase, address: strin
     .onConflictDoUpdate({ target: installationSettings.name, set: { value: address } });
 }
 
-/** Takes in the voices of a priced service, as soon as one that answers is announced. @returns the way to stop looking for it. */
-export function usePricedService(
+/** Takes in the voices of a priced service: now where one is announced that answers, else as soon as there is. @returns the way to stop looking for it. */
+export async function usePricedService(
   { database, voices }: Pick<Platform, 'database' | 'voices'>,
   log: Logger,
-): () => void {
+): Promise<() => void> {
   let isAdded = false;
   const look = async () => {
     if (isAdded) return;
@@ -36,10 +36,9 @@ export function usePricedService(
     isAdded = true;
     await voices.add(engine);
   };
-  const timer = setInterval(
-    () => void look().catch((error: unknown) => log.warn({ err: error }, 'looking for a priced service')),
-    SERVICE_MILLISECONDS,
-  ).unref();
-  void look().catch(() => undefined);
+  const tryToLook = () =>
+    look().catch((error: unknown) => log.warn({ err: error }, 'looking for a priced service'));
+  await tryToLook();
+  const timer = setInterval(() => void tryToLook(), SERVICE_MILLISECONDS).unref();
   return () => clearInterval(timer);
 }

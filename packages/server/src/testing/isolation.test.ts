@@ -292,7 +292,9 @@ async function makeThings(): Promise<Things> {
     body: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0]),
     headers: { 'content-type': 'image/png' },
   });
-  const photo = new Uint8Array(readFileSync(new URL('../../demo/photos/moss.jpg', import.meta.url)));
+  const photo = new Uint8Array(
+    readFileSync(new URL('../../../readers/fixtures/photos/mossShort.jpg', import.meta.url)),
+  );
   const looked = await own.upload<{ uploadId: string }>('/imports/photos', undefined, {
     name: 'moss.jpg',
     bytes: photo,

@@ -2,144 +2,14 @@ import type { OpenBoard, Phrase, PhraseVoice } from '@aurelfield/api';
 import { Completion, PACE_RANGE } from '@aurelfield/core';
 import { Maximize2, Pause, Play, RotateCcw, Square, Volume2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import styled from 'styled-components';
 import { messageOf, Notice } from '../ui/Notice.tsx';
+import { BoardScreen, Large, PhraseGrid } from './BoardLayout.ts';
 import { BoardSounds, type Speaking } from './boardSounds.ts';
 import type { BoardSource } from './boardSource.ts';
 import { PhraseButton } from './PhraseButton.tsx';
 import { Typing } from './Typing.tsx';
 import { useBoardSwitches } from './useBoardSwitches.ts';
-
-const Screen = styled.main`
-  display: flex;
-  flex-direction: column;
-  gap: 0.75rem;
-  min-height: 100dvh;
-  padding: 0.9rem;
-
-  h1 {
-    font-size: 1.3rem;
-  }
-
-  .top,
-  .speak,
-  .categories {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem;
-  }
-
-  .top {
-    justify-content: space-between;
-  }
-
-  .plain {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.4rem;
-    min-height: 3rem;
-    padding: 0.4rem 1rem;
-    border: 2px solid var(--edge);
-    border-radius: 12px;
-    background: var(--surface);
-    color: var(--ink);
-    font: inherit;
-    font-weight: 650;
-    cursor: pointer;
-  }
-
-  .plain[aria-pressed='true'] {
-    background: var(--accent);
-    border-color: var(--accent);
-    color: var(--on-accent);
-  }
-
-  [data-scan='button'] {
-    outline: 5px solid var(--ink);
-    outline-offset: 2px;
-  }
-
-  [data-scan='row'] {
-    outline: 4px dashed var(--ink);
-    outline-offset: 1px;
-  }
-
-  @media (forced-colors: active) {
-    .plain[aria-pressed='true'] {
-      forced-color-adjust: none;
-    }
-
-    [data-scan] {
-      outline-color: Highlight;
-    }
-  }
-
-  .kept {
-    margin: 0;
-    color: var(--quiet);
-    font-size: 0.9rem;
-  }
-
-  .letters {
-    display: grid;
-    gap: 0.4rem;
-  }
-
-  .plain:disabled {
-    opacity: 0.5;
-    cursor: default;
-  }
-
-  textarea {
-    flex: 1 1 16rem;
-    min-height: 3.2rem;
-    padding: 0.6rem 0.9rem;
-    border: 2px solid var(--edge);
-    border-radius: 12px;
-    background: var(--surface);
-    color: var(--ink);
-    font: inherit;
-    font-size: 1.25rem;
-    resize: vertical;
-  }
-`;
-
-const Grid = styled.div<{ $columns: number }>`
-  display: grid;
-  flex: 1;
-  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
-  grid-auto-rows: minmax(6.5rem, 1fr);
-  gap: 0.75rem;
-
-  @media (max-width: 560px) {
-    grid-template-columns: repeat(${({ $columns }) => Math.min(2, $columns)}, minmax(0, 1fr));
-  }
-`;
-
-/** What is shown to the person opposite: as large as the screen allows. */
-const Large = styled.div`
-  position: fixed;
-  inset: 0;
-  z-index: 30;
-  display: grid;
-  place-items: center;
-  padding: 4vw;
-  background: var(--surface);
-  color: var(--ink);
-  font-size: clamp(2.5rem, 9vw, 8rem);
-  font-weight: 700;
-  line-height: 1.15;
-  text-align: center;
-  overflow: auto;
-  overflow-wrap: anywhere;
-
-  button {
-    position: absolute;
-    inset: 1rem 1rem auto auto;
-    font-size: 1rem;
-  }
-`;
+import { useColumns } from './useColumns.ts';
 
 const ALL = '';
 const SLOWER_STEP = 0.75;
@@ -261,7 +131,7 @@ export function Board({ board, source, isKept = false }: BoardProps) {
   const isSpeaking = (key: string, text: string, voice: PhraseVoice) =>
     speaking === 'speaking' && last?.key === keyOf(key, text, voice);
   return (
-    <Screen>
+    <BoardScreen>
       <div className="top">
         <h1>{board.name}</h1>
         <div
@@ -347,7 +217,7 @@ export function Board({ board, source, isKept = false }: BoardProps) {
         </div>
       )}
       {targets.length === 0 && <p>There are no phrases on this board yet.</p>}
-      <Grid
+      <PhraseGrid
         $columns={columns}
         data-scan-row={width}
         role="group"
@@ -362,7 +232,7 @@ export function Board({ board, source, isKept = false }: BoardProps) {
             onPress={press}
           />
         ))}
-      </Grid>
+      </PhraseGrid>
       <p className="kept" role="status">
         {isKept ? 'All of this board is on this device.' : ''}
       </p>
@@ -381,20 +251,8 @@ export function Board({ board, source, isKept = false }: BoardProps) {
           </button>
         </Large>
       )}
-    </Screen>
+    </BoardScreen>
   );
-}
-
-/** How many columns there are in this window. */
-function useColumns(columns: number): number {
-  const [isNarrow, setNarrow] = useState(() => window.matchMedia('(max-width: 560px)').matches);
-  useEffect(() => {
-    const media = window.matchMedia('(max-width: 560px)');
-    const tell = () => setNarrow(media.matches);
-    media.addEventListener('change', tell);
-    return () => media.removeEventListener('change', tell);
-  }, []);
-  return isNarrow ? Math.min(2, columns) : columns;
 }
 
 function keyOf(id: string, text: string, voice: PhraseVoice): string {

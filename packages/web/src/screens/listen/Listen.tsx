@@ -27,7 +27,8 @@ import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { formatVoice } from '../pupils/voiceQualities.ts';
 import { Agree } from './Agree.tsx';
 import { LeftOut } from './LeftOut.tsx';
-import { Reader, type Tool } from './Reader.tsx';
+import { Reader } from './Reader.tsx';
+import type { Tool } from './tools/tools.ts';
 import { Save } from './Save.tsx';
 import type { PlacedWord } from './tools/AboutWord.tsx';
 

@@ -1,150 +1,41 @@
-import type {
-  Handout,
-  LeftOutView,
-  MarkColour,
-  Pupil,
-  Reading,
-  ReadingSentence,
-  Side,
-  StudyMark,
-  TextView,
-} from '@aurelfield/api';
+import type { Handout, MarkColour, Pupil, Reading, Side, StudyMark, TextView } from '@aurelfield/api';
+import type { ReadingPlayer } from '@aurelfield/player';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import styled from 'styled-components';
-import { useDoubtful, useLeftOut } from '../../api/doubtQueries.ts';
-import {
-  useBlockMarks,
-  useCast,
-  useChangeStudyMarks,
-  useDecided,
-  useStudyMarks,
-} from '../../api/listeningQueries.ts';
-import type { ReadingPlayer } from '@aurelfield/player';
-import type { ReadingTrack } from '../../player/usePlayer.ts';
+import { useBlockMarks, useChangeStudyMarks, useStudyMarks } from '../../api/listeningQueries.ts';
 import { usePlayerState, useTrack } from '../../player/usePlayer.ts';
-import { Button, PlainButton } from '../../ui/Button.tsx';
 import { recall, remember } from '../../storage/memory.ts';
-import { MenuChoice } from '../../ui/MenuChoice.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { contentsOf, findInBlocks, sectionBeside } from './blockGroups.ts';
 import { Controls } from './Controls.tsx';
-import { isWorthALook, notesOf, type Note } from './notes.ts';
+import type { Note } from './notes.ts';
 import { Page } from './Page.tsx';
+import { BackToVoice, Desk, ReaderLayout } from './ReaderLayout.ts';
 import { SelectionBar } from './SelectionBar.tsx';
 import { recallShortcuts, rememberShortcuts } from './shortcuts.ts';
 import { keepSpeed, speedBeside, speedOf } from './speeds.ts';
-import { selectedRanges, type SelectedRange } from './studyMarks.ts';
+import { selectedRanges } from './studyMarks.ts';
 import { Timeline } from './Timeline.tsx';
+import { GAPS, ToolBar } from './ToolBar.tsx';
 import { AboutWord, type PlacedWord } from './tools/AboutWord.tsx';
 import { Contents } from './tools/Contents.tsx';
 import { FindInPage } from './tools/FindInPage.tsx';
 import { KeyboardShortcuts } from './tools/KeyboardShortcuts.tsx';
 import { NoteList } from './tools/NoteList.tsx';
-import { nameOf, SeveralVoices } from './tools/SeveralVoices.tsx';
+import { SeveralVoices } from './tools/SeveralVoices.tsx';
 import { SideSheet } from './tools/SideSheet.tsx';
 import { StudyMarks } from './tools/StudyMarks.tsx';
+import { TITLES, type Tool } from './tools/tools.ts';
 import { TwoLanguages } from './tools/TwoLanguages.tsx';
+import { passageOf, placeAt, wordAt } from './trackPlaces.ts';
+import { useDeskHeight } from './useDeskHeight.ts';
 import { useFollowing } from './useFollowing.ts';
 import { useKeys } from './useKeys.ts';
+import { useNotes } from './useNotes.ts';
+import { useSpeakers } from './useSpeakers.ts';
 
-const Room = styled.div`
-  display: flex;
-  flex-direction: column;
-
-  .sheets {
-    position: relative;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 1rem;
-    align-items: start;
-  }
-
-  .sheets[data-tool='true'] {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 23rem);
-  }
-
-  @media (max-width: 1080px) {
-    .sheets[data-tool='true'] {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-`;
-
-const ToolRow = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 0.1rem;
-  margin-bottom: 0.6rem;
-  overflow-x: auto;
-  scrollbar-width: none;
-
-  button {
-    flex: none;
-    min-height: 2.5rem;
-  }
-
-  [aria-pressed='true'] {
-    background: var(--accent-soft);
-  }
-`;
-
-/** The player: first for the keys, last for the eyes. */
-const Desk = styled.section`
-  order: 2;
-  position: sticky;
-  bottom: 0;
-  z-index: 10;
-  margin-inline: calc(-1 * clamp(1rem, 3vw, 2.5rem));
-  padding: 0.6rem clamp(1rem, 3vw, 2.5rem) 0.7rem;
-  border-top: 1px solid var(--line);
-  background: var(--surface);
-
-  @media (max-width: 640px), (max-height: 520px) {
-    padding-block: 0.2rem 0.3rem;
-  }
-
-  @media (max-height: 300px) {
-    position: static;
-  }
-`;
-
-const BackToVoice = styled(Button)`
-  position: absolute;
-  inset: auto 1rem calc(100% + 0.6rem) auto;
-  box-shadow: var(--shadow);
-`;
-
-export type Tool = 'contents' | 'find' | 'notes' | 'marks' | 'voices' | 'languages' | 'word' | 'shortcuts';
-const TOOLS: readonly { readonly id: Tool; readonly name: string }[] = [
-  { id: 'contents', name: 'Contents' },
-  { id: 'find', name: 'Find' },
-  { id: 'notes', name: 'Notes' },
-  { id: 'marks', name: 'Marks' },
-  { id: 'voices', name: 'Voices' },
-  { id: 'languages', name: 'Two languages' },
-  { id: 'shortcuts', name: 'Shortcuts' },
-];
-const TITLES: Readonly<Record<Tool, string>> = {
-  contents: 'Contents',
-  find: 'Find in the page',
-  notes: 'Notes',
-  marks: 'Study marks',
-  voices: 'Several voices',
-  languages: 'Two languages',
-  word: 'About this word',
-  shortcuts: 'Keyboard shortcuts',
-};
 const ALL_NOTES_KEY = 'aurelfield:all-notes';
-/** Silences to say a sentence back in, as shares of its length. */
-const GAPS = [0, 1, 1.5, 0.5] as const;
-const GAP_NAMES: Readonly<Record<number, string>> = {
-  0: 'No gap after a sentence',
-  1: 'A gap as long as the sentence, to say it back',
-  1.5: 'A gap half as long again',
-  0.5: 'A gap half as long',
-};
-
 interface ReaderProps {
   readonly player: ReadingPlayer;
   readonly handout: Handout;
@@ -302,7 +193,7 @@ export function Reader({
         </Notice>
       )}
       {changeMarks.isError && <Notice kind="error">{messageOf(changeMarks.error)}</Notice>}
-      <Room>
+      <ReaderLayout>
         <Desk ref={desk} aria-label="Listening">
           {!isFollowing && <BackToVoice onPress={follow}>Back to where it is read</BackToVoice>}
           <Timeline player={player} track={track} sentence={state.sentence} />
@@ -317,26 +208,14 @@ export function Reader({
           />
         </Desk>
         <div>
-          <ToolRow role="toolbar" aria-label="Beside the page">
-            {TOOLS.map(({ id, name }) => (
-              <PlainButton key={id} aria-pressed={tool === id} onPress={() => open(id)}>
-                {name}
-              </PlainButton>
-            ))}
-            <PlainButton onPress={() => void player.repeatSentence()}>Sentence again</PlainButton>
-            <PlainButton aria-pressed={state.passage?.repeat === true} onPress={loopSentence}>
-              Over and over
-            </PlainButton>
-            <MenuChoice
-              label="A gap after each sentence, to say it back"
-              placement="bottom start"
-              value={String(state.gap)}
-              options={GAPS.map((gap) => ({ id: String(gap), name: GAP_NAMES[gap] ?? '' }))}
-              shown={state.gap === 0 ? 'No gaps' : 'Gaps'}
-              onChange={(gap) => player.setGap(Number(gap))}
-              focusAfter={focusPage}
-            />
-          </ToolRow>
+          <ToolBar
+            player={player}
+            state={state}
+            tool={tool}
+            onTool={open}
+            onLoop={loopSentence}
+            focusAfter={focusPage}
+          />
           <div className="sheets" data-tool={tool !== undefined}>
             <div style={{ position: 'relative', minWidth: 0 }}>
               <Page
@@ -453,113 +332,12 @@ export function Reader({
             )}
           </div>
         </div>
-      </Room>
+      </ReaderLayout>
     </>
   );
 }
 
 const NO_STUDY_MARKS: readonly StudyMark[] = [];
-const NOTHING_LEFT_OUT: readonly LeftOutView[] = [];
-
-/** Notes of all blocks, by their number: those worth a look, or all. */
-function useNotes(
-  handout: Handout,
-  pupil: Pupil,
-  reading: Reading,
-  text: TextView,
-  track: ReadingTrack,
-  all: boolean,
-): ReadonlyMap<number, readonly Note[]> {
-  const decided = useDecided(reading.id).data;
-  const leftOut = useLeftOut(reading.id).data;
-  // The voice is asked about words only when it has said them all: whoever listens goes first.
-  const doubtful = useDoubtful(handout.id, reading.duration === null ? undefined : pupil.id).data;
-  return useMemo(() => {
-    const words = new Set((doubtful?.words ?? []).map(({ written }) => written.toLowerCase()));
-    const byBlock = new Map<number, ReadingSentence[]>();
-    for (const sentence of track.sentences) {
-      const own = byBlock.get(sentence.block);
-      if (own) own.push(sentence);
-      else byBlock.set(sentence.block, [sentence]);
-    }
-    const notes = new Map<number, readonly Note[]>();
-    text.blocks.forEach((block, index) => {
-      const found = notesOf(block, index, byBlock.get(index) ?? [], {
-        decided,
-        doubtful: words,
-        leftOut: leftOut ?? NOTHING_LEFT_OUT,
-      });
-      const shown = all ? found : found.filter(isWorthALook);
-      if (shown.length > 0) notes.set(index, shown);
-    });
-    return notes;
-  }, [decided, leftOut, doubtful, text, track, all]);
-}
-
-/** Who speaks, by the number of the sentence, where the handout is read in several voices. */
-function useSpeakers(handout: Handout, text: TextView, track: ReadingTrack): ReadonlyMap<number, string> {
-  const cast = useCast(handout.id, handout.contentHash).data;
-  return useMemo(() => {
-    const speakers = new Map<number, string>();
-    if (!cast?.isOn) return speakers;
-    for (const { index, block, start, end } of track.sentences) {
-      const id = text.blocks[block]?.id;
-      const speech = cast.speeches.find((one) => one.block === id && one.start <= start && one.end >= end);
-      if (speech?.who) speakers.set(index, nameOf(speech.who));
-    }
-    return speakers;
-  }, [cast, text, track]);
-}
-
-/** Tells the style sheets how high the player is. */
-function useDeskHeight(desk: React.RefObject<HTMLElement | null>): void {
-  useEffect(() => {
-    const element = desk.current;
-    if (!element) return;
-    const watcher = new ResizeObserver(() =>
-      document.documentElement.style.setProperty('--desk', `${element.offsetHeight}px`),
-    );
-    watcher.observe(element);
-    return () => watcher.disconnect();
-  }, [desk]);
-}
-
-function wordAt(track: ReadingTrack, text: TextView, sentence: number, word: number): PlacedWord | undefined {
-  const found = track.sentences[sentence];
-  const range = found?.words[word];
-  const block = found && text.blocks[found.block];
-  if (!found || !range || !block) return undefined;
-  return {
-    written: block.text.slice(range.start, range.end),
-    block: block.id,
-    start: range.start,
-    sentence: block.text.slice(found.start, found.end),
-    at: range.start - found.start,
-  };
-}
-
-/** The word at a place of the text. */
-function placeAt(track: ReadingTrack, { block, start }: { readonly block: number; readonly start: number }) {
-  const sentence = track.sentences.find((one) => one.block === block && start < one.end);
-  if (!sentence) return undefined;
-  return {
-    sentence: sentence.index,
-    word: Math.max(
-      0,
-      sentence.words.findLastIndex((word) => word.start <= start),
-    ),
-  };
-}
-
-/** The words of selected ranges, from the first to the last. */
-function passageOf(track: ReadingTrack, ranges: readonly SelectedRange[]) {
-  const [first, last] = [ranges[0], ranges.at(-1)];
-  if (!first || !last) return undefined;
-  const from = placeAt(track, first);
-  const to = placeAt(track, { block: last.block, start: last.end - 1 });
-  return from && to ? { from, to } : undefined;
-}
-
 declare global {
   interface Window {
     aurelfieldPlayer?: ReadingPlayer;

@@ -5,32 +5,26 @@ import {
   type BoardInput,
   type Phrase,
   type PhraseVoice,
-  type Scanning,
 } from '@aurelfield/api';
 import { ArrowLeft, ArrowRight, Copy, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { z } from 'zod';
 import { ApiError } from '../../api/client.ts';
-import { fetchBoard, useBoard, useBoardLink, useBoardVoice, useSaveBoard } from '../../api/phraseQueries.ts';
-import { usePupils } from '../../api/pupilQueries.ts';
-import { ICONS } from '../../board/icons.ts';
-import { Button, IconButton, PlainButton, SolidButton } from '../../ui/Button.tsx';
-import { Amount, SelectField, Field } from '../../ui/fields.tsx';
+import { fetchBoard, useBoard, useBoardVoice, useSaveBoard } from '../../api/phraseQueries.ts';
+import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
-import { usePublicAddress } from '../../api/publicAddress.ts';
-import { AddressWarning } from '../../ui/AddressWarning.tsx';
-import { CopyButton } from '../../ui/CopyButton.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { randomId } from '../../ui/randomId.ts';
-import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { useKeptSteps } from '../../ui/useKeptSteps.ts';
 import { useUndoKeys } from '../../ui/useUndoKeys.ts';
+import { BoardLink } from './BoardLink.tsx';
+import { BoardSettings } from './BoardSettings.tsx';
 import { PhraseForm } from './PhraseForm.tsx';
+import { PhraseGrid } from './PhraseGrid.tsx';
 
 const Desk = styled.div`
   display: grid;
@@ -42,66 +36,6 @@ const Desk = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `;
-
-const Buttons = styled(GridList)<{ $columns: number }>`
-  display: grid;
-  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
-  gap: 0.6rem;
-
-  [role='row'] {
-    position: relative;
-    display: grid;
-    place-items: center;
-    gap: 0.3rem;
-    min-height: 5.5rem;
-    padding: 0.5rem;
-    border: 2px solid var(--edge);
-    border-radius: 14px;
-    background: var(--surface);
-    text-align: center;
-    overflow-wrap: anywhere;
-    cursor: pointer;
-  }
-
-  [role='gridcell'] {
-    display: contents;
-  }
-
-  [role='row'][data-selected] {
-    border-color: var(--accent);
-    box-shadow: 0 0 0 2px var(--accent);
-  }
-
-  img {
-    height: 2.5rem;
-  }
-
-  [slot='drag'] {
-    position: absolute;
-    inset: 4px 4px auto auto;
-    width: 24px;
-    height: 24px;
-    border: 0;
-    background: none;
-    color: var(--quiet);
-    cursor: grab;
-  }
-
-  .react-aria-DropIndicator {
-    outline: 3px solid var(--accent);
-    border-radius: 14px;
-  }
-`;
-
-const SWITCHES = [
-  { id: 'none', name: 'No switch: touch or keys' },
-  { id: 'one', name: 'One switch: it chooses, time steps' },
-  { id: 'two', name: 'Two switches: one steps, one chooses' },
-] as const;
-const ORDERS = [
-  { id: 'rows', name: 'Row by row, then the buttons of a row' },
-  { id: 'buttons', name: 'Button by button' },
-] as const;
 
 /** A phrase that is still being written may be empty. */
 const draftSchema = boardInputSchema.extend({
@@ -141,7 +75,6 @@ function Editor({ board }: { readonly board: Board }) {
     board.revision,
   );
   const { value, set } = steps;
-  const pupils = usePupils().data ?? [];
   const save = useSaveBoard(board.id);
   const own = useBoardVoice(board.id, stored.pupilId);
   const [chosen, setChosen] = useState<string | undefined>(board.phrases[0]?.id);
@@ -149,8 +82,6 @@ function Editor({ board }: { readonly board: Board }) {
   useUndoKeys(steps.undo, steps.redo);
   const phrase = value.phrases.find(({ id }) => id === chosen);
   const setPhrases = (phrases: Phrase[], what: string) => set({ ...value, phrases }, what);
-  const setScanning = (change: Partial<Scanning>) =>
-    set({ ...value, scanning: { ...value.scanning, ...change } }, `scanning ${Object.keys(change).join()}`);
   const add = (like?: Phrase) => {
     const voice: PhraseVoice | undefined = like?.voice ?? phrase?.voice ?? own.data?.voice;
     if (!voice) return;
@@ -179,16 +110,6 @@ function Editor({ board }: { readonly board: Board }) {
     if (taken) phrases.splice(to, 0, taken);
     setPhrases(phrases, 'move');
   };
-  const { dragAndDropHooks } = useDragAndDrop({
-    getItems: (keys) =>
-      [...keys].map((key) => ({ 'text/plain': value.phrases.find(({ id }) => id === key)?.text ?? '' })),
-    onReorder: ({ keys, target }) => {
-      const moved = value.phrases.filter(({ id }) => keys.has(id));
-      const rest = value.phrases.filter(({ id }) => !keys.has(id));
-      const at = rest.findIndex(({ id }) => id === target.key) + (target.dropPosition === 'after' ? 1 : 0);
-      setPhrases([...rest.slice(0, at), ...moved, ...rest.slice(at)], 'move');
-    },
-  });
   const checked = boardInputSchema.safeParse(value);
   const empty = value.phrases.find(({ text }) => text.trim() === '');
   const store = (after?: () => void, revision = steps.revision ?? stored.revision) => {
@@ -269,33 +190,13 @@ function Editor({ board }: { readonly board: Board }) {
             {value.phrases.length === 0 ? (
               <p>There is nothing on this board yet. Add a phrase: it speaks at a tap.</p>
             ) : (
-              <Buttons
-                $columns={value.columns}
-                aria-label="Phrases"
-                layout="grid"
-                selectionMode="single"
-                selectionBehavior="replace"
-                selectedKeys={chosen === undefined ? [] : [chosen]}
-                onSelectionChange={(keys) => keys !== 'all' && setChosen([...keys].map(String)[0] ?? chosen)}
-                dragAndDropHooks={dragAndDropHooks}
-              >
-                {value.phrases.map(({ id, text, label, icon, picture }) => {
-                  const Icon = icon === null ? undefined : ICONS[icon];
-                  return (
-                    <GridListItem key={id} id={id} textValue={text || 'A phrase without words'}>
-                      {picture !== null ? (
-                        <img src={`/api/phrase-pictures/${picture}`} alt="" />
-                      ) : Icon ? (
-                        <Icon size={28} aria-hidden />
-                      ) : null}
-                      <span>{label || text || '…'}</span>
-                      <AriaButton slot="drag" aria-label={`Move ${label || text}`}>
-                        ⠿
-                      </AriaButton>
-                    </GridListItem>
-                  );
-                })}
-              </Buttons>
+              <PhraseGrid
+                phrases={value.phrases}
+                columns={value.columns}
+                chosen={chosen}
+                onChoose={setChosen}
+                onMove={(phrases) => setPhrases(phrases, 'move')}
+              />
             )}
             <Row>
               <Button onPress={() => add()} isDisabled={!own.data && !phrase}>
@@ -328,67 +229,7 @@ function Editor({ board }: { readonly board: Board }) {
             </Row>
           </Card>
           <Card>
-            <h2>The board</h2>
-            <Field label="Name" value={value.name} onChange={(name) => set({ ...value, name }, 'name')} />
-            <SelectField
-              label="Whose voice says what is typed"
-              value={value.pupilId ?? ''}
-              options={[
-                { id: '', name: 'Nobody’s in particular' },
-                ...pupils.map(({ id, name }) => ({ id, name })),
-              ]}
-              onChange={(id) => set({ ...value, pupilId: id === '' ? null : id }, 'pupil')}
-            />
-            <Amount
-              label="Columns"
-              value={value.columns}
-              min={2}
-              max={8}
-              step={1}
-              say={(n) => `${n} columns`}
-              onChange={(columns) => set({ ...value, columns }, 'columns')}
-            />
-            <h3>Switches</h3>
-            <SelectField
-              label="Used with"
-              value={value.scanning.switches}
-              options={SWITCHES}
-              onChange={(switches) => setScanning({ switches })}
-            />
-            {value.scanning.switches !== 'none' && (
-              <>
-                <SelectField
-                  label="Order"
-                  value={value.scanning.order}
-                  options={ORDERS}
-                  onChange={(order) => setScanning({ order })}
-                />
-                <Amount
-                  label="Each step lasts"
-                  value={value.scanning.seconds}
-                  min={0.4}
-                  max={10}
-                  step={0.1}
-                  say={(n) => `${n.toFixed(1)} seconds`}
-                  onChange={(seconds) => setScanning({ seconds })}
-                />
-                <Amount
-                  label="Rests after"
-                  value={value.scanning.rounds}
-                  min={1}
-                  max={20}
-                  step={1}
-                  say={(n) => `${n} ${n === 1 ? 'round' : 'rounds'}`}
-                  onChange={(rounds) => setScanning({ rounds })}
-                />
-                <CheckboxField isSelected={value.scanning.sound} onChange={(sound) => setScanning({ sound })}>
-                  A click at every step
-                </CheckboxField>
-                <Fact>
-                  A switch is any key, a mouse button or a touch. With two, Space steps and Enter chooses.
-                </Fact>
-              </>
-            )}
+            <BoardSettings value={value} onChange={set} />
             <BoardLink board={stored} />
           </Card>
         </div>
@@ -409,66 +250,6 @@ function Editor({ board }: { readonly board: Board }) {
           )}
         </Card>
       </Desk>
-    </>
-  );
-}
-
-/** The secret link: told when it is made, and never again. */
-function BoardLink({ board }: { readonly board: Board }) {
-  const link = useBoardLink(board.id);
-  const [address, setAddress] = useState<string>();
-  const [hasLink, setHasLink] = useState(board.hasLink);
-  const origin = usePublicAddress();
-  return (
-    <>
-      <h3>On a tablet</h3>
-      {address !== undefined && (
-        <>
-          <AddressWarning />
-          <Field
-            label="The board’s link"
-            value={address}
-            isReadOnly
-            description="Anyone who has it can use the board. Copy it now – it is not shown again."
-          />
-          <Row>
-            <CopyButton text={address} />
-            <a href={address} target="_blank" rel="noreferrer">
-              Open the board
-            </a>
-          </Row>
-        </>
-      )}
-      {link.isError && <Notice kind="error">{messageOf(link.error)}</Notice>}
-      <Row>
-        <Button
-          isDisabled={link.isPending}
-          onPress={() =>
-            link.mutate('make', {
-              onSuccess: (token) => {
-                setAddress(`${origin}/board/${token ?? ''}`);
-                setHasLink(true);
-              },
-            })
-          }
-        >
-          {hasLink ? 'Make a new link (the old one stops working)' : 'Make a link'}
-        </Button>
-        {hasLink && (
-          <PlainButton
-            onPress={() =>
-              link.mutate('revoke', {
-                onSuccess: () => {
-                  setAddress(undefined);
-                  setHasLink(false);
-                },
-              })
-            }
-          >
-            Take the link back
-          </PlainButton>
-        )}
-      </Row>
     </>
   );
 }

@@ -1,0 +1,13 @@
+import { useEffect, useState } from 'react';
+
+/** How many columns there are in this window. */
+export function useColumns(columns: number): number {
+  const [isNarrow, setNarrow] = useState(() => window.matchMedia('(max-width: 560px)').matches);
+  useEffect(() => {
+    const media = window.matchMedia('(max-width: 560px)');
+    const tell = () => setNarrow(media.matches);
+    media.addEventListener('change', tell);
+    return () => media.removeEventListener('change', tell);
+  }, []);
+  return isNarrow ? Math.min(2, columns) : columns;
+}
