@@ -1,5 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { stays } from '../packages/server/src/testing/stays.ts';
 import { addSecondTeacher, SECOND_TEACHER } from '../packages/server/src/testing/addTeacher.ts';
 import {
   clickText,
@@ -112,7 +113,7 @@ test('one teacher is offline for a while, the other types on: nothing of either 
   // The notice stands, and typing goes on without writing over the other text.
   await type(osk, ' And on.');
   // Longer than typing has to rest before it is sent.
-  await osk.waitForNetworkIdle({ idleTime: 1500 });
+  await stays(async () => (await versions(mara))[0]?.includes('Mara stays.'), true, 1500);
   expect(await textOf(osk)).toContain('Osk is away. He types on. And on.');
   expect((await versions(mara))[0]).toContain('Mara stays.');
   await osk.reload({ waitUntil: 'networkidle0' });

@@ -261,7 +261,7 @@ describe('all places to look at, by the keyboard alone', () => {
       );
       // The text is looked at again when it rests.
       await page.waitForFunction(() => /Place|places?\.|Nothing/.test(document.querySelector('[aria-labelledby="to-look-at"] [role="status"]')?.textContent ?? '')); // prettier-ignore
-      await page.waitForNetworkIdle({ idleTime: 1200 });
+      await page.waitForSelector('[aria-labelledby="to-look-at"][aria-busy="false"]');
       left = /Nothing/u.test(await queue()) ? 0 : 1;
     }
     expect(await queue()).toBe('Nothing to look at.');

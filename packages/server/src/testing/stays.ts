@@ -6,6 +6,6 @@ export async function stays<T>(ask: () => T | Promise<T>, expected: T, milliseco
   const end = performance.now() + milliseconds;
   do {
     expect(await ask()).toEqual(expected);
-    await delay(20);
+    await delay(50);
   } while (performance.now() < end);
 }

@@ -209,7 +209,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
         <Findings
           places={places}
           more={Math.max(0, (check.data?.total ?? 0) - (check.data?.findings.length ?? 0))}
-          isLooking={check.isFetching}
+          isLooking={check.isFetching || rested !== blocks}
           error={check.error}
           current={current}
           language={handout.language}
