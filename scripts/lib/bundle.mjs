@@ -12,16 +12,23 @@ const source = (/** @type {string} */ name) => path.join(ROOT, 'packages', name,
  * @param {Record<string, string>} [others] scripts in the place of these, by name
  */
 export async function bundleServer(outdir, others = {}) {
+  const scripts = {
+    main: path.join(source('server'), 'main.ts'),
+    espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
+    textWorker: path.join(source('server'), 'threads/textWorker.ts'),
+    readerProcess: path.join(source('readers'), 'child.ts'),
+    modelProcess: path.join(source('voices'), 'model/child.ts'),
+    ...others,
+  };
+  // Each by itself: in a common bundle a thread of the voices would load whatever it shares a file with.
+  await Promise.all(Object.entries(scripts).map(([name, script]) => bundle(outdir, name, script)));
+}
+
+/** @param {string} outdir @param {string} name of the script that is written @param {string} script */
+async function bundle(outdir, name, script) {
   await build({
-    entryPoints: {
-      main: path.join(source('server'), 'main.ts'),
-      espeakWorker: path.join(source('voices'), 'espeak/worker.ts'),
-      textWorker: path.join(source('server'), 'threads/textWorker.ts'),
-      readerProcess: path.join(source('readers'), 'child.ts'),
-      modelProcess: path.join(source('voices'), 'model/child.ts'),
-      ...others,
-    },
-    outdir: outdir,
+    entryPoints: { [name]: script },
+    outdir,
     bundle: true,
     // Readers of formats are loaded when they are needed.
     splitting: true,

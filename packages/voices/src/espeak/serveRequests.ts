@@ -1,10 +1,13 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { SpokenClip } from '../engine.ts';
 import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/threadRunner.ts';
-import type { EspeakRequest, EspeakWords, Speaker } from './speaker.ts';
+import type { EspeakRequest, EspeakWords } from './speaker.ts';
 
 /** Answers what a thread is asked. */
-export type Answerer = Pick<Speaker, 'speak' | 'pronounce'>;
+export interface Answerer {
+  readonly speak: (request: EspeakRequest) => SpokenClip | Promise<SpokenClip>;
+  readonly pronounce: (request: EspeakWords) => string[][] | Promise<string[][]>;
+}
 
 /**
  * Has this thread answer requests one by one.
@@ -21,17 +24,18 @@ export async function serveRequests(
     port.postMessage(message, transfer);
 
   const answerer = await open(() => Atomics.load(cancelFlag, 0) === 1);
-  port.on('message', ({ request }: WorkerRequest<EspeakRequest | EspeakWords>) => {
+  const answer = async (request: EspeakRequest | EspeakWords) => {
     try {
       if ('words' in request) {
-        send({ type: 'done', response: answerer.pronounce(request) });
+        send({ type: 'done', response: await answerer.pronounce(request) });
         return;
       }
-      const response = answerer.speak(request);
+      const response = await answerer.speak(request);
       send({ type: 'done', response }, [response.pcm.buffer as ArrayBuffer]);
     } catch (error) {
       send({ type: 'failed', message: error instanceof Error ? error.message : String(error) });
     }
-  });
+  };
+  port.on('message', ({ request }: WorkerRequest<EspeakRequest | EspeakWords>) => void answer(request));
   send({ type: 'ready' });
 }

@@ -21,11 +21,11 @@ const folder = path.join(
 );
 mkdirSync(folder, { recursive: true });
 
-function kept<Response>(request: object, answer: () => Response): Response {
+async function kept<Response>(request: object, answer: () => Promise<Response>): Promise<Response> {
   const file = path.join(folder, createHash('sha256').update(JSON.stringify(request)).digest('hex'));
   const found = contentOf(file);
   if (found) return deserialize(found) as Response;
-  const response = answer();
+  const response = await answer();
   // Another process may be reading it: it appears as a whole.
   const draft = `${file}.${process.pid}.${threadId}`;
   writeFileSync(draft, serialize(response));
@@ -41,14 +41,16 @@ function contentOf(file: string): Buffer | undefined {
   }
 }
 
-await serveRequests(async (isCancelled) => {
-  const speaker = new Speaker(await loadEspeak(), isCancelled);
+await serveRequests((isCancelled) => {
+  let speaker: Promise<Speaker> | undefined;
+  // Most threads find all they are asked for: they need no engine.
+  const engine = () => (speaker ??= loadEspeak().then((espeak) => new Speaker(espeak, isCancelled)));
   return {
-    speak: (request) => {
-      const clip = kept(request, () => speaker.speak(request));
+    speak: async (request) => {
+      const clip = await kept(request, async () => (await engine()).speak(request));
       // The answer is handed over with its memory, which must not be that of the whole file.
       return { ...clip, pcm: clip.pcm.slice() };
     },
-    pronounce: (request) => kept(request, () => speaker.pronounce(request)),
+    pronounce: (request) => kept(request, async () => (await engine()).pronounce(request)),
   };
 });

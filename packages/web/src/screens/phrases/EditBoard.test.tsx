@@ -1,10 +1,13 @@
 import { DEFAULT_SCANNING, type Board, type BoardChange, type Phrase } from '@aurelfield/api';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { button, choose, press } from '../../testing/controls.ts';
 import { ApiRefusal, fakeApi, type Answers } from '../../testing/fakeApi.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { EditBoard } from './EditBoard.tsx';
+
+// The form of a phrase is large, and not what is tested here.
+vi.mock('./PhraseForm.tsx', () => ({ PhraseForm: () => <p>The form of a phrase</p> }));
 
 afterEach(clearScreen);
 
