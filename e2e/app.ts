@@ -117,7 +117,7 @@ export function launchBrowser(microphone?: string): Promise<Browser> {
 }
 
 /** How long is waited for anything, milliseconds: how fast a machine is decides no test. */
-export const PATIENCE = Number(process.env.AUREL_PATIENCE ?? 150_000);
+export const PATIENCE = Number(process.env.AUREL_PATIENCE ?? 240_000);
 
 /** A page that is waited for patiently. */
 export async function newPage(context: BrowserContext): Promise<Page> {
