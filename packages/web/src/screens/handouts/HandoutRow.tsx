@@ -12,7 +12,7 @@ import {
   Trash2,
 } from 'lucide-react';
 import { useState } from 'react';
-import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useAskGiven } from '../../api/assignmentQueries.ts';
@@ -22,6 +22,7 @@ import { CheckboxField } from '../../ui/CheckboxField.tsx';
 import { ConfirmDialog } from '../../ui/ConfirmDialog.tsx';
 import { count, day, languageName } from '../../ui/format.ts';
 import { Fact, Row } from '../../ui/layout.tsx';
+import { MenuPopover } from '../../ui/MenuPopover.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
 import { Facts } from './Facts.tsx';
@@ -31,25 +32,13 @@ const WayLink = styled(Link)`
   padding-inline: 0.7rem;
 `;
 
-const Options = styled(Popover)`
+const Options = styled(MenuPopover)`
   min-width: 15rem;
-  padding: 0.25rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
 
   [role='menuitem'] {
     display: flex;
     gap: 0.6rem;
     align-items: center;
-    padding: 0.5rem 0.7rem;
-    border-radius: 7px;
-    cursor: pointer;
-  }
-
-  [data-focused] {
-    background: var(--accent-soft);
   }
 `;
 

@@ -3,31 +3,19 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { choose } from '../../testing/controls.ts';
 import { ApiRefusal, fakeApi, type Answers } from '../../testing/fakeApi.ts';
+import { handoutSummary } from '../../testing/handoutSummary.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { Handouts } from './Handouts.tsx';
 
 afterEach(clearScreen);
 
-const handout = (nth: number, more: Partial<HandoutSummary> = {}): HandoutSummary => ({
-  id: `00000000-0000-4000-8000-00000000000${nth}`,
-  title: `Handout ${nth}`,
-  subject: '',
-  className: '',
-  language: 'en-GB',
-  words: 130,
-  sourceKind: 'typed',
-  sourceName: null,
-  sourceAddress: null,
-  tags: [],
-  archived: false,
-  deletedAt: null,
-  createdAt: `2026-11-0${nth}T09:00:00.000Z`,
-  updatedAt: `2026-11-0${nth}T09:00:00.000Z`,
-  readyFor: [],
-  makingFor: [],
-  outOfDateFor: [],
-  ...more,
-});
+const handout = (nth: number, more: Partial<HandoutSummary> = {}) =>
+  handoutSummary({
+    id: `00000000-0000-4000-8000-00000000000${nth}`,
+    title: `Handout ${nth}`,
+    createdAt: `2026-11-0${nth}T09:00:00.000Z`,
+    ...more,
+  });
 const EELS = handout(1, { title: 'Eels', subject: 'Science', className: 'Year 8', tags: ['river'] });
 const WEIR = handout(2, { title: 'The weir', subject: 'History', words: 1450, readyFor: ['Ines', 'Wren'] });
 

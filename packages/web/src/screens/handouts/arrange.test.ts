@@ -1,27 +1,19 @@
 import type { HandoutSummary } from '@aurelfield/api';
 import { expect, test } from 'vitest';
+import { handoutSummary } from '../../testing/handoutSummary.ts';
 import { addressOf, arranged, choicesOf, lookOf, type Arrangement } from './arrange.ts';
 
-const handout = (title: string, words: number, more: Partial<HandoutSummary> = {}): HandoutSummary => ({
-  id: title,
-  title,
-  subject: 'Science',
-  className: 'Year 8',
-  language: 'en-GB',
-  words,
-  sourceKind: 'typed',
-  sourceName: null,
-  sourceAddress: null,
-  tags: [],
-  archived: false,
-  deletedAt: null,
-  createdAt: `2026-01-0${words}T00:00:00.000Z`,
-  updatedAt: `2026-02-0${9 - words}T00:00:00.000Z`,
-  readyFor: [],
-  makingFor: [],
-  outOfDateFor: [],
-  ...more,
-});
+const handout = (title: string, words: number, more: Partial<HandoutSummary> = {}) =>
+  handoutSummary({
+    id: title,
+    title,
+    subject: 'Science',
+    className: 'Year 8',
+    words,
+    createdAt: `2026-01-0${words}T00:00:00.000Z`,
+    updatedAt: `2026-02-0${9 - words}T00:00:00.000Z`,
+    ...more,
+  });
 const ALL = [
   handout('Bog', 2, { tags: ['peat'] }),
   handout('Arch', 3, { subject: 'History' }),

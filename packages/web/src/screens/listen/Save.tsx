@@ -1,32 +1,17 @@
 import type { ExportRequest, FormatView, Job, Pupil, Reading } from '@aurelfield/api';
 import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Header, Menu, MenuItem, MenuSection, MenuTrigger, Popover } from 'react-aria-components';
+import { Header, Menu, MenuItem, MenuSection, MenuTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { beginExport, cancelJob, useFormats, useJob } from '../../api/jobQueries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
+import { MenuPopover } from '../../ui/MenuPopover.ts';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 
-const Options = styled(Popover)`
+const Options = styled(MenuPopover)`
   width: min(24rem, 92vw);
-  padding: 0.25rem;
-  border: 1px solid var(--edge);
-  border-radius: var(--radius);
-  background: var(--surface);
-  box-shadow: var(--shadow);
-
-  [role='menuitem'] {
-    padding: 0.5rem 0.7rem;
-    border-radius: 7px;
-    cursor: pointer;
-  }
-
-  [data-focused] {
-    background: var(--accent-soft);
-  }
-
   max-height: 60vh;
   overflow: auto;
 
