@@ -140,7 +140,7 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
     await clickText(page, 'How a peat bog keeps time');
     await page.waitForSelector('[role="slider"]');
     await page.keyboard.press('Space');
-    await page.waitForSelector('[data-lit="true"]');
+    await page.waitForSelector('[data-highlighted="true"]');
     await check();
   });
 
@@ -243,9 +243,12 @@ describe('high contrast (forced colours)', () => {
     await clickText(page, 'Letter from the kiln');
     await page.waitForSelector('[data-sentence]');
     await page.locator('::-p-aria([name="Play"][role="button"])').click();
-    await page.waitForSelector('[data-lit="true"]');
-    const lit = await page.$eval('[data-lit="true"]', (word) => getComputedStyle(word).backgroundColor);
-    expect(lit).toBe(await systemColour('Highlight'));
+    await page.waitForSelector('[data-highlighted="true"]');
+    const highlighted = await page.$eval(
+      '[data-highlighted="true"]',
+      (word) => getComputedStyle(word).backgroundColor,
+    );
+    expect(highlighted).toBe(await systemColour('Highlight'));
     expect(await page.$eval('[data-current="true"]', (one) => getComputedStyle(one).textDecorationLine)).toBe('underline'); // prettier-ignore
     // The text on the main button is seen: browsers would draw a plate over it.
     const play = await page.$eval('button.play', (one) => {

@@ -206,7 +206,7 @@ export async function hear(page: Page, seconds: number): Promise<void> {
     const audio = element ?? document.querySelector('audio');
     const start = { address: audio?.currentSrc, at: audio?.currentTime ?? 0 };
     return new Promise<void>((resolve) => {
-      const look = () => {
+      const check = () => {
         // Sound that goes on in another file, or has ended, is waited for no longer.
         const isOver =
           !audio ||
@@ -214,9 +214,9 @@ export async function hear(page: Page, seconds: number): Promise<void> {
           audio.currentSrc !== start.address ||
           audio.currentTime >= start.at + length;
         if (isOver) resolve();
-        else requestAnimationFrame(look);
+        else requestAnimationFrame(check);
       };
-      look();
+      check();
     });
   }, seconds);
 }

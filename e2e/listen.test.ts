@@ -29,14 +29,14 @@ const sample = () =>
   page.evaluate(() => {
     const player = window.aurelfieldPlayer;
     const element = player?.element;
-    const lit = document.querySelector<HTMLElement>('[data-lit="true"]');
-    const sentence = lit?.closest<HTMLElement>('[data-sentence]');
+    const highlighted = document.querySelector<HTMLElement>('[data-highlighted="true"]');
+    const sentence = highlighted?.closest<HTMLElement>('[data-sentence]');
     return {
       clock: element?.currentTime ?? 0,
       address: element?.src ?? '',
       paused: element?.paused ?? true,
-      lit: lit?.textContent ?? null,
-      word: Number(lit?.dataset.word ?? -1),
+      highlighted: highlighted?.textContent ?? null,
+      word: Number(highlighted?.dataset.word ?? -1),
       sentence: Number(sentence?.dataset.sentence ?? -1),
       position: player?.position ?? 0,
     };
@@ -106,7 +106,7 @@ describe('the main job', () => {
     await pressPlay();
     await playing();
     let checked = 0;
-    let lit = 0;
+    let highlighted = 0;
     for (let i = 0; i < 20; i++) {
       await hear(page, 0.3);
       const moment = await whilePlaying();
@@ -130,26 +130,27 @@ describe('the main job', () => {
         ({ from, to }) => moment.clock >= from - FRAME && moment.clock < to + FRAME,
       );
       checked += 1;
-      if (moment.lit === null)
+      if (moment.highlighted === null)
         expect(
           near.filter(({ from, to }) => moment.clock > from + FRAME && moment.clock < to - FRAME),
         ).toEqual([]);
       else {
-        lit += 1;
+        highlighted += 1;
         const own = intervals.find(
           ({ sentence, word }) => sentence === moment.sentence && word === moment.word,
         );
         // Through the short closure before a sound the word before it stays lit.
         const next = intervals.find(({ from }) => from >= (own?.to ?? 0))?.from ?? Infinity;
         const until = next - (own?.to ?? 0) < 0.15 ? next : (own?.to ?? 0);
-        expect(moment.clock, `“${moment.lit}”, held by ${JSON.stringify(holding)}`).toBeGreaterThanOrEqual(
-          (own?.from ?? Infinity) - FRAME,
-        );
+        expect(
+          moment.clock,
+          `“${moment.highlighted}”, held by ${JSON.stringify(holding)}`,
+        ).toBeGreaterThanOrEqual((own?.from ?? Infinity) - FRAME);
         expect(moment.clock).toBeLessThan(until + FRAME);
       }
     }
     expect(checked).toBe(20);
-    expect(lit).toBeGreaterThan(10);
+    expect(highlighted).toBeGreaterThan(10);
   });
 
   test('the keyboard plays, pauses and goes by sentence and by word', async () => {
@@ -183,8 +184,10 @@ describe('the main job', () => {
     });
     await page.mouse.click(point.x, point.y);
     await playing();
-    await page.waitForSelector('[data-lit="true"]');
-    expect(await page.$eval('[data-lit="true"]', (lit) => lit.textContent)).toBe('12/05/2024');
+    await page.waitForSelector('[data-highlighted="true"]');
+    expect(await page.$eval('[data-highlighted="true"]', (highlighted) => highlighted.textContent)).toBe(
+      '12/05/2024',
+    );
   });
 
   test('a reload keeps the text and the place', async () => {

@@ -136,9 +136,9 @@ describe('a class set, as a teacher makes it', () => {
     await page.goto(address, { waitUntil: 'networkidle0' });
     await seeText(page, '6 files are out of date: pronunciations were changed.');
     await seeText(page, 'To bring them up to date:');
-    const told = await page.evaluate(() => /(\d+) sentences? made anew, (\d+) there already/u.exec(document.body.innerText)?.slice(1).map(Number) ?? []); // prettier-ignore
-    expect(told[0]).toBeGreaterThan(0);
-    expect((told[0] ?? 0) / (told[1] ?? 1)).toBeLessThan(0.2);
+    const report = await page.evaluate(() => /(\d+) sentences? made anew, (\d+) there already/u.exec(document.body.innerText)?.slice(1).map(Number) ?? []); // prettier-ignore
+    expect(report[0]).toBeGreaterThan(0);
+    expect((report[0] ?? 0) / (report[1] ?? 1)).toBeLessThan(0.2);
     await clickText(page, 'Bring up to date');
     await seeText(page, 'All 6 files are ready.');
     await page.waitForFunction(() => !document.body.innerText.includes('out of date'));
@@ -180,7 +180,7 @@ describe('a page with sound in one file', () => {
     await alone.waitForFunction(() => (document.querySelector('audio')?.readyState ?? 0) >= 3);
     await alone.locator('#play').click();
     await alone.waitForFunction(() => (document.querySelector('audio')?.currentTime ?? 0) > 0.2);
-    let lit = 0;
+    let highlighted = 0;
     for (let moment = 0; moment < 20; moment++) {
       await hear(alone, 0.2);
       const { clock, word, times } = await alone.evaluate(() => {
@@ -197,12 +197,12 @@ describe('a page with sound in one file', () => {
         };
       });
       if (word === undefined || !times) continue;
-      lit += 1;
+      highlighted += 1;
       // A frame before, and the closure of the next sound behind.
       expect(clock).toBeGreaterThanOrEqual(times[0] - 40);
       expect(clock).toBeLessThan(times[1] + 150 + 40);
     }
-    expect(lit).toBeGreaterThan(9);
+    expect(highlighted).toBeGreaterThan(9);
     // By keys: a sentence on, and pause.
     await alone.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     const before = await alone.evaluate(() => document.querySelector('audio')?.currentTime ?? 0);

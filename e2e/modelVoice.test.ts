@@ -71,23 +71,23 @@ test('its reading plays, with the words lit in their order', async () => {
     [...document.querySelectorAll('button')].find((button) => /^Play/u.test(button.textContent))?.click(),
   );
   await page.waitForFunction(() => window.aurelfieldPlayer?.state.status === 'playing');
-  const lit = await page.evaluate(
+  const highlighted = await page.evaluate(
     () =>
       new Promise<string[]>((resolve) => {
         const seen: string[] = [];
-        const look = () => {
-          const word = document.querySelector('[data-lit="true"]')?.textContent ?? '';
+        const check = () => {
+          const word = document.querySelector('[data-highlighted="true"]')?.textContent ?? '';
           if (word !== '' && seen.at(-1) !== word) seen.push(word);
           if (window.aurelfieldPlayer?.state.status === 'ended') resolve(seen);
-          else requestAnimationFrame(look);
+          else requestAnimationFrame(check);
         };
-        look();
+        check();
       }),
   );
   const words = TEXT.replace(/\./gu, '').split(' ');
-  expect(lit.length).toBeGreaterThan(words.length - 4);
+  expect(highlighted.length).toBeGreaterThan(words.length - 4);
   let at = -1;
-  for (const word of lit) {
+  for (const word of highlighted) {
     const next = words.findIndex((one, i) => i > at && one === word);
     expect(next, `“${word}” after “${words[at]}”`).toBeGreaterThan(at);
     at = next;

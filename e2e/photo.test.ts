@@ -39,7 +39,7 @@ const toDoubtful = async () => {
     const before = await queue();
     await press('F8');
     await page.waitForFunction(
-      (told) => document.querySelector<HTMLElement>('[aria-labelledby="to-look-at"]')?.innerText !== told,
+      (report) => document.querySelector<HTMLElement>('[aria-labelledby="to-look-at"]')?.innerText !== report,
       {},
       before,
     );
@@ -113,7 +113,7 @@ describe('from a photo to a proofed text', () => {
   // What a browser tells when a page is scrolled under a mouse that rests: a move by nothing.
   test.each([
     ['the text', '.tiptap h2', 'mousemove'],
-    ['the photo', 'svg polygon:not(.bare)', 'pointermove'],
+    ['the photo', 'svg polygon:not(.unread)', 'pointermove'],
   ])(
     'what comes under a resting mouse on %s is not pointed at; what the mouse moves to is',
     async (_name, over, kind) => {
@@ -149,9 +149,9 @@ describe('from a photo to a proofed text', () => {
   );
 
   test('a word of the photo shows where it stands in the text, and one of the text where it is on the photo', async () => {
-    const index = await page.$$eval('svg polygon:not(.bare)', (all) => Math.min(20, all.length - 1));
+    const index = await page.$$eval('svg polygon:not(.unread)', (all) => Math.min(20, all.length - 1));
     await page.evaluate((n) => {
-      const polygons = document.querySelectorAll('svg polygon:not(.bare)');
+      const polygons = document.querySelectorAll('svg polygon:not(.unread)');
       polygons[n]?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
     }, index);
     await page.waitForSelector('.tiptap .spot');
@@ -204,12 +204,12 @@ test('a page that lies on its side, folded, is put right, stored and heard, and 
   await seeText(page, 'On Thursday 27 March, Class 5 will spend the day at Tolling Marsh');
   await clickText(page, 'Play');
   // Heard: words light one after the other.
-  const lit = () => page.$eval('.word.lit, [data-lit="true"]', (word) => word.textContent);
-  await page.waitForFunction(() => document.querySelector('.word.lit, [data-lit="true"]') !== null);
-  const first = await lit();
+  const highlighted = () => page.$eval('.word.lit, [data-highlighted="true"]', (word) => word.textContent);
+  await page.waitForFunction(() => document.querySelector('.word.lit, [data-highlighted="true"]') !== null);
+  const first = await highlighted();
   await page.waitForFunction(
     (word) => {
-      const now = document.querySelector('.word.lit, [data-lit="true"]')?.textContent;
+      const now = document.querySelector('.word.lit, [data-highlighted="true"]')?.textContent;
       return now !== undefined && now !== word;
     },
     {},

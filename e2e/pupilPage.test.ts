@@ -108,11 +108,20 @@ const place = () => page.evaluate(() => window.aurelfieldPlayer?.place);
 /** What the pupil has set for this link on this device. */
 const set = (change: object) =>
   page.evaluate((wanted) => {
-    const opened = JSON.parse(document.getElementById('opened')?.textContent ?? '{}') as { pass?: string };
-    const key = `aurelfield:settings:${opened.pass?.split('.')[0] ?? ''}`;
-    const usual = { letters: 1, colours: 'made', clearLines: 0, rate: 1, switches: 'none', scanSeconds: 1.5 };
+    const opened = JSON.parse(document.getElementById('opened')?.textContent ?? '{}') as {
+      accessToken?: string;
+    };
+    const key = `aurelfield:settings:${opened.accessToken?.split('.')[0] ?? ''}`;
+    const defaults = {
+      letters: 1,
+      colours: 'made',
+      clearLines: 0,
+      rate: 1,
+      switches: 'none',
+      scanSeconds: 1.5,
+    };
     const kept = JSON.parse(localStorage.getItem(key) ?? '{}') as object;
-    localStorage.setItem(key, JSON.stringify({ ...usual, ...kept, ...wanted }));
+    localStorage.setItem(key, JSON.stringify({ ...defaults, ...kept, ...wanted }));
   }, change);
 /** Opens the page again, and waits until it can be played. */
 const visit = async () => {
@@ -151,8 +160,8 @@ describe('handing out, as a teacher does it', () => {
   test('somebody agrees that listening is recorded', async () => {
     await teacher.goto(`${app.base}/records`, { waitUntil: 'networkidle0' });
     await seeText(teacher, 'Nothing is recorded here yet');
-    const tick = await teacher.waitForSelector('::-p-xpath(//label[normalize-space(.)="Ines"])');
-    await tick?.click();
+    const checkbox = await teacher.waitForSelector('::-p-xpath(//label[normalize-space(.)="Ines"])');
+    await checkbox?.click();
     await teacher.waitForFunction(async () => {
       const { pupils } = (await (await fetch('/api/records/settings')).json()) as {
         pupils: { keeps: boolean }[];
@@ -176,7 +185,7 @@ describe('the pupil’s page on a phone', () => {
   test('plays, and at 12 moments the lit word is the one whose time it is', async () => {
     await press(page, 'Play');
     await isPlaying();
-    let lit = 0;
+    let highlighted = 0;
     for (let i = 0; i < 12; i++) {
       await hear(page, 0.4);
       const moment = await page.evaluate(() => {
@@ -190,12 +199,12 @@ describe('the pupil’s page on a phone', () => {
         return { clock: player.position, from: start + from / sampleRate, to: start + to / sampleRate };
       });
       if (!moment) continue;
-      lit += 1;
+      highlighted += 1;
       // A frame behind the clock, and through the closure before the next sound.
       expect(moment.clock).toBeGreaterThanOrEqual(moment.from - 0.034);
       expect(moment.clock).toBeLessThan(moment.to + 0.15 + 0.034);
     }
-    expect(lit).toBeGreaterThan(5);
+    expect(highlighted).toBeGreaterThan(5);
     const session = await page.evaluate(() => ({ title: navigator.mediaSession.metadata?.title, state: navigator.mediaSession.playbackState })); // prettier-ignore
     expect(session).toEqual({ title: TITLE, state: 'playing' });
   });
@@ -212,11 +221,11 @@ describe('the pupil’s page on a phone', () => {
       const cache = await caches.open(kept);
       const files = await cache.keys();
       const text = files.find(({ url }) => url.endsWith('page.json'));
-      const { stretches = [0] } = text
-        ? ((await (await cache.match(text))?.json()) as { stretches: unknown[] })
+      const { segments = [0] } = text
+        ? ((await (await cache.match(text))?.json()) as { segments: unknown[] })
         : {};
       const sounds = files.filter(({ url }) => url.includes('/sound-')).length;
-      return sounds === stretches.length && (await (await caches.open(pages)).keys()).length > 2;
+      return sounds === segments.length && (await (await caches.open(pages)).keys()).length > 2;
     });
     await app.kill();
     await page.setOfflineMode(true);
@@ -316,7 +325,7 @@ describe('the pupil’s page, whoever uses it', () => {
   test('by one switch: the bar is gone through, and a press plays', async () => {
     await set({ switches: 'one', scanSeconds: 2.5 });
     await visit();
-    const litAre = (names: readonly string[]) =>
+    const highlightsAre = (names: readonly string[]) =>
       page.waitForFunction(
         (wanted) =>
           [...document.querySelectorAll('[data-scan]')].map((one) => one.textContent.trim()).join() ===
@@ -326,9 +335,9 @@ describe('the pupil’s page, whoever uses it', () => {
       );
     // The switch wakes the light, then chooses the row, then the button.
     await page.keyboard.press('F');
-    await litAre(['Play', 'Back', 'Again', 'Next']);
+    await highlightsAre(['Play', 'Back', 'Again', 'Next']);
     await page.keyboard.press('F');
-    await litAre(['Play']);
+    await highlightsAre(['Play']);
     await page.keyboard.press('F');
     await isPlaying();
     const rate = (await state()).rate ?? 1;
@@ -336,7 +345,7 @@ describe('the pupil’s page, whoever uses it', () => {
       polling: 20,
     });
     await page.keyboard.press('F');
-    await litAre(['Slower']);
+    await highlightsAre(['Slower']);
     await page.keyboard.press('F');
     await page.waitForFunction((before) => (window.aurelfieldPlayer?.state.rate ?? 9) < before, {}, rate);
   });
@@ -344,15 +353,15 @@ describe('the pupil’s page, whoever uses it', () => {
   test('by two switches: Space goes on, Enter chooses, and time does nothing', async () => {
     await set({ switches: 'two', scanSeconds: 0.5 });
     await visit();
-    const lit = () => page.$$eval('[data-scan]', (all) => all.map((one) => one.textContent.trim()));
+    const highlighted = () => page.$$eval('[data-scan]', (all) => all.map((one) => one.textContent.trim()));
     await page.keyboard.press('Space');
-    expect(await lit()).toEqual(['Play', 'Back', 'Again', 'Next']);
-    await stays(lit, ['Play', 'Back', 'Again', 'Next'], 1200);
+    expect(await highlighted()).toEqual(['Play', 'Back', 'Again', 'Next']);
+    await stays(highlighted, ['Play', 'Back', 'Again', 'Next'], 1200);
     expect(await violationsOn(page)).toEqual([]);
     await page.keyboard.press('Enter');
     await page.keyboard.press('Space');
     await page.keyboard.press('Space');
-    expect(await lit()).toEqual(['Again']);
+    expect(await highlighted()).toEqual(['Again']);
     await page.keyboard.press('Enter');
     await isPlaying();
     await set({ switches: 'none', clearLines: 0 });

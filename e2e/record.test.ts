@@ -210,11 +210,11 @@ describe('a recording that everything happens to', () => {
     await expect
       .poll(async () => (await recordingsOf(page, handout)).map(({ state }) => state), { timeout: PATIENCE })
       .toEqual(['failed', expect.stringMatching(/failed|ready/u)]);
-    const told = await failures();
+    const report = await failures();
     await page.waitForFunction(
       (count) => document.body.innerText.split('does not sound like a reading').length - 1 === count,
       {},
-      told,
+      report,
     );
     expect(await violationsOn(page)).toEqual([]);
   });
@@ -272,15 +272,15 @@ describe('a teacher’s own voice', () => {
     const heard = await page.evaluate(
       (length) =>
         new Promise<string[]>((resolve) => {
-          const lit: string[] = [];
+          const highlighted: string[] = [];
           const began = performance.now();
-          const look = () => {
-            const word = document.querySelector('[data-lit="true"]')?.textContent ?? '';
-            if (word !== '' && lit.at(-1) !== word) lit.push(word);
-            if (performance.now() - began > length * 1000) resolve(lit);
-            else requestAnimationFrame(look);
+          const check = () => {
+            const word = document.querySelector('[data-highlighted="true"]')?.textContent ?? '';
+            if (word !== '' && highlighted.at(-1) !== word) highlighted.push(word);
+            if (performance.now() - began > length * 1000) resolve(highlighted);
+            else requestAnimationFrame(check);
           };
-          look();
+          check();
         }),
       spoken + 4,
     );

@@ -65,9 +65,9 @@ describe('a pupil is tuned by ear', () => {
     await clickText(page, 'Pace and pauses');
     const slider = await page.waitForSelector('::-p-aria([name="Pace"][role="slider"])');
     await slider?.focus();
-    expect(await page.$('[data-lit="true"]')).toBeNull();
+    expect(await page.$('[data-highlighted="true"]')).toBeNull();
     await page.keyboard.press('ArrowRight');
-    await page.waitForSelector('[data-lit="true"]');
+    await page.waitForSelector('[data-highlighted="true"]');
     expect(
       await page.$eval('::-p-aria([name="Pace"][role="slider"])', (input) =>
         input.getAttribute('aria-valuetext'),
@@ -93,7 +93,7 @@ describe('a pupil is tuned by ear', () => {
     await pressButton(page, 'Choose Second');
     await seeText(page, 'was chosen – it was the second one');
     await clickText(page, 'About');
-    const told = await page.$eval(
+    const report = await page.$eval(
       'section[aria-label="Side by side"] [role="status"]',
       (status) => status.textContent,
     );
@@ -102,7 +102,7 @@ describe('a pupil is tuned by ear', () => {
     await clickText(page, 'Ines');
     await clickText(page, 'History');
     await seeText(page, '2 heard blind');
-    const chosen = /pace: (\d+) words/u.exec(told)?.[1] ?? '105';
+    const chosen = /pace: (\d+) words/u.exec(report)?.[1] ?? '105';
     expect(['105', '110', '140']).toContain(chosen);
     await seeText(page, `${chosen} words`);
   });
@@ -165,13 +165,13 @@ describe('a pupil is tuned by ear', () => {
 describe('every setting of the look is seen', () => {
   const style = (selector: string, property: string) =>
     page.$eval(selector, (element, name) => getComputedStyle(element).getPropertyValue(name), property);
-  const set = async (look: object) => {
+  const set = async (check: object) => {
     await page.evaluate(async (change) => {
       const session = (await (await fetch('/api/session')).json()) as { csrfToken: string };
       const pupils = (await (await fetch('/api/pupils')).json()) as {
         id: string;
         name: string;
-        profile: { look: object };
+        profile: { check: object };
       }[];
       const wren = pupils.find(({ name }) => name === 'Wren');
       if (!wren) return;
@@ -180,10 +180,10 @@ describe('every setting of the look is seen', () => {
         headers: { 'content-type': 'application/json', 'x-aurelfield-token': session.csrfToken },
         body: JSON.stringify({
           ...wren,
-          profile: { ...wren.profile, look: { ...wren.profile.look, ...change } },
+          profile: { ...wren.profile, check: { ...wren.profile.check, ...change } },
         }),
       });
-    }, look);
+    }, check);
     await openHandout(/peat bog/u, 'Wren');
   };
   const ARTICLE = 'article[aria-label="The handout"]';
@@ -225,26 +225,26 @@ describe('every setting of the look is seen', () => {
     ['underline', 'text-decoration-color', 'rgb(0, 90, 60)'],
     ['box', 'outline-color', 'rgb(0, 90, 60)'],
   ] as const)('the word in a %s of its colour', async (shape, property, colour) => {
-    await set({ lit: 'word', word: { shape, ground: '#005a3c', ink: 'usual' } });
+    await set({ highlight: 'word', word: { shape, ground: '#005a3c', ink: 'default' } });
     await page.keyboard.press('Space');
     // Asked for in one go: the next moment another word is lit.
-    const lit = await page.waitForFunction(
+    const highlighted = await page.waitForFunction(
       (name) => {
-        const word = document.querySelector('[data-lit="true"]');
+        const word = document.querySelector('[data-highlighted="true"]');
         return word && getComputedStyle(word).getPropertyValue(name);
       },
       {},
       property,
     );
-    expect(await lit.jsonValue()).toBe(colour);
+    expect(await highlighted.jsonValue()).toBe(colour);
     await page.keyboard.press('Space');
   });
 
   test('a bar, a line, a window, syllables and word classes', async () => {
     await set({
-      lit: 'line',
+      highlight: 'line',
       window: 2,
-      word: { shape: 'bar', ground: 'usual', ink: 'usual' },
+      word: { shape: 'bar', ground: 'default', ink: 'default' },
       syllables: 'dots',
       wordClasses: true,
     });
@@ -336,7 +336,7 @@ describe('listening', () => {
     await page.evaluate(() => {
       const trail: { player: object; word: number; rate: number }[] = [];
       Object.assign(window, { trail });
-      const look = () => {
+      const check = () => {
         const player = window.aurelfieldPlayer;
         if (player?.state.status === 'playing') {
           const { sentence, word } = player.place;
@@ -345,9 +345,9 @@ describe('listening', () => {
             .reduce((sum, { words }) => sum + words.length, 0);
           trail.push({ player, word: before + word, rate: player.state.rate });
         }
-        requestAnimationFrame(look);
+        requestAnimationFrame(check);
       };
-      look();
+      check();
     });
     await choosePupil(page, 'Kasia');
     await page.waitForFunction(() => document.body.innerText.includes('140 words a minute'));
@@ -539,10 +539,10 @@ describe('several voices, two languages', () => {
     );
     // The far end: the reading's sentences are planned in three voices.
     const voices = await page.evaluate(async () => {
-      const cast = (await (
-        await fetch(`/api/handouts/${location.pathname.split('/')[2] ?? ''}/cast`)
+      const voiceAssignment = (await (
+        await fetch(`/api/handouts/${location.pathname.split('/')[2] ?? ''}/voice-assignment`)
       ).json()) as { voices: Record<string, string> };
-      return Object.values(cast.voices);
+      return Object.values(voiceAssignment.voices);
     });
     expect(new Set(voices).size).toBe(2);
     expect(await violations()).toEqual([]);
@@ -660,7 +660,7 @@ describe('a phrase board', () => {
     await board.reload({ waitUntil: 'networkidle0' });
     await board.bringToFront();
     const press = () => board.keyboard.press('Space');
-    const litRow = (nth: number) =>
+    const highlightRow = (nth: number) =>
       board.waitForFunction(
         (row) =>
           [...document.querySelectorAll('[role="group"][aria-label="Phrases"] > button')].findIndex(
@@ -671,7 +671,7 @@ describe('a phrase board', () => {
         nth,
       );
     await press();
-    await litRow(1);
+    await highlightRow(1);
     await press();
     // In the second row: yes, no, break, water.
     await board.waitForFunction(() =>

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import ts from 'typescript';
 import { describe, expect, test } from 'vitest';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -31,6 +32,38 @@ const REPLACED: readonly (readonly [name: RegExp, standard: string])[] = [
   [/\b\w*WorkDeps\b|\w+Work\.ts\b/u, 'job'],
   [/\bproblem(?:Schema|Handler)\b/u, 'code, apiErrorSchema, errorHandler'],
 ];
+
+/** Words that no identifier has as a part, with the standard word for each; `but` names those that mean something else. */
+const WORDS: readonly {
+  readonly words: string;
+  readonly standard: string;
+  readonly but?: RegExp;
+}[] = [
+  { words: 'lit lighting unlit', standard: 'highlight' },
+  { words: 'look', standard: 'reading style, check, find', but: /^lookup/u },
+  { words: 'usual', standard: 'default, typical' },
+  { words: 'told tell tells', standard: 'notify, message, report', but: /^_told$/u },
+  // Flite's own setting, and time-stretching of sound.
+  {
+    words: 'stretch stretches stretched',
+    standard: 'segment, span',
+    but: /^(?:stretch|stretches|timeStretched)$/u,
+  },
+  { words: 'cast casts speeches', standard: 'voice assignment, voiced passage, dialogue turn' },
+  { words: 'beside', standard: 'adjacent, neighbour, translation' },
+  { words: 'parted', standard: 'split' },
+  { words: 'spelt', standard: 'spelled' },
+  { words: 'lay lays laid', standard: 'schedule, place' },
+  { words: 'bare', standard: 'unread, plain', but: /^bare$/u },
+  { words: 'resting patiently', standard: 'idle, delay' },
+  {
+    words: 'seal keeper doorkeeper upkeep sweep tray',
+    standard: 'signature, service, maintenance, clean-up, staging',
+  },
+  { words: 'anew', standard: 'again, renewed, missing' },
+  { words: 'refusal', standard: 'error', but: /^refusal$/u },
+];
+
 const THIS = 'scripts/names.test.ts';
 /** Comments and what teachers read are checked by people. */
 const withoutProse = (line: string) => line.replace(/\/\/.*$|^\s*\/?\*.*$/u, '').replace(/>[^<{]*</gu, '><');
@@ -55,4 +88,34 @@ describe('names are the standard ones', () => {
       .map(({ place, code }) => `${place} ${code.trim()}`);
     expect(found).toEqual([]);
   });
+
+  test.each(WORDS)('no identifier has a word of: $words; say $standard', ({ words, but }) => {
+    const unwanted = new Set(words.split(' '));
+    const found = [...identifiers()].filter(
+      ([name]) => wordsOf(name).some((word) => unwanted.has(word)) && !but?.test(name),
+    );
+    expect(found.map(([name, file]) => `${name} in ${file}`)).toEqual([]);
+  });
 });
+
+/** "litWord" → lit, word. */
+function wordsOf(name: string): string[] {
+  return name.split(/(?=\p{Lu})|[_#$]/u).map((word) => word.toLowerCase());
+}
+
+let known: Map<string, string> | undefined;
+/** Every identifier of the code, with one file that has it. */
+function identifiers(): ReadonlyMap<string, string> {
+  if (known) return known;
+  known = new Map();
+  for (const file of files) {
+    const source = readFileSync(path.join(ROOT, file), 'utf8');
+    const tree = ts.createSourceFile(file, source, ts.ScriptTarget.Latest, false);
+    const visit = (node: ts.Node): void => {
+      if (ts.isIdentifier(node) || ts.isPrivateIdentifier(node)) known?.set(node.text, file);
+      ts.forEachChild(node, visit);
+    };
+    visit(tree);
+  }
+  return known;
+}

@@ -270,7 +270,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
       await tab.click(button('Store and listen'));
       await seeText(tab, 'Nobody waits.');
       await tab.click('//button[@aria-label="Play" or normalize-space(.)="Play"]');
-      await waitFor('no word is highlighted', () => tab.evaluate(() => document.querySelector('[data-lit="true"]') !== null), Boolean, 30_000); // prettier-ignore
+      await waitFor('no word is highlighted', () => tab.evaluate(() => document.querySelector('[data-highlighted="true"]') !== null), Boolean, 30_000); // prettier-ignore
       await isHeard();
     });
   });

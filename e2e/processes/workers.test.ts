@@ -82,7 +82,7 @@ async function makeClassSet(group: ProcessGroup) {
   return { set, pupils, killed: workers[2].pid };
 }
 
-async function look(group: ProcessGroup, { set, pupils, killed }: Awaited<ReturnType<typeof makeClassSet>>) {
+async function check(group: ProcessGroup, { set, pupils, killed }: Awaited<ReturnType<typeof makeClassSet>>) {
   // No item lost, none made twice.
   expect(set.items.filter(({ state }) => state !== 'done')).toEqual([]);
   expect(new Set(set.items.map(({ fileName }) => fileName)).size).toBe(HANDOUTS * pupils.length);
@@ -138,7 +138,7 @@ test('a class set made by three workers, one of them killed and the database res
     AUREL_S3_SECRET_KEY: 'S3RVER',
   });
   try {
-    await look(group, await makeClassSet(group));
+    await check(group, await makeClassSet(group));
     // What workers made, the process that serves sends.
     const [reading] = await group.query<{ id: string; sentences: number; samples: string }>(
       'select id, sentences, samples from readings where retired_at is null limit 1',

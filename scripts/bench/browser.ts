@@ -41,7 +41,7 @@ const WATCH = `(async () => {
   const end = performance.now() + ${LISTENED_SECONDS * 1000};
   while (performance.now() < end) {
     await new Promise((resolve) => requestAnimationFrame(resolve));
-    const lit = document.querySelector('[data-lit="true"]');
+    const lit = document.querySelector('[data-highlighted="true"]');
     const key = lit ? lit.closest('[data-sentence]').dataset.sentence + ' ' + lit.dataset.word : '';
     if (key === shown) continue;
     shown = key;

@@ -82,7 +82,7 @@ async function againstEncoders(exportDocument: ExportDocument, folder: string): 
     let [own, bare] = [Infinity, Infinity];
     for (let round = 0; round < ROUNDS; round++) {
       own = Math.min(own, (await milliseconds(() => write(exportDocument, format, target)))[0]);
-      if (encoder) bare = Math.min(bare, (await milliseconds(() => encodeBare(wavOf(exportDocument, pieces, samples), encoder, `${target}.bare`)))[0]); // prettier-ignore
+      if (encoder) bare = Math.min(bare, (await milliseconds(() => encodeOnly(wavOf(exportDocument, pieces, samples), encoder, `${target}.bare`)))[0]); // prettier-ignore
     }
     row(
       `${format.label}: ${(own / 1000).toFixed(2)} s, ${(statSync(target).size / 1e6).toFixed(1)} MB${encoder ? ' ÷ bare encoder' : ''}`,
@@ -102,14 +102,14 @@ async function memoryOfBook(exportDocument: ExportDocument, folder: string): Pro
     const before = process.memoryUsage.rss();
     let peak = before;
     const watching = setInterval(() => (peak = Math.max(peak, process.memoryUsage.rss())), 20);
-    let told = '';
+    let report = '';
     const [time] = await milliseconds(() => write(exportDocument, format, path.join(folder, format.id)).catch((error: unknown) => {
       if (!(error instanceof FormatError)) throw error;
-      told = `refused: ${error.message}`;
+      report = `refused: ${error.message}`;
     })); // prettier-ignore
     clearInterval(watching);
     row(
-      `${format.label}, ${(time / 1000).toFixed(1)} s ${told}`,
+      `${format.label}, ${(time / 1000).toFixed(1)} s ${report}`,
       `${Math.round((peak - before) / 1e6)} MB`,
       'aim < 300 MB',
     );
@@ -128,7 +128,7 @@ async function write(
   await pipeline(Readable.from(stream), createWriteStream(target));
 }
 
-function encodeBare(
+function encodeOnly(
   wav: AsyncIterable<Uint8Array>,
   encoder: readonly string[],
   target: string,

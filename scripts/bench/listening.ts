@@ -33,15 +33,15 @@ export async function listening(): Promise<void> {
       `${(quantile(seen.lateness, 0.5) * 1000).toFixed(0)} ms`,
     );
     row('  95th percentile', `${(quantile(seen.lateness, 0.95) * 1000).toFixed(0)} ms`, 'aim ≤ 50 ms');
-    const told = (name: string, times: readonly number[], aim: string) => {
+    const report = (name: string, times: readonly number[], aim: string) => {
       row(`${name}, median`, `${quantile(times, 0.5).toFixed(0)} ms`);
       row('  95th percentile', `${quantile(times, 0.95).toFixed(0)} ms`, aim);
     };
-    told('a text of 5,000 words opens', seen.opened, 'aim ≤ 1,000 ms');
-    told('a frame while it plays', seen.frames, 'aim ≤ 20 ms');
-    told('a change of look is painted (two frames)', seen.repaints, 'aim ≤ 50 ms');
-    told('a saved phrase sounds after its tap', seen.taps, 'aim ≤ 100 ms');
-    told('a typed phrase sounds after Enter', seen.typed, 'aim ≤ 400 ms');
+    report('a text of 5,000 words opens', seen.opened, 'aim ≤ 1,000 ms');
+    report('a frame while it plays', seen.frames, 'aim ≤ 20 ms');
+    report('a change of look is painted (two frames)', seen.repaints, 'aim ≤ 50 ms');
+    report('a saved phrase sounds after its tap', seen.taps, 'aim ≤ 100 ms');
+    report('a typed phrase sounds after Enter', seen.typed, 'aim ≤ 400 ms');
   } finally {
     await app.stop();
   }

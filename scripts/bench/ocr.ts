@@ -15,7 +15,7 @@ import {
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { decodePhoto } from '../../packages/readers/src/photo/decodePhoto.ts';
 import { pngOf } from '../../packages/readers/src/photo/png.ts';
-import { lookAtPhoto, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
+import { findPhotoOutline, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
 import { recognise } from '../../packages/readers/src/photo/tesseract.ts';
 import { cornersOf, photograph, randomFrom, shotOf, type Level } from '../photobench/camera.ts';
 import { errorRates } from '../photobench/errors.ts';
@@ -45,7 +45,7 @@ async function bare(picture: GreyPicture): Promise<RecognisedPage> {
 
 async function cropped(photo: Buffer, isBent: boolean): Promise<GreyPicture> {
   const decoded = await decodePhoto('photo', photo);
-  const { corners, outline } = await lookAtPhoto('photo', photo);
+  const { corners, outline } = await findPhotoOutline('photo', photo);
   const grey = await decoded.grey();
   if (!corners) return grey;
   const scaled = ({ x, y }: Point) => ({ x: x * decoded.width, y: y * decoded.height });
@@ -63,7 +63,7 @@ const STAGES: readonly (readonly [string, Stage])[] = [
   [
     'all (+ lines, dots, second look)',
     async (photo) => {
-      const { corners, outline } = await lookAtPhoto('photo', photo);
+      const { corners, outline } = await findPhotoOutline('photo', photo);
       return readPhoto('photo', photo, { corners, outline, languages: ['eng'] });
     },
   ],
@@ -83,7 +83,7 @@ for (const [i, page] of pages.entries())
     const picture = pictures[i] ?? Buffer.alloc(0);
     const shot = shotOf(level, random);
     const photo = await photograph(picture, shot, random);
-    const { corners } = await lookAtPhoto('photo', photo);
+    const { corners } = await findPhotoOutline('photo', photo);
     if (corners) {
       found += 1;
       const { width, height } = await imageSize(picture);

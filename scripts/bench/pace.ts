@@ -3,7 +3,7 @@ import {
   blocksFromPlainText,
   breakPause,
   DEFAULT_PAUSES,
-  layOut,
+  scheduleSentence,
   pauseAfter,
   planAtPace,
   type Block,
@@ -47,7 +47,7 @@ async function errorAt(
   const samples = sentences.reduce((sum, { words, plan, breaks, place }, i) => {
     const clip = clips[i];
     if (!clip) return sum;
-    const laid = layOut(
+    const scheduled = scheduleSentence(
       {
         words,
         breaks: plan.breaks,
@@ -58,7 +58,7 @@ async function errorAt(
       factsOfClip(clip),
       { sampleRate, gain: 0 },
     );
-    return sum + laid.samples + laid.pauseAfter;
+    return sum + scheduled.samples + scheduled.pauseAfter;
   }, 0);
   const words = sentences.reduce((sum, { plan }) => sum + plan.words.length, 0);
   return (words * 60 * sampleRate) / samples / pace - 1;

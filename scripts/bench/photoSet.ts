@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { lookAtPhoto, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
+import { findPhotoOutline, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
 
 const isWord = (word: string) => Object.hasOwn(dictionary, word.toLowerCase());
 
@@ -19,14 +19,14 @@ export async function scorePhotoSet(folder: string): Promise<void> {
   const photos = readdirSync(folder).filter((name) => name.endsWith('.jpg'));
   for (const name of photos) {
     const bytes = readFileSync(path.join(folder, name));
-    const { corners, whole, outline } = await lookAtPhoto(name, bytes);
+    const { corners, whole, outline } = await findPhotoOutline(name, bytes);
     const page = await readPhoto(name, bytes, { corners: corners ?? whole, outline, languages: ['eng'] });
     const { blocks, words } = blocksFromPhotos([page], { isWord });
     const document = {
       blocks,
       warnings: corners ? [] : [`No page was found in ${name}: the whole picture was read.`],
       doubtful: words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).map(({ text }) => text),
-      bare: page.bare,
+      unreadRegions: page.unreadRegions,
     };
     writeFileSync(path.join(out, name.replace(/\.jpg$/u, '.json')), JSON.stringify(document));
   }

@@ -13,7 +13,7 @@ const VOICE = 'espeak-en-gb-scotland-lower-1';
 const RUNS = 5;
 
 /** Calls the engine on the same spoken words with nothing around it: no pool, no timing, no cutting, no store. */
-async function bareEngine(
+async function engineAlone(
   sentences: readonly PlannedSentence[],
 ): Promise<{ engine: number; withTiming: number; audio: number }> {
   const bare = await loadEspeak();
@@ -63,7 +63,7 @@ export async function pipeline(): Promise<void> {
   const [planning, sentences] = await milliseconds(plan);
   const words = sentences.reduce((sum, sentence) => sum + sentence.words.length, 0);
   console.log(`\nA text of ${words} words, ${sentences.length} sentences; ${VOICE}; pace of ${ines.name}\n`);
-  const bare = await bareEngine(sentences);
+  const bare = await engineAlone(sentences);
   row('bare engine, one thread', `${bare.engine.toFixed(0)} ms`);
   row('  of which real time', `${(bare.audio / (bare.engine / 1000)).toFixed(0)} ×`);
   row('text → spoken words → plan ÷ bare engine', ratio(planning, bare.engine));

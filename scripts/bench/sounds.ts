@@ -15,17 +15,17 @@ const share = (right: number) => `${((right * 100) / words.length).toFixed(2)} %
 
 const speaker = new Speaker(await loadEspeak());
 for (const accent of ACCENTS) {
-  const [bare, ours] = [true, false].map((isBare) => {
+  const [plain, ours] = [true, false].map((isPlainText) => {
     const said = speaker.pronounce({
       identifier: accent.identifier,
       language: accent.language,
       words,
-      isBare,
+      isPlainText,
     });
     return words.filter((word, i) => isAsDictionary(word, said[i] ?? [], accent)).length;
   });
   console.log(
-    `${accent.region.padEnd(20)} ${share(bare ?? 0)} by itself, ${share(ours ?? 0)} with our lexicon`,
+    `${accent.region.padEnd(20)} ${share(plain ?? 0)} by itself, ${share(ours ?? 0)} with our lexicon`,
   );
 }
 for (const engine of [new FestivalEngine(), new FliteEngine()]) {

@@ -26,7 +26,7 @@ interface Task<V extends Voice> {
   /** In the engine's own unit, slowest first. */
   readonly rates: readonly number[];
   /** The rate at which the loudness is measured. */
-  readonly usualRate: number;
+  readonly defaultRate: number;
   readonly say: (voice: V, plan: SpeechPlan, rate: number) => SpokenClip | Promise<SpokenClip>;
 }
 
@@ -55,8 +55,11 @@ async function calibrate<V extends Voice>(task: Task<V>): Promise<void> {
       const seconds = (await say(rate)).reduce((sum, { duration }) => sum + duration, 0);
       curve.push([Math.round((amount * 600) / seconds) / 10, rate]);
     }
-    const usual = await say(task.usualRate);
-    const { lufs } = measureLoudness(Int16Array.from(usual.flatMap(({ pcm }) => [...pcm])), voice.sampleRate);
+    const atDefault = await say(task.defaultRate);
+    const { lufs } = measureLoudness(
+      Int16Array.from(atDefault.flatMap(({ pcm }) => [...pcm])),
+      voice.sampleRate,
+    );
     const measured: Calibration = { curve, lufs: Math.round(lufs * 10) / 10 };
     lines.push(`  ${JSON.stringify(task.name(voice))}: ${JSON.stringify(measured)}`);
     console.log(
@@ -82,7 +85,7 @@ if (isWanted('espeak')) {
     voices: ESPEAK_VOICES,
     name: ({ identifier }) => identifier,
     rates: [80, 110, 140, 175, 220, 280, 350, 450],
-    usualRate: 175,
+    defaultRate: 175,
     say: ({ identifier }, plan, rate) =>
       speaker.speak({ identifier, rate, pitch: 50, wordGap: 0, gain: 0, plan }),
   });
@@ -96,7 +99,7 @@ if (isWanted('festival')) {
     voices: festival.voices,
     name: ({ id }) => id,
     rates: NATURAL_RATES,
-    usualRate: 1,
+    defaultRate: 1,
     say: async ({ sampleRate }, plan, rate) => {
       const { pcm, words } = await festival.say(plan, rate);
       return shapeClip(pcm, sampleRate, words, plan.breaks);
@@ -112,7 +115,7 @@ if (isWanted('flite')) {
     voices: flite.voices,
     name: ({ id }) => id,
     rates: NATURAL_RATES,
-    usualRate: 1,
+    defaultRate: 1,
     say: async ({ sampleRate }, plan, rate) => {
       const { pcm, words } = await flite.say(plan, rate);
       return shapeClip(pcm, sampleRate, words, plan.breaks);

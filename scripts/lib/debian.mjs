@@ -25,20 +25,20 @@ export async function ensureDebianPackages(groups) {
 async function install(missing) {
   if (missing.length === 0) return;
   const names = missing.map((needed) => needed.package).join(' ');
-  const told = `apt-get update && apt-get install -y --no-install-recommends ${names}`;
+  const report = `apt-get update && apt-get install -y --no-install-recommends ${names}`;
   const prefix =
     process.getuid?.() === 0
       ? []
       : has('sudo') && capture('sudo', ['-n', 'true']).status === 0
         ? ['sudo', '-n']
         : undefined;
-  const advice = `Type this, then start again:\n  sudo sh -c '${told}'`;
+  const advice = `Type this, then start again:\n  sudo sh -c '${report}'`;
   if (!has('apt-get') || prefix === undefined)
     throw new StepError(
       `Missing: ${missing.map((needed) => `${needed.package} (for ${needed.for})`).join(', ')}. ${advice}`,
     );
   for (const needed of missing) console.log(`Installing ${needed.package} (for ${needed.for}) …`);
-  const [command = 'sh', ...args] = [...prefix, 'sh', '-c', `${told} >/dev/null`];
+  const [command = 'sh', ...args] = [...prefix, 'sh', '-c', `${report} >/dev/null`];
   const status = await run(command, args, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
   if (status !== 0 || !missing.every(isThere)) throw new StepError(`Installing ${names} failed. ${advice}`);
 }

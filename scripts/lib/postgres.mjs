@@ -161,8 +161,8 @@ function reachable(/** @type {string} */ folder, /** @type {boolean} */ asRoot) 
 
 /** A socket's path may have 107 bytes at most. */
 function socketFolder(/** @type {string} */ home) {
-  const beside = path.join(home, 'socket');
-  return Buffer.byteLength(beside) < 80 ? beside : path.join('/tmp', `aurelfield-${digest(home)}`);
+  const neighbours = path.join(home, 'socket');
+  return Buffer.byteLength(neighbours) < 80 ? neighbours : path.join('/tmp', `aurelfield-${digest(home)}`);
 }
 
 function digest(/** @type {string} */ text) {

@@ -2,7 +2,7 @@ import { blocksFromPhotos, type Block } from '@aurelfield/core';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { lookAtPhoto, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
+import { findPhotoOutline, readPhoto } from '../../packages/readers/src/photo/readPhoto.ts';
 import { figure } from '../lib/figure.ts';
 import { errorRates } from './errors.ts';
 
@@ -16,7 +16,7 @@ describe.each([
   let blocks: readonly Block[] = [];
   beforeAll(async () => {
     const bytes = readFileSync(new URL(`${name}_lowres.jpg`, folder));
-    const { corners, whole, outline } = await lookAtPhoto(name, bytes);
+    const { corners, whole, outline } = await findPhotoOutline(name, bytes);
     const page = await readPhoto(name, bytes, { corners: corners ?? whole, outline, languages: ['eng'] });
     ({ blocks } = blocksFromPhotos([page], {
       isWord: (word) => Object.hasOwn(dictionary, word.toLowerCase()),

@@ -55,7 +55,7 @@ async function listenTo(studio: Studio, title: RegExp, pupil: string, sentence: 
   await tab.waitForSelector('[data-sentence]');
   await tab.waitForFunction('document.querySelector(\'[role="progressbar"]\') === null');
   await tab.evaluate(`window.aurelfieldPlayer.seek({ sentence: ${sentence}, word: ${word} }, true)`);
-  await tab.waitForSelector('[data-lit="true"]');
+  await tab.waitForSelector('[data-highlighted="true"]');
   await delay(300);
   await tab.keyboard.press('Space');
   await delay(700);
@@ -106,7 +106,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.waitForFunction('document.querySelectorAll("[data-speaker]").length >= 8');
     await delay(8000);
     await tab.evaluate('window.aurelfieldPlayer.seek({ sentence: 8, word: 1 }, true)');
-    await tab.waitForSelector('[data-lit="true"]');
+    await tab.waitForSelector('[data-highlighted="true"]');
     await delay(300);
     await tab.keyboard.press('Space');
     await delay(700);

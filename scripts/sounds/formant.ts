@@ -66,7 +66,7 @@ export async function writeFormantLexicon(): Promise<void> {
   const asked = commonestWords();
   const [british, ...others] = ACCENTS as [EspeakVoice, ...EspeakVoice[]];
   const say = ({ identifier, language }: EspeakVoice, list: readonly string[]) =>
-    speaker.pronounce({ identifier, language, words: list, isBare: true });
+    speaker.pronounce({ identifier, language, words: list, isPlainText: true });
   const heard = new Map(say(british, asked).map((phones, i) => [asked[i] ?? '', phones]));
   const isDifferent = (word: string) =>
     !(word in BRITISH_SOUNDS) && !isAsDictionary(word, heard.get(word) ?? [], british);

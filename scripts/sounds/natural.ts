@@ -15,7 +15,7 @@ const TARGET = path.join(ROOT, 'packages/voices/src/festival/soundLexicon.json')
 const spelling = nspell({ aff: Buffer.from(britishEnglish.aff), dic: Buffer.from(britishEnglish.dic) });
 
 /** Phones without what hardly differs: unstressed vowels that are weak one way or another are one. */
-function bare(phones: string): string {
+function withoutStress(phones: string): string {
   return phones
     .toLowerCase()
     .split(' ')
@@ -67,7 +67,11 @@ export function writeNaturalLexicon(): void {
     const own = said.get(word);
     const variants = ['', '(1)', '(2)', '(3)'].flatMap((nth) => dictionary[word + nth] ?? []);
     const [first] = variants;
-    if (own !== undefined && first !== undefined && !variants.some((variant) => bare(variant) === bare(own)))
+    if (
+      own !== undefined &&
+      first !== undefined &&
+      !variants.some((variant) => withoutStress(variant) === withoutStress(own))
+    )
       differing[word] = first;
   }
   for (const [word, phones] of Object.entries(OWN_WORDS)) differing[word] = firstOf(phones);

@@ -38,12 +38,12 @@ export async function buildTinyModel(
   ];
   const named = new Map(sounds.map((sound) => [sound.name, tokensOf(sound).map(({ name }) => name)]));
   const limit = pLimit(AT_ONCE);
-  const spelt = await Promise.all(
+  const spelledWords = await Promise.all(
     words.map((word) =>
       limit(async () => [word, (await phonesOf(word)).flatMap((phone) => named.get(phone) ?? [])] as const),
     ),
   );
-  const lexicon = new Map(spelt.filter(([, own]) => own.length > 0));
+  const lexicon = new Map(spelledWords.filter(([, own]) => own.length > 0));
   mkdirSync(folder, { recursive: true });
   const write = (name: string, content: string | Uint8Array) =>
     writeFileSync(path.join(folder, name), content);

@@ -1,4 +1,4 @@
-import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
+import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
 import type { Profile } from './pupils.ts';
 
 /** The profile of a new pupil: the best free voice of each language, a slow reader's pace, a plain page. */
@@ -6,11 +6,11 @@ export const DEFAULT_PROFILE: Profile = {
   voices: {},
   pace: DEFAULT_PACE,
   pitch: 0,
-  loudness: 'usual',
+  loudness: 'default',
   pauses: DEFAULT_PAUSES,
   pausesByPace: true,
   choices: DEFAULT_CHOICES,
-  look: DEFAULT_LOOK,
+  readingStyle: DEFAULT_READING_STYLE,
   fileKind: 'mp3',
   fileQuality: { sampleRate: 22_050, bitRate: 64 },
 };

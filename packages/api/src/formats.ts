@@ -52,7 +52,7 @@ export const joiningSchema = z.object({
   opening: z.enum(SOUND_IDS).nullable(),
   closing: z.enum(SOUND_IDS).nullable(),
 });
-export type JoiningChoice = z.infer<typeof joiningSchema>;
+export type JoiningOptions = z.infer<typeof joiningSchema>;
 
 export const DEFAULT_NAMES = '{title} – {pupil}';
 

@@ -12,7 +12,7 @@ export const blockSchema = z.object({
   type: z.enum(['heading', 'paragraph', 'list-item', 'question', 'table-row', 'picture', 'equation']),
   level: z.number().int().min(1).max(6).optional(),
   label: z.string().optional(),
-  heads: z.array(z.string()).optional(),
+  columnHeaders: z.array(z.string()).optional(),
   /** Language of a passage in another language than the handout's. */
   language: languageSchema.optional(),
   /** Shown and not read aloud. */
@@ -120,7 +120,7 @@ export const DELETED_DAYS = 30;
 export const handoutQuerySchema = z.object({
   /** Words that the handout holds, in its title or its text. */
   search: z.string().trim().max(200).default(''),
-  from: z.enum(['shelf', 'archive', 'deleted']).default('shelf'),
+  from: z.enum(['active', 'archive', 'deleted']).default('active'),
 });
 
 export type HandoutPlace = z.infer<typeof handoutQuerySchema>['from'];

@@ -35,36 +35,36 @@ export type StudyMark = z.infer<typeof studyMarkSchema>;
 export const studyMarkChangeSchema = studyMarkInputSchema.pick({ colour: true, note: true }).partial();
 
 /** A passage and who says it; nobody for the narrator. */
-const castPassageSchema = z.object({
+const voicedPassageSchema = z.object({
   ...rangeFields,
   who: z.string().trim().min(1).max(60).nullable(),
 });
-export type CastPassage = z.infer<typeof castPassageSchema>;
+export type VoicedPassage = z.infer<typeof voicedPassageSchema>;
 
 /** Several voices for a handout, in every pupil's reading. */
-export const castInputSchema = z.object({
+export const voiceAssignmentInputSchema = z.object({
   isOn: z.boolean(),
   /** The voice of each speaker, by name; who has none is read in the pupil's voice. */
   voices: z.record(z.string().max(60), z.string().max(100)),
   /** What the teacher has set otherwise than it was found. */
-  passages: z.array(castPassageSchema).max(2000),
+  passages: z.array(voicedPassageSchema).max(2000),
   /** What the change was made on; 0 for a first one. */
   revision: z.number().int(),
 });
-export type CastInput = z.infer<typeof castInputSchema>;
+export type VoiceAssignmentInput = z.infer<typeof voiceAssignmentInputSchema>;
 
 /** A cast with the passages as they are: found in the text, corrected by the teacher. */
-export const castSchema = castInputSchema.extend({
+export const voiceAssignmentSchema = voiceAssignmentInputSchema.extend({
   speakers: z.array(z.string()),
-  speeches: z.array(
+  dialogueTurns: z.array(
     z.object({ block: blockIdSchema, start: offset, end: offset, who: z.string().nullable() }),
   ),
 });
-export type Cast = z.infer<typeof castSchema>;
+export type VoiceAssignment = z.infer<typeof voiceAssignmentSchema>;
 
 /** Which side of a handout in two languages is read. */
-export const sideSchema = z.enum(['original', 'parallel', 'both']);
-export type Side = z.infer<typeof sideSchema>;
+export const textSelectionSchema = z.enum(['original', 'parallel', 'both']);
+export type TextSelection = z.infer<typeof textSelectionSchema>;
 
 /** A sentence of the handout and what stands beside it in the other language. */
 const parallelTextPairSchema = z.object({

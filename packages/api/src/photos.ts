@@ -65,7 +65,7 @@ const photoPageSchema = z.object({
   height: z.number().int(),
   warp: z.object({ corners: cornersSchema, bend: bendSchema, text: z.array(z.number()).max(12).optional() }),
   words: z.array(photoWordSchema),
-  bare: z.array(boxSchema),
+  unreadRegions: z.array(boxSchema),
   /** Numbers of the words that a teacher found right. */
   checked: z.array(z.number().int()),
 });

@@ -14,7 +14,7 @@ export const phraseVoiceSchema = z.object({
   voice: z.string().max(100),
   pace: z.number().int().min(PACE_RANGE.min).max(PACE_RANGE.max),
   pitch: z.number().min(PITCH_RANGE.min).max(PITCH_RANGE.max),
-  loudness: z.enum(['usual', 'louder', 'loudest']),
+  loudness: z.enum(['default', 'louder', 'loudest']),
 });
 export type PhraseVoice = z.infer<typeof phraseVoiceSchema>;
 

@@ -3,7 +3,7 @@ import * as z from 'zod/mini';
 
 const count = z.int().check(z.nonnegative());
 
-/** A sentence of a frozen reading; short names, since there are many. Samples. */
+/** A sentence of a snapshot; short names, since there are many. Samples. */
 const snapshotSentenceSchema = z.object({
   /** Number of its block. */
   b: count,
@@ -15,16 +15,16 @@ const snapshotSentenceSchema = z.object({
   t: z.array(count),
 });
 
-/** A piece of sound: its sentences, from the first up to, not including, the last, and the bytes of its files. */
-const snapshotStretchSchema = z.object({
+/** A segment of sound: its sentences, from the first up to, not including, the last, and the bytes of its files. */
+const snapshotSegmentSchema = z.object({
   from: count,
   to: count,
   opus: count,
   m4a: count,
 });
 
-/** A reading as it was when it was handed out: text, look, when each word is heard, how the sound is cut. */
-export const readingSnapshotSchema = z.object({
+/** A reading as it was when it was given out: text, reading style, the times of its words, its sound files. */
+const snapshotSchema = z.object({
   title: z.string(),
   /** BCP 47. */
   language: z.string(),
@@ -34,13 +34,21 @@ export const readingSnapshotSchema = z.object({
   sampleRate: count,
   /** The text as HTML of our own making: words are `<span class="w" id="s3w7">`, pictures lie at `{files}/…`. */
   html: z.string(),
-  /** The pupil's look as rules of a style sheet. */
+  /** The pupil's reading style as rules of a style sheet. */
   css: z.string(),
   sentences: z.array(snapshotSentenceSchema),
-  stretches: z.array(snapshotStretchSchema),
+  segments: z.array(snapshotSegmentSchema),
   sections: z.array(z.object({ title: z.string(), sentence: count })),
 });
-export type ReadingSnapshot = z.infer<typeof readingSnapshotSchema>;
+export const readingSnapshotSchema = z.pipe(z.transform(withSegments), snapshotSchema);
+export type ReadingSnapshot = z.infer<typeof snapshotSchema>;
+
+/** Snapshots made before December 2026 have another name for their segments; links to them still open. */
+function withSegments(snapshot: unknown): unknown {
+  if (typeof snapshot !== 'object' || snapshot === null || !('stretches' in snapshot)) return snapshot;
+  const { stretches: segments, ...others } = snapshot;
+  return { ...others, segments };
+}
 
 /** What a pupil may do with an assignment. */
 export const allowsSchema = z.object({
@@ -86,7 +94,7 @@ export const openedSchema = z.object({
   /** Whether a PIN is asked for on a new device. */
   hasPin: z.boolean(),
   /** Goes with every further request. */
-  pass: z.string(),
+  accessToken: z.string(),
   school: z.string(),
   /** BCP 47, of the newest; English where there is none. */
   language: z.string(),

@@ -1,10 +1,10 @@
 import {
   COLUMN_WIDTH_RANGE,
-  DEFAULT_LOOK,
+  DEFAULT_READING_STYLE,
   FONT_IDS,
   LETTER_SPACING_RANGE,
   LINE_SPACING_RANGE,
-  LIT,
+  HIGHLIGHTS,
   PACE_RANGE,
   PARAGRAPH_SPACING_RANGE,
   PAUSE_RANGE,
@@ -30,32 +30,32 @@ const colourSchema = z.custom<Colour>(
   'A colour is written like #1a2b3c.',
 );
 
-const colourChoiceSchema = z.union([z.literal('usual'), colourSchema]).default('usual');
+const colourChoiceSchema = z.union([z.literal('default'), colourSchema]).default('default');
 
 const markSchema = z
   .object({ shape: z.enum(SHAPES), ground: colourChoiceSchema, ink: colourChoiceSchema })
-  .default(DEFAULT_LOOK.word);
+  .default(DEFAULT_READING_STYLE.word);
 
 /** How the page looks to a pupil. What an earlier release did not know has its usual value. */
-export const lookSchema = z.object({
-  font: z.enum(FONT_IDS).default(DEFAULT_LOOK.font),
+export const readingStyleSchema = z.object({
+  font: z.enum(FONT_IDS).default(DEFAULT_READING_STYLE.font),
   textSize: between(TEXT_SIZE_RANGE).int(),
-  letterSpacing: between(LETTER_SPACING_RANGE).default(DEFAULT_LOOK.letterSpacing),
-  wordSpacing: between(WORD_SPACING_RANGE).default(DEFAULT_LOOK.wordSpacing),
+  letterSpacing: between(LETTER_SPACING_RANGE).default(DEFAULT_READING_STYLE.letterSpacing),
+  wordSpacing: between(WORD_SPACING_RANGE).default(DEFAULT_READING_STYLE.wordSpacing),
   lineSpacing: between(LINE_SPACING_RANGE),
-  paragraphSpacing: between(PARAGRAPH_SPACING_RANGE).default(DEFAULT_LOOK.paragraphSpacing),
-  columnWidth: between(COLUMN_WIDTH_RANGE).int().default(DEFAULT_LOOK.columnWidth),
+  paragraphSpacing: between(PARAGRAPH_SPACING_RANGE).default(DEFAULT_READING_STYLE.paragraphSpacing),
+  columnWidth: between(COLUMN_WIDTH_RANGE).int().default(DEFAULT_READING_STYLE.columnWidth),
   ground: z.union([z.enum(TINT_IDS), colourSchema]),
   ink: colourChoiceSchema,
   scheme: z.enum(['device', 'light', 'dark']).default('device'),
-  lit: z.enum(LIT),
+  highlight: z.enum(HIGHLIGHTS),
   word: markSchema,
   sentence: markSchema,
-  window: between(WINDOW_RANGE).int().default(DEFAULT_LOOK.window),
-  syllables: z.enum(['none', 'dots', 'weight']).default(DEFAULT_LOOK.syllables),
-  wordClasses: z.boolean().default(DEFAULT_LOOK.wordClasses),
+  window: between(WINDOW_RANGE).int().default(DEFAULT_READING_STYLE.window),
+  syllables: z.enum(['none', 'dots', 'weight']).default(DEFAULT_READING_STYLE.syllables),
+  wordClasses: z.boolean().default(DEFAULT_READING_STYLE.wordClasses),
 });
-export type Look = z.infer<typeof lookSchema>;
+export type ReadingStyle = z.infer<typeof readingStyleSchema>;
 
 /** What of a text is said, where pupils differ. */
 const choicesSchema = z.object({
@@ -76,12 +76,12 @@ const profileSchema = z.object({
   voices: z.record(z.string().regex(/^[a-z]{2,3}$/u), z.string().max(100)),
   pace: z.number().int().min(PACE_RANGE.min).max(PACE_RANGE.max),
   pitch: z.number().min(PITCH_RANGE.min).max(PITCH_RANGE.max),
-  loudness: z.enum(['usual', 'louder']),
+  loudness: z.enum(['default', 'louder']),
   pauses: z.object({ comma: pause, sentence: pause, paragraph: pause, heading: pause }),
   /** Whether the pauses follow the pace, or are set one by one. */
   pausesByPace: z.boolean().default(false),
   choices: choicesSchema,
-  look: lookSchema,
+  readingStyle: readingStyleSchema,
   /** The format that the pupil's device takes, by its id, and the quality of its sound. */
   fileKind: z.string().min(1).max(20).default('mp3'),
   fileQuality: qualitySchema.default({ sampleRate: 22_050, bitRate: 64 }),
@@ -154,12 +154,12 @@ export const classListSchema = z.object({
 });
 export type ClassList = z.infer<typeof classListSchema>;
 
-export const takeClassListSchema = z.object({
+export const importClassListSchema = z.object({
   pupils: classListSchema.shape.pupils.max(500, 'A list has at most 500 pupils.'),
   /** The pupil whose profile the new ones begin with; the usual one without. */
   likePupil: id.optional(),
 });
-export type TakeClassList = z.infer<typeof takeClassListSchema>;
+export type ImportClassList = z.infer<typeof importClassListSchema>;
 
 export const voiceSchema = z.object({
   id: z.string(),
@@ -188,7 +188,7 @@ export type VoiceInfo = z.infer<typeof voiceSchema>;
 export const sampleSchema = z.object({
   text: z.string().trim().min(1).max(300),
   language: z.string(),
-  profile: profileSchema.omit({ look: true }),
+  profile: profileSchema.omit({ readingStyle: true }),
 });
 export type Sample = z.input<typeof sampleSchema>;
 

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { id } from './common.ts';
 import { jobSchema } from './jobs.ts';
-import { sideSchema } from './listening.ts';
+import { textSelectionSchema } from './listening.ts';
 import { voiceSchema } from './pupils.ts';
 
 export const openReadingSchema = z.object({
   handoutId: id,
   pupilId: id,
   /** Of a handout in two languages: which of them. */
-  side: sideSchema.default('original'),
+  textSelection: textSelectionSchema.default('original'),
 });
 
 const costSchema = z.object({
@@ -61,7 +61,7 @@ export const readingSentenceSchema = z.object({
   end: offset,
   /** Displayed words: from and to in the text of the block, what is said for it, and whether the voice had to spell it. */
   words: z.array(
-    z.object({ start: offset, end: offset, said: z.string(), spelt: z.literal(true).optional() }),
+    z.object({ start: offset, end: offset, said: z.string(), spelledWords: z.literal(true).optional() }),
   ),
   spokenWords: z.number().int(),
   /** Samples it lasts without the pause after it: measured when made, else estimated. */

@@ -34,7 +34,7 @@ export const hearWordSchema = z.object({
   word: z.string().trim().min(1).max(120),
   language: z.string().max(40),
   pupilId: id,
-  way: z.enum(['usual', 'slowly', 'syllables']),
+  way: z.enum(['normal', 'slowly', 'syllables']),
 });
 export type HearWord = z.infer<typeof hearWordSchema>;
 

@@ -116,13 +116,13 @@ test('speak writes sound and times that belong together', async () => {
   expect(found.words.at(-1)?.end).toBeLessThanOrEqual(found.duration);
 });
 
-test('speak tells which words the voice could not say and spelt', async () => {
+test('speak tells which words the voice could not say and spelled', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurel-cli-'));
   writeFileSync(path.join(folder, 'score.txt'), 'Play mf, then pp.');
   const { status, err } = await aurel([
     'speak', path.join(folder, 'score.txt'), '--voice', 'festival-en-us-higher', '--out', path.join(folder, 'out'),
   ]); // prettier-ignore
-  expect([status, err]).toEqual([0, 'aurel: this voice cannot say these words and spelt them: mf, pp\n']);
+  expect([status, err]).toEqual([0, 'aurel: this voice cannot say these words and spelled them: mf, pp\n']);
 });
 
 describe('a lexicon', () => {
@@ -287,10 +287,12 @@ describe('photo', () => {
         language: z.string(),
         blocks: z.array(z.object({ type: z.string(), text: z.string() })),
         warnings: z.array(z.string()),
-        bare: z.array(z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() })),
+        unreadRegions: z.array(
+          z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+        ),
       })
       .parse(JSON.parse(readFileSync(out, 'utf8')));
-    expect(document.bare).toHaveLength(1);
+    expect(document.unreadRegions).toHaveLength(1);
     expect(document).toMatchObject({ title: 'Moss under the lens', language: 'en-GB' });
     expect(document.blocks.filter(({ type }) => type === 'list-item')).toHaveLength(4);
     expect(document.warnings.join(' ')).toContain('Doubtful words:');

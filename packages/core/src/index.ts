@@ -4,7 +4,7 @@ export { groupBlocks } from './text/blockGroups.ts';
 export { contentHash, hasSameContent, toBlocks, withIds, type TextBlock } from './text/text.ts';
 export { carryAnchors, type Anchor, type CarriedAnchors } from './text/anchors.ts';
 export { decodeText, NotTextError } from './text/decode.ts';
-export { partLongBlock } from './text/longBlocks.ts';
+export { splitLongBlock } from './text/longBlocks.ts';
 export { blocksFromPlainText } from './text/plainText.ts';
 export { blocksFromMarkdown, looksLikeMarkdown } from './text/markdown.ts';
 export { markdownOf } from './text/toMarkdown.ts';
@@ -60,7 +60,7 @@ export {
   beginPlan,
   planAtPace,
   planHandout,
-  type CastPassage,
+  type VoicedPassage,
   type PlannedSentence,
   type PlacedEntry,
   type PlanOptions,
@@ -70,17 +70,17 @@ export { breakPause, pauseAfter, pausesAtPace } from './pace/pauses.ts';
 export { toSamples, type SampleRange } from './timeline/samples.ts';
 export type { ClipFacts } from './timeline/clipFacts.ts';
 export { lengthOf, silence, type Piece } from './timeline/piece.ts';
-export { layOut, type LaidSentence } from './timeline/sentence.ts';
+export { scheduleSentence, type ScheduledSentence } from './timeline/sentence.ts';
 export {
   piecesBetween,
   shiftedSentence,
-  stretchOf,
+  timelineSpan,
   timelineOf,
   type TimedSentence,
   type Timeline,
 } from './timeline/timeline.ts';
 export { edited, type Edit } from './timeline/edits.ts';
-export { recordedTimeline, spokenTimes, stretchOfSentence } from './timeline/recorded.ts';
+export { recordedTimeline, spokenTimes, recordedSpanOf } from './timeline/recorded.ts';
 export {
   lengthenedPauses,
   pausesLongerThan,
@@ -89,7 +89,7 @@ export {
   wholeSentence,
 } from './timeline/touchUp.ts';
 export { Track, type TrackSentence } from './timeline/track.ts';
-export { laidSentence, shapedSentence, type ReadingSentencePlan } from './timeline/readingSentence.ts';
+export { scheduledSentence, shapedSentence, type ReadingSentencePlan } from './timeline/readingSentence.ts';
 export { BYTES_PER_SAMPLE, wavHeader } from './audio/wav.ts';
 export { renderPiece } from './audio/render.ts';
 export { renderEdited, soundOfEdited, type ReadRecording } from './audio/renderEdited.ts';
@@ -136,17 +136,17 @@ export {
   type PhotoWord,
   type RecognisedPage,
 } from './page/photo/photoBlocks.ts';
-export { bareRegions, type Box } from './page/photo/bareRegions.ts';
+export { unreadRegions, type Box } from './page/photo/unreadRegions.ts';
 export { matchPhotoWords, type WordPlace } from './page/photo/matchWords.ts';
 export { listDots } from './page/photo/listDots.ts';
-export { languageBeside, withLanguage } from './page/photo/otherLanguages.ts';
+export { secondLanguageOf, withLanguage } from './page/photo/otherLanguages.ts';
 export { largestMove, textBend } from './page/photo/textBend.ts';
 export { smallFigures, withFigure, type SmallFigure } from './page/photo/smallFigures.ts';
 export { lostInLines } from './page/photo/lostInLines.ts';
 export { strokesOf } from './page/photo/strokes.ts';
-export { withoutTickBoxes, type TickBox } from './page/photo/tickBoxes.ts';
+export { withoutCheckboxes, type PrintedCheckbox } from './page/photo/printedCheckboxes.ts';
 export { blurred, grainOf } from './page/photo/grain.ts';
-export { linesOfWords, partedLines, segmentsOf } from './page/photo/segments.ts';
+export { linesOfWords, splitLines, segmentsOf } from './page/photo/segments.ts';
 export {
   likelyHomophones,
   wordsBySound,
@@ -155,16 +155,16 @@ export {
 } from './literacy/homophones.ts';
 export { tagWords, type PartOfSpeech } from './pronounce/homographs/tagger.ts';
 export { syllablesOfIpa } from './pronounce/respelling.ts';
-export { type Colour } from './look/contrast.ts';
-export { seenBy, type ColourVision } from './look/colourVision.ts';
+export { type Colour } from './readingStyle/contrast.ts';
+export { seenBy, type ColourVision } from './readingStyle/colourVision.ts';
 export {
   COLUMN_WIDTH_RANGE,
-  DEFAULT_LOOK,
+  DEFAULT_READING_STYLE,
   FONT_IDS,
   FONTS,
   LETTER_SPACING_RANGE,
   LINE_SPACING_RANGE,
-  LIT,
+  HIGHLIGHTS,
   PARAGRAPH_SPACING_RANGE,
   SHAPES,
   TEXT_SIZE_RANGE,
@@ -173,13 +173,18 @@ export {
   WINDOW_RANGE,
   WORD_SPACING_RANGE,
   type FontId,
-  type Look,
-} from './look/look.ts';
-export { contrastsOf, paletteOf, type Palette } from './look/palette.ts';
+  type ReadingStyle,
+} from './readingStyle/readingStyle.ts';
+export { contrastsOf, paletteOf, type Palette } from './readingStyle/palette.ts';
 export { FLUENCY_SOURCE, FLUENCY_YEARS, suggestPace, type Season } from './literacy/fluency.ts';
-export { speechesOf } from './text/speeches.ts';
+export { dialogueTurnsOf } from './text/dialogue.ts';
 export { sentencePairs } from './align/sentencePairs.ts';
 export { alignWords } from './align/speech/alignWords.ts';
-export { FITS, type AlignedWord, type Alignment, type KnownSpeech } from './align/speech/alignStretch.ts';
+export {
+  ACCEPTANCE_THRESHOLD,
+  type AlignedWord,
+  type Alignment,
+  type KnownSpeech,
+} from './align/speech/alignSegment.ts';
 export { SPEECH_RATE } from './align/speech/spectra.ts';
 export { completed, Completion } from './phrases/completion.ts';

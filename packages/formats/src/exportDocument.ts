@@ -1,6 +1,6 @@
 import type {
   Block,
-  Look,
+  ReadingStyle,
   Piece,
   PronunciationEntry,
   SampleRange,
@@ -11,7 +11,7 @@ import type {
 /** A block as formats write it. */
 export type ExportDocumentBlock = Pick<
   Block,
-  'type' | 'level' | 'label' | 'heads' | 'language' | 'silent' | 'text'
+  'type' | 'level' | 'label' | 'columnHeaders' | 'language' | 'silent' | 'text'
 > & {
   /** The picture that the block describes, where it is at hand. */
   readonly picture?: PictureFile;
@@ -62,7 +62,7 @@ export interface ExportDocumentFacts {
   readonly part?: { readonly of: string; readonly number: number; readonly total: number };
   /** Spoken words a minute. */
   readonly pace: number;
-  readonly look: Look;
+  readonly readingStyle: ReadingStyle;
   /** Pronunciations that were in force. */
   readonly lexicon: readonly PronunciationEntry[];
 }

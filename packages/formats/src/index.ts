@@ -8,7 +8,7 @@ export {
   type Format,
   type Quality,
 } from './format.ts';
-export { ARTWORK_SIDES, artworkProblem, artworkType, asPng, drawnArtwork } from './feed/artwork.ts';
+export { ARTWORK_SIDES, artworkError, artworkType, asPng, drawnArtwork } from './feed/artwork.ts';
 export { chaptersJson, podcastFeed } from './feed/podcastFeed.ts';
 export { readingSnapshot } from './snapshot/readingSnapshot.ts';
 export { FORMATS, formatOf } from './register.ts';

@@ -1,11 +1,11 @@
 import type { Opened } from '@aurelfield/api/pupilPage';
 import { useEffect, useState } from 'react';
-import { CodeDoor } from './door/CodeDoor.tsx';
-import { PinDoor } from './door/PinDoor.tsx';
+import { CodeForm } from './entry/CodeForm.tsx';
+import { PinForm } from './entry/PinForm.tsx';
 import { Inside } from './Inside.tsx';
 import type { Playing } from './reading/playing.ts';
 import { forgetPage, lockPage, recallPage, rememberPage } from './rememberedPages.ts';
-import { Refused, resume, type Start } from './server.ts';
+import { RequestError, resume, type Start } from './server.ts';
 
 export interface AppProps {
   readonly start: Start;
@@ -38,8 +38,8 @@ export function App({ start, secret, started }: AppProps) {
       setOpened(page);
     };
     const timer = setTimeout(() => show(remembered), PATIENCE);
-    resume(remembered.pass).then(show, (error: unknown) => {
-      const code = error instanceof Refused ? error.code : '';
+    resume(remembered.accessToken).then(show, (error: unknown) => {
+      const code = error instanceof RequestError ? error.code : '';
       if (code === 'withdrawn') {
         isOver = true;
         void forgetPage(secret).then(() => setState('withdrawn'));
@@ -70,10 +70,10 @@ export function App({ start, secret, started }: AppProps) {
           <p>Opening …</p>
         </main>
       ) : (
-        <PinDoor secret={secret} onOpened={setOpened} />
+        <PinForm secret={secret} onOpened={setOpened} />
       );
     default:
-      return <CodeDoor />;
+      return <CodeForm />;
   }
 }
 

@@ -8,7 +8,7 @@ import type { Playing } from './reading/playing.ts';
 import { Reading } from './reading/Reading.tsx';
 import { recallSettings, rememberSettings, type Settings } from './reading/settings.ts';
 import { forgetPage } from './rememberedPages.ts';
-import { OUT_OF_REACH, Refused, resume } from './server.ts';
+import { OUT_OF_REACH, RequestError, resume } from './server.ts';
 import { useItemInAddress } from './useItemInAddress.ts';
 import { useSwitches } from './switches/useSwitches.ts';
 
@@ -27,15 +27,15 @@ interface Shown {
 
 /** What a link opens: the list of handouts, or one of them. Each has an address of its own, so that Back works. */
 export function Inside({ opened, started, onRefreshed }: InsideProps) {
-  const { pass, school, items, records } = opened;
+  const { accessToken, school, items, records } = opened;
   const [only, ...others] = items;
   const isOne = only !== undefined && others.length === 0;
   const [address, go] = useItemInAddress();
   const wanted = isOne ? only : items.find(({ id }) => id === address);
   const [shown, setShown] = useState<Shown | undefined>(started);
   const [trouble, setTrouble] = useState('');
-  const [settings, setSettings] = useState(() => recallSettings(pass));
-  const outbox = useMemo(() => new Outbox(pass, records), [pass, records]);
+  const [settings, setSettings] = useState(() => recallSettings(accessToken));
+  const outbox = useMemo(() => new Outbox(accessToken, records), [accessToken, records]);
   useSwitches(settings);
   useEffect(() => {
     outbox.start();
@@ -44,15 +44,15 @@ export function Inside({ opened, started, onRefreshed }: InsideProps) {
   useEffect(
     () =>
       void keepOnly(
-        pass,
+        accessToken,
         items.map((item) => item.package),
       ),
-    [pass, items],
+    [accessToken, items],
   );
   useEffect(() => {
     if (!wanted || wanted === started?.item) return undefined;
     let isLeft = false;
-    fetchReading(pass, wanted)
+    fetchReading(accessToken, wanted)
       .then((reading) => {
         if (isLeft) return;
         setTrouble('');
@@ -61,23 +61,23 @@ export function Inside({ opened, started, onRefreshed }: InsideProps) {
       })
       .catch((error: unknown) => {
         if (isLeft) return;
-        setTrouble(error instanceof Refused ? error.message : OUT_OF_REACH);
+        setTrouble(error instanceof RequestError ? error.message : OUT_OF_REACH);
         go(undefined);
       });
     return () => {
       isLeft = true;
     };
-  }, [pass, wanted, started, go]);
+  }, [accessToken, wanted, started, go]);
 
   const change = (wish: Partial<Settings>) => {
     const next = { ...settings, ...wish };
     setSettings(next);
-    rememberSettings(pass, next);
+    rememberSettings(accessToken, next);
   };
   // Files that are not given out any more: renewed longer than a day ago, or withdrawn.
   const refresh = () => {
-    resume(pass).then(onRefreshed, (error: unknown) => {
-      if (error instanceof Refused) location.reload();
+    resume(accessToken).then(onRefreshed, (error: unknown) => {
+      if (error instanceof RequestError) location.reload();
     });
   };
   const leave = async () => {

@@ -6,7 +6,7 @@ import { linkIdOf } from './linkId.ts';
 import { recallByCode, recallPage, rememberPage } from './rememberedPages.ts';
 
 const page = (more: Partial<Opened> = {}): Opened => ({
-  key: 'secret', pass: 'link.1.seal', hasPin: true, school: 'Wrenmoor School', language: 'en-GB', records: false, items: [], ...more,
+  key: 'secret', accessToken: 'link.1.seal', hasPin: true, school: 'Wrenmoor School', language: 'en-GB', records: false, items: [], ...more,
 }); // prettier-ignore
 let answers: Record<string, () => Promise<Response>>;
 let asked: { address: string; body: unknown }[];
@@ -44,7 +44,7 @@ describe('a link with a PIN', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Open' }));
     await screen.findByText('Your handouts');
     expect(asked[0]?.body).toEqual({ key: 'secret', pin: '2468' });
-    await waitFor(() => expect(recallPage('secret')?.pass).toBe('link.1.seal'));
+    await waitFor(() => expect(recallPage('secret')?.accessToken).toBe('link.1.seal'));
   });
 
   test('says when the PIN is wrong, and keeps what was typed', async () => {
@@ -71,7 +71,7 @@ describe('a link with a PIN', () => {
       answers['/api/open/link.1.seal'] = json({ code: 'busy', message: '' }, status);
       openPin();
       await screen.findByText('Your handouts');
-      expect(recallPage('secret')?.pass).toBe('link.1.seal');
+      expect(recallPage('secret')?.accessToken).toBe('link.1.seal');
     },
   );
 

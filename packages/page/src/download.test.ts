@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { Download } from './download.ts';
-import { Refused } from './server.ts';
+import { RequestError } from './server.ts';
 
 let asked: (string | null)[];
 let answers: (() => Response)[];
@@ -85,10 +85,10 @@ test('a server that sends all of it again is believed', async () => {
 
 test.each([401, 404, 410])('%d says that it is not given out any more', async (status) => {
   answers = [() => new Response('', { status })];
-  await expect(new Download('/x').attempt()).rejects.toBeInstanceOf(Refused);
+  await expect(new Download('/x').attempt()).rejects.toBeInstanceOf(RequestError);
 });
 
 test('a server that is not well can be asked again', async () => {
   answers = [() => new Response('', { status: 503 })];
-  await expect(new Download('/x').attempt()).rejects.not.toBeInstanceOf(Refused);
+  await expect(new Download('/x').attempt()).rejects.not.toBeInstanceOf(RequestError);
 });

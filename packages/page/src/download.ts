@@ -1,4 +1,4 @@
-import { Refused } from './server.ts';
+import { RequestError } from './server.ts';
 
 /** A line that brings nothing for so long is given up. Milliseconds. */
 const SILENCE = 20_000;
@@ -46,7 +46,7 @@ export class Download {
         ...(this.#received > 0 ? { headers: { range: `bytes=${this.#received}-` } } : {}),
       });
       isAlive();
-      if ([401, 404, 410].includes(response.status)) throw new Refused(response.status, '');
+      if ([401, 404, 410].includes(response.status)) throw new RequestError(response.status, '');
       if (!response.ok) throw new Error(`The server answered ${response.status}.`);
       if (response.status !== 206) this.#restart();
       await this.#take(response, isAlive);

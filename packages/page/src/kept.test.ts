@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { canKeep, countKept, dropPackage, isKept, keepOnly, keptFile } from './kept.ts';
-import { Refused } from './server.ts';
+import { RequestError } from './server.ts';
 
 /** Caches that live in memory, as far as they are used here. */
 class FakeCaches {
@@ -20,7 +20,7 @@ class FakeCaches {
 
 const item = { package: 'p1' };
 const [ONE, AGAIN, OTHER] = ['link-one.1.seal', 'link-one.2.seal', 'link-two.1.seal'];
-const address = (pass: string, file = 'sound-0.opus') => `/api/open/${pass}/files/p1/${file}`;
+const address = (accessToken: string, file = 'sound-0.opus') => `/api/open/${accessToken}/files/p1/${file}`;
 let asked: string[];
 let answer: () => Response;
 
@@ -60,7 +60,7 @@ test('what was renewed or withdrawn goes, but never what another link has kept o
 
 test('what is refused or fails is not kept', async () => {
   answer = () => new Response('', { status: 404 });
-  await expect(keptFile(ONE, item, address(ONE))).rejects.toBeInstanceOf(Refused);
+  await expect(keptFile(ONE, item, address(ONE))).rejects.toBeInstanceOf(RequestError);
   answer = () => new Response('', { status: 503 });
   await expect(keptFile(ONE, item, address(ONE))).rejects.toThrow('503');
   answer = () => new Response('sound');

@@ -3,13 +3,13 @@ import { Download } from './download.ts';
 import { linkIdOf } from './linkId.ts';
 
 /** Each link keeps its files apart: who opens another one on the same device takes nothing away. */
-const prefixOf = (pass: string) => `aurelfield-kept-${linkIdOf(pass)}-`;
-const cacheName = (pass: string, packageName: string) => `${prefixOf(pass)}${packageName}`;
+const prefixOf = (accessToken: string) => `aurelfield-kept-${linkIdOf(accessToken)}-`;
+const cacheName = (accessToken: string, packageName: string) => `${prefixOf(accessToken)}${packageName}`;
 const isSound = ({ url }: Request) => url.includes('/sound-');
 
 /** A pass changes from visit to visit; files are kept by the rest of their address. */
-function keptName(address: string, pass: string): string {
-  return address.replace(`/open/${pass}/`, '/open/-/');
+function keptName(address: string, accessToken: string): string {
+  return address.replace(`/open/${accessToken}/`, '/open/-/');
 }
 
 /** The browser's cache; undefined on plain http and wherever it is not allowed: nothing is kept there. */
@@ -26,9 +26,9 @@ export function canKeep(): boolean {
   return cacheStorage() !== undefined;
 }
 
-async function openCache(pass: string, packageName: string): Promise<Cache | undefined> {
+async function openCache(accessToken: string, packageName: string): Promise<Cache | undefined> {
   try {
-    return await cacheStorage()?.open(cacheName(pass, packageName));
+    return await cacheStorage()?.open(cacheName(accessToken, packageName));
   } catch {
     return undefined;
   }
@@ -41,47 +41,47 @@ async function openCache(pass: string, packageName: string): Promise<Cache | und
  * @throws Refused when the server does not give it out any more; any other error when the line broke.
  */
 export async function keptFile(
-  pass: string,
+  accessToken: string,
   { package: packageName }: Pick<OpenedItem, 'package'>,
   address: string,
   download = new Download(address),
 ): Promise<Blob> {
-  const cache = await openCache(pass, packageName);
-  const kept = await cache?.match(keptName(address, pass));
+  const cache = await openCache(accessToken, packageName);
+  const kept = await cache?.match(keptName(address, accessToken));
   if (kept) return kept.blob();
   // All of it has arrived before any is kept: half a file is never found later.
   const content = await download.attempt();
   const response = new Response(content, { headers: { 'content-type': content.type } });
-  await cache?.put(keptName(address, pass), response).catch(() => undefined);
+  await cache?.put(keptName(address, accessToken), response).catch(() => undefined);
   return content;
 }
 
 /** Whether a file is kept on this device. */
-export async function isKept(pass: string, packageName: string, address: string): Promise<boolean> {
-  const cache = await openCache(pass, packageName);
-  return (await cache?.match(keptName(address, pass))) !== undefined;
+export async function isKept(accessToken: string, packageName: string, address: string): Promise<boolean> {
+  const cache = await openCache(accessToken, packageName);
+  return (await cache?.match(keptName(address, accessToken))) !== undefined;
 }
 
 /** Pieces of sound of an assignment that are kept on this device. */
-export async function countKept(pass: string, packageName: string): Promise<number> {
-  const cache = await openCache(pass, packageName);
+export async function countKept(accessToken: string, packageName: string): Promise<number> {
+  const cache = await openCache(accessToken, packageName);
   return cache ? (await cache.keys()).filter(isSound).length : 0;
 }
 
 /** Removes what this link has kept of assignments other than these: what was renewed or withdrawn. */
-export async function keepOnly(pass: string, packageNames: readonly string[]): Promise<void> {
-  const wanted = new Set(packageNames.map((name) => cacheName(pass, name)));
-  await deleteCaches((name) => name.startsWith(prefixOf(pass)) && !wanted.has(name));
+export async function keepOnly(accessToken: string, packageNames: readonly string[]): Promise<void> {
+  const wanted = new Set(packageNames.map((name) => cacheName(accessToken, name)));
+  await deleteCaches((name) => name.startsWith(prefixOf(accessToken)) && !wanted.has(name));
 }
 
 /** Removes all that this link has kept. */
-export async function dropLink(pass: string): Promise<void> {
-  await deleteCaches((name) => name.startsWith(prefixOf(pass)));
+export async function dropLink(accessToken: string): Promise<void> {
+  await deleteCaches((name) => name.startsWith(prefixOf(accessToken)));
 }
 
 /** Removes an assignment's sound and text from this device. */
-export async function dropPackage(pass: string, packageName: string): Promise<void> {
-  await deleteCaches((name) => name === cacheName(pass, packageName));
+export async function dropPackage(accessToken: string, packageName: string): Promise<void> {
+  await deleteCaches((name) => name === cacheName(accessToken, packageName));
 }
 
 async function deleteCaches(which: (name: string) => boolean): Promise<void> {

@@ -38,9 +38,9 @@ export async function forgetPage(key: string): Promise<void> {
   const opened = recallPage(key);
   forget(`page:${key}`);
   if (!opened) return;
-  forget(`settings:${linkIdOf(opened.pass)}`);
+  forget(`settings:${linkIdOf(opened.accessToken)}`);
   for (const { id } of opened.items) for (const what of ['place', 'marks']) forget(`${what}:${id}`);
-  await dropLink(opened.pass);
+  await dropLink(opened.accessToken);
 }
 
 function recallCode(key: string): string {

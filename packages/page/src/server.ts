@@ -8,7 +8,7 @@ import {
 import * as z from 'zod/mini';
 
 /** The server refuses: trying again changes nothing. */
-export class Refused extends Error {
+export class RequestError extends Error {
   readonly status: number;
   /** What is wrong, in the server's word for programs. */
   readonly code: string;
@@ -39,9 +39,9 @@ export function startInPage(): Start {
 }
 
 /** Opens again what this device opened before. @throws Refused when it opens no more; any other error without a network. */
-export async function resume(pass: string): Promise<Opened> {
-  const response = await fetch(`/api/open/${pass}`);
-  if (!response.ok) throw await refusedBy(response);
+export async function resume(accessToken: string): Promise<Opened> {
+  const response = await fetch(`/api/open/${accessToken}`);
+  if (!response.ok) throw await errorOf(response);
   return openedSchema.parse(await response.json());
 }
 
@@ -52,51 +52,51 @@ export async function enter(key: string, pin: string): Promise<Opened> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ key, pin }),
   });
-  if (!response.ok) throw await refusedBy(response);
+  if (!response.ok) throw await errorOf(response);
   return openedSchema.parse(await response.json());
 }
 
 /** Address of a file of an assignment; it never changes its content. */
 export function fileAddress(
-  pass: string,
+  accessToken: string,
   { package: name }: Pick<OpenedItem, 'package'>,
   file: string,
 ): string {
-  return `/api/open/${pass}/files/${name}/${file}`;
+  return `/api/open/${accessToken}/files/${name}/${file}`;
 }
 
 /** Address of what is told of a word, or of how it, or its meaning, is heard. */
 export function wordAddress(
-  pass: string,
+  accessToken: string,
   { package: name }: Pick<OpenedItem, 'package'>,
   sentence: number,
   word: number,
   way?: WordWay,
 ): string {
-  return `/api/open/${pass}/words/${name}/${sentence}/${word}${way === undefined ? '' : `/${way}`}`;
+  return `/api/open/${accessToken}/words/${name}/${sentence}/${word}${way === undefined ? '' : `/${way}`}`;
 }
 
 /** Address of an assignment's sound as one file, for those that may be saved. */
-export function saveAddress(pass: string, { package: name }: Pick<OpenedItem, 'package'>): string {
-  return `/api/open/${pass}/save/${name}/sound.mp3`;
+export function saveAddress(accessToken: string, { package: name }: Pick<OpenedItem, 'package'>): string {
+  return `/api/open/${accessToken}/save/${name}/sound.mp3`;
 }
 
 /** Sends events. @throws when the server is out of reach; Refused when it does not want them. */
-export async function sendEvents(pass: string, events: readonly ListeningEvent[]): Promise<void> {
-  const response = await fetch(`/api/open/${pass}/events`, {
+export async function sendEvents(accessToken: string, events: readonly ListeningEvent[]): Promise<void> {
+  const response = await fetch(`/api/open/${accessToken}/events`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ events }),
     keepalive: true,
   });
-  if (!response.ok) throw await refusedBy(response);
+  if (!response.ok) throw await errorOf(response);
 }
 
 const apiErrorSchema = z.object({ code: z.string(), message: z.string() });
 
 /** What an answer that is not well means. A server, or a proxy before it, that is not well itself refuses nothing. */
-async function refusedBy(response: Response): Promise<Error> {
+async function errorOf(response: Response): Promise<Error> {
   if (response.status >= 500) return new Error(`The server answered ${response.status}.`);
   const { data } = apiErrorSchema.safeParse(await response.json().catch(() => null));
-  return new Refused(response.status, data?.message ?? CLOSED, data?.code);
+  return new RequestError(response.status, data?.message ?? CLOSED, data?.code);
 }

@@ -3,12 +3,12 @@ export class Frames {
   #request = 0;
 
   /** @param tick says whether it is to be called at the next frame too. */
-  follow(tick: () => boolean): void {
+  follow(onFrame: () => boolean): void {
     this.stop();
-    const look = () => {
-      if (tick()) this.#request = requestAnimationFrame(look);
+    const step = () => {
+      if (onFrame()) this.#request = requestAnimationFrame(step);
     };
-    this.#request = requestAnimationFrame(look);
+    this.#request = requestAnimationFrame(step);
   }
 
   stop(): void {

@@ -10,7 +10,7 @@ export interface PlayerSource<S extends PlayerSentence = ReadingSentence> {
   /** Address of the sound of sentences `from` up to, not including, `to`; one that takes time is waited for. */
   readonly audioUrl: (from: number, to: number) => string | Promise<string>;
   /** The piece of sound that holds a sentence, where sound is cut already; without it the player cuts as it needs. */
-  readonly stretchOf?: (sentence: number) => { readonly from: number; readonly to: number };
+  readonly segmentOf?: (sentence: number) => { readonly from: number; readonly to: number };
 }
 
 /** Which piece of sound is fetched. */
@@ -29,9 +29,9 @@ export async function fetchSounds<S extends PlayerSentence>(
   { sentence, atOnce, onMade }: Wanted<S>,
 ): Promise<Sounds> {
   const known = track.sentences;
-  const { from, to } = source.stretchOf?.(sentence) ?? {
+  const { from, to } = source.segmentOf?.(sentence) ?? {
     from: sentence,
-    to: track.stretchEnd(sentence, atOnce && known[sentence]?.times === null),
+    to: track.segmentEnd(sentence, atOnce && known[sentence]?.times === null),
   };
   if (known.slice(from, to).some(({ times }) => times === null)) onMade(await source.make(from, to));
   return { from, to, address: await source.audioUrl(from, to) };

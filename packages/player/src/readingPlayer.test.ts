@@ -138,7 +138,7 @@ describe('an element that does not know its sound yet', () => {
       {
         make: () => Promise.reject(new Error('made already')),
         audioUrl: (from) => Promise.resolve(`blob:slow-${from}`),
-        stretchOf: (nth) => ({ from: nth - (nth % 3), to: nth - (nth % 3) + 3 }),
+        segmentOf: (nth) => ({ from: nth - (nth % 3), to: nth - (nth % 3) + 3 }),
       },
       track,
       { sentence: 0, word: 0 },
@@ -477,7 +477,7 @@ describe('sound that is cut already', () => {
           asked.push(`${from}-${to}`);
           return Promise.resolve(`${from}-${to}`);
         },
-        stretchOf: (index) => cuts.find(({ to }) => index < to) ?? { from: 0, to: 0 },
+        segmentOf: (index) => cuts.find(({ to }) => index < to) ?? { from: 0, to: 0 },
       },
       new Track(RATE, sentences),
       { sentence: 0, word: 0 },

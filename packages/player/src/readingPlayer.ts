@@ -15,7 +15,7 @@ import { PlaybackError, playbackError } from './playbackError.ts';
 import { BEGINNING, type PlayerState } from './playerState.ts';
 import { fetchSounds, type PlayerSource } from './playerSource.ts';
 import { isHere } from './soundElement.ts';
-import { putClock, SoundPair, type Sounds, type Stretch } from './soundPair.ts';
+import { putClock, SoundPair, type Sounds, type SoundSegment } from './soundPair.ts';
 import { blockStep, sentenceBack, wordStep } from './steps.ts';
 
 /**
@@ -29,8 +29,8 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   readonly #frameListeners = new Set<(seconds: number) => void>();
   #state: PlayerState = BEGINNING;
   #track: Track<S>;
-  #current: Stretch | undefined;
-  #next: { readonly from: number; readonly stretch: Promise<Stretch> } | undefined;
+  #current: SoundSegment | undefined;
+  #next: { readonly from: number; readonly segment: Promise<SoundSegment> } | undefined;
   readonly #frames = new Frames();
   /** Counts commands, so that an answer that comes late to an older one is dropped. */
   #command = 0;
@@ -70,9 +70,9 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
 
   /** Seconds from the beginning of the whole reading. A clock that stands just before the word it was put to, until the sound begins, does not count. */
   get position(): number {
-    const stretch = this.#current;
-    if (!stretch) return this.#track.secondOf(this.#place.sentence, this.#place.word);
-    return this.#track.secondOf(stretch.from) + Math.max(stretch.element.currentTime, this.#begunAt);
+    const segment = this.#current;
+    if (!segment) return this.#track.secondOf(this.#place.sentence, this.#place.word);
+    return this.#track.secondOf(segment.from) + Math.max(segment.element.currentTime, this.#begunAt);
   }
 
   /** The word to go on with after a stop or reload. */
@@ -102,7 +102,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     if (sentences.length === 0) return;
     this.#track = this.#track.with(sentences);
     this.#emit({});
-    this.#tellPosition();
+    this.#reportPosition();
   };
 
   /** Loads what would be played next, so that play sounds at once. */
@@ -139,26 +139,26 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   readonly seek = async (place: Place, play = this.#isGoing()): Promise<void> => {
     if (play) this.#sounds.unlock();
     const target = nearestPlace(this.#track, place);
-    const stretch = this.#current;
+    const segment = this.#current;
     this.#place = target;
     this.#endGap();
     this.#gapAfter = -1;
     const { passage, jumps } = this.#state;
     const isLeft = passage && !isWithin(target, passage);
     this.#emit({ jumps: jumps + 1, ...(isLeft ? { passage: undefined } : {}) });
-    if (stretch && target.sentence >= stretch.from && target.sentence < stretch.to) {
+    if (segment && target.sentence >= segment.from && target.sentence < segment.to) {
       const command = ++this.#command;
       this.#emit({ sentence: target.sentence, word: target.word, ...(play ? {} : { status: 'paused' }) });
-      await this.#putClock(stretch, target);
-      if (command !== this.#command || this.#current !== stretch) return;
-      this.#tellPosition();
-      if (play) await this.#start(stretch, command);
+      await this.#putClock(segment, target);
+      if (command !== this.#command || this.#current !== segment) return;
+      this.#reportPosition();
+      if (play) await this.#start(segment, command);
       return;
     }
-    stretch?.element.pause();
+    segment?.element.pause();
     this.#current = undefined;
     this.#emit({ sentence: target.sentence, word: target.word });
-    this.#tellPosition();
+    this.#reportPosition();
     await this.#load(target, play);
   };
 
@@ -217,13 +217,13 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
       const sounds = await this.#fetch(place.sentence, true);
       // A later command has taken over the element: nothing of this one may touch it.
       if (command !== this.#command) return;
-      const stretch = this.#sounds.load(sounds);
+      const segment = this.#sounds.load(sounds);
       this.#next = undefined;
-      this.#current = stretch;
-      await this.#putClock(stretch, place);
-      if (command !== this.#command || this.#current !== stretch) return;
-      this.#tellPosition();
-      if (play) await this.#start(stretch, command);
+      this.#current = segment;
+      await this.#putClock(segment, place);
+      if (command !== this.#command || this.#current !== segment) return;
+      this.#reportPosition();
+      if (play) await this.#start(segment, command);
     } catch (error) {
       if (command === this.#command) this.#fail(error);
     }
@@ -233,58 +233,58 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     return fetchSounds(this.#source, this.#track, { sentence, atOnce, onMade: this.learn });
   }
 
-  async #start(stretch: Stretch, command: number): Promise<void> {
+  async #start(segment: SoundSegment, command: number): Promise<void> {
     try {
-      await stretch.element.play();
+      await segment.element.play();
     } catch (error) {
       // A pause or jump while it was starting is no failure.
       if (command === this.#command && !(error instanceof DOMException && error.name === 'AbortError'))
-        this.#fail(playbackError(error, isHere(stretch.element)));
+        this.#fail(playbackError(error, isHere(segment.element)));
       return;
     }
-    if (this.#current !== stretch) return;
+    if (this.#current !== segment) return;
     this.#emit({ status: 'playing', error: undefined });
     this.#frames.follow(() => {
       this.#readClock();
       return this.#state.status === 'playing';
     });
-    this.#loadNext(stretch);
+    this.#loadNext(segment);
   }
 
-  #loadNext(stretch: Stretch): void {
-    if (stretch.to >= this.#track.sentences.length || this.#next?.from === stretch.to) return;
-    const next = this.#fetch(stretch.to, false).then((sounds) => {
-      if (this.#next?.stretch !== next) throw new Error('Another place was gone to.');
-      return this.#sounds.loadBeside(sounds, stretch);
+  #loadNext(segment: SoundSegment): void {
+    if (segment.to >= this.#track.sentences.length || this.#next?.from === segment.to) return;
+    const next = this.#fetch(segment.to, false).then((sounds) => {
+      if (this.#next?.segment !== next) throw new Error('Another place was gone to.');
+      return this.#sounds.loadAhead(sounds, segment);
     });
     // A failure shows when its turn comes; until then it is only kept from being reported as unhandled.
     next.catch(() => undefined);
-    this.#next = { from: stretch.to, stretch: next };
+    this.#next = { from: segment.to, segment: next };
   }
 
   #onEnded(element: HTMLAudioElement): void {
-    const stretch = this.#current;
-    if (!stretch || stretch.element !== element) return;
-    const last = stretch.to - 1;
+    const segment = this.#current;
+    if (!segment || segment.element !== element) return;
+    const last = segment.to - 1;
     if (this.#mustWait(last)) {
       this.#waitGap(last, () => this.#onEnded(element));
       return;
     }
     const { passage } = this.#state;
-    if (passage && comesAfter({ sentence: stretch.to, word: 0 }, passage.to)) {
+    if (passage && comesAfter({ sentence: segment.to, word: 0 }, passage.to)) {
       this.#endPassage(passage);
       return;
     }
-    if (stretch.to >= this.#track.sentences.length) {
+    if (segment.to >= this.#track.sentences.length) {
       this.#frames.stop();
       this.#place = { sentence: 0, word: 0 };
       this.#emit({ status: 'ended', word: -1 });
-      this.#tellPosition();
+      this.#reportPosition();
       return;
     }
     const command = ++this.#command;
-    this.#loadNext(stretch);
-    const waiting = this.#next?.stretch;
+    this.#loadNext(segment);
+    const waiting = this.#next?.segment;
     if (!waiting) return;
     const slow = setTimeout(() => command === this.#command && this.#emit({ status: 'loading' }), 150);
     waiting
@@ -299,7 +299,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
         if (command !== this.#command) return;
         this.#next = undefined;
         this.#current = undefined;
-        this.#place = { sentence: stretch.to, word: 0 };
+        this.#place = { sentence: segment.to, word: 0 };
         this.#fail(error);
       })
       .finally(() => clearTimeout(slow));
@@ -319,23 +319,23 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   }
 
   #readClock(): void {
-    const stretch = this.#current;
+    const segment = this.#current;
     const { status, isGap, sentence: before, passage } = this.#state;
-    if (!stretch || status !== 'playing' || isGap) return;
+    if (!segment || status !== 'playing' || isGap) return;
     const seconds = this.position;
     if (this.#mustWait(before) && seconds >= secondAfter(this.#track, before)) {
-      this.#waitGap(before, () => void this.#start(stretch, this.#command));
+      this.#waitGap(before, () => void this.#start(segment, this.#command));
       return;
     }
     if (passage && seconds >= secondAfter(this.#track, passage.to.sentence, passage.to.word)) {
       this.#endPassage(passage);
       return;
     }
-    const sentence = Math.max(stretch.from, Math.min(this.#track.sentenceAt(seconds), stretch.to - 1));
-    const word = this.#track.litWord(sentence, seconds);
+    const sentence = Math.max(segment.from, Math.min(this.#track.sentenceAt(seconds), segment.to - 1));
+    const word = this.#track.highlightedWord(sentence, seconds);
     this.#place = { sentence, word: this.#track.wordBefore(sentence, seconds) };
     if (sentence !== this.#state.sentence || word !== this.#state.word) this.#emit({ sentence, word });
-    this.#tellPosition();
+    this.#reportPosition();
   }
 
   /** Whether a gap is due after a sentence. */
@@ -376,7 +376,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   }
 
   /** Puts a piece's clock to where a place is heard. */
-  async #putClock({ from, element }: Stretch, place: Place): Promise<void> {
+  async #putClock({ from, element }: SoundSegment, place: Place): Promise<void> {
     this.#begunAt = this.#track.secondOf(place.sentence, place.word) - this.#track.secondOf(from);
     await putClock(element, this.#begunAt);
   }
@@ -391,7 +391,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     for (const listener of this.#listeners) listener();
   }
 
-  #tellPosition(): void {
+  #reportPosition(): void {
     const seconds = this.position;
     for (const listener of this.#frameListeners) listener(seconds);
   }

@@ -1,17 +1,17 @@
 import { describe, expect, test } from 'vitest';
-import { AT_REST, scanStep, type Scan, type ScanEvent } from './scanning.ts';
+import { IDLE, scanStep, type Scan, type ScanEvent } from './scanning.ts';
 
 /** What is lit after each of some events: "r1" a row, "r1b0" a button, "-" nothing; "!" where a button is pressed. */
 function walk(events: string, rows: readonly number[], order: 'rows' | 'buttons', rounds = 2): string {
-  let scan: Scan = AT_REST;
+  let scan: Scan = IDLE;
   return [...events]
     .map((letter) => {
       const event: ScanEvent = letter === 's' ? 'step' : 'choose';
       const step = scanStep(scan, event, rows, { order, rounds });
       scan = step.scan;
-      const lit =
-        scan.at === 'rest' ? '-' : scan.at === 'row' ? `r${scan.row}` : `r${scan.row}b${scan.column}`;
-      return step.pressed ? `!r${step.pressed.row}b${step.pressed.column}>${lit}` : lit;
+      const highlight =
+        scan.at === 'idle' ? '-' : scan.at === 'row' ? `r${scan.row}` : `r${scan.row}b${scan.column}`;
+      return step.pressed ? `!r${step.pressed.row}b${step.pressed.column}>${highlight}` : highlight;
     })
     .join(' ');
 }
@@ -24,8 +24,8 @@ describe('by rows', () => {
     ['a row that is gone through twice lets go', 'ccsss', 'r0 r0b0 r0b1 r0b0 r0b1'],
     ['and comes back to the rows', 'ccssss', 'r0 r0b0 r0b1 r0b0 r0b1 r0'],
     ['rest again: a press begins anew', 'cssssc', 'r0 r1 r0 r1 - r0'],
-  ])('%s', (_name, events, lit) => {
-    expect(walk(events, [2, 2], 'rows')).toBe(lit);
+  ])('%s', (_name, events, highlight) => {
+    expect(walk(events, [2, 2], 'rows')).toBe(highlight);
   });
 
   test('rows without buttons are passed by', () => {
@@ -38,8 +38,8 @@ describe('by buttons', () => {
     ['all in turn', 'cssss', 'r0b0 r0b1 r1b0 r0b0 r0b1'],
     ['the one that is lit is pressed', 'csc', 'r0b0 r0b1 !r0b1>r0b0'],
     ['after the rounds it rests', 'cssssss', 'r0b0 r0b1 r1b0 r0b0 r0b1 r1b0 -'],
-  ])('%s', (_name, events, lit) => {
-    expect(walk(events, [2, 1], 'buttons')).toBe(lit);
+  ])('%s', (_name, events, highlight) => {
+    expect(walk(events, [2, 1], 'buttons')).toBe(highlight);
   });
 });
 

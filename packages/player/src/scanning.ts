@@ -2,11 +2,11 @@ import type { Scanning } from '@aurelfield/api';
 
 /** Where the light is: on nothing, on a row, or on one button. */
 export type Scan =
-  | { readonly at: 'rest' }
+  | { readonly at: 'idle' }
   | { readonly at: 'row'; readonly row: number; readonly round: number }
   | { readonly at: 'button'; readonly row: number; readonly column: number; readonly round: number };
 
-export const AT_REST: Scan = { at: 'rest' };
+export const IDLE: Scan = { at: 'idle' };
 
 /** What happens: time has passed (or, with two switches, the first was pressed), or the choosing switch was pressed. */
 export type ScanEvent = 'step' | 'choose';
@@ -29,9 +29,9 @@ export function scanStep(
   { order, rounds }: Pick<Scanning, 'order' | 'rounds'>,
 ): ScanStep {
   const first = nextRow(rows, -1);
-  if (first === undefined) return { scan: AT_REST };
+  if (first === undefined) return { scan: IDLE };
   switch (scan.at) {
-    case 'rest':
+    case 'idle':
       return { scan: begin(order, first) };
     case 'row':
       if (event === 'choose') return { scan: { at: 'button', row: scan.row, column: 0, round: 1 } };
@@ -57,7 +57,7 @@ function afterRow(
 ): Scan {
   const next = nextRow(rows, row);
   if (next !== undefined) return { at: 'row', row: next, round };
-  return round < rounds ? { at: 'row', row: first, round: round + 1 } : AT_REST;
+  return round < rounds ? { at: 'row', row: first, round: round + 1 } : IDLE;
 }
 
 function withinRow(
@@ -81,7 +81,7 @@ function throughAll(
   if (column + 1 < (rows[row] ?? 0)) return { at: 'button', row, column: column + 1, round };
   const next = nextRow(rows, row);
   if (next !== undefined) return { at: 'button', row: next, column: 0, round };
-  return round < rounds ? { at: 'button', row: first, column: 0, round: round + 1 } : AT_REST;
+  return round < rounds ? { at: 'button', row: first, column: 0, round: round + 1 } : IDLE;
 }
 
 function nextRow(rows: readonly number[], after: number): number | undefined {

@@ -8,7 +8,7 @@ export interface Sounds {
 }
 
 /** One piece of sound, loaded into an audio element. */
-export interface Stretch extends Sounds {
+export interface SoundSegment extends Sounds {
   readonly element: HTMLAudioElement;
 }
 
@@ -36,12 +36,12 @@ export class SoundPair {
   }
 
   /** Has the first element load a piece of sound. */
-  load(sounds: Sounds): Stretch {
+  load(sounds: Sounds): SoundSegment {
     return attached(sounds, this.#elements[0]);
   }
 
   /** Has the element that does not play load a piece of sound. */
-  loadBeside(sounds: Sounds, { element: playing }: Stretch): Stretch {
+  loadAhead(sounds: Sounds, { element: playing }: SoundSegment): SoundSegment {
     const [first, second] = this.#elements;
     return attached(sounds, first === playing ? second : first);
   }
@@ -71,7 +71,7 @@ export class SoundPair {
   }
 }
 
-function attached(sounds: Sounds, element: HTMLAudioElement): Stretch {
+function attached(sounds: Sounds, element: HTMLAudioElement): SoundSegment {
   element.src = sounds.address;
   return { ...sounds, element };
 }

@@ -1,5 +1,5 @@
 import type { Scanning } from '@aurelfield/api';
-import { AT_REST, scanStep, type Scan, type ScanEvent } from './scanning.ts';
+import { IDLE, scanStep, type Scan, type ScanEvent } from './scanning.ts';
 
 /** How a pupil scans. */
 export interface SwitchSettings extends Pick<Scanning, 'order' | 'rounds'> {
@@ -33,7 +33,7 @@ export class SwitchScanner {
   readonly #settings: SwitchSettings;
   readonly #root: () => ParentNode;
   readonly #onStep: () => void;
-  #scan: Scan = AT_REST;
+  #scan: Scan = IDLE;
   #scanned: ParentNode | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #observer: MutationObserver | undefined;
@@ -62,7 +62,7 @@ export class SwitchScanner {
     removeEventListener('click', this.#onClick, true);
     this.#observer?.disconnect();
     clearTimeout(this.#timer);
-    this.#scan = AT_REST;
+    this.#scan = IDLE;
     clearMarks();
   }
 
@@ -76,7 +76,7 @@ export class SwitchScanner {
       this.#settings,
     );
     this.#scan = scan;
-    if (scan.at !== 'rest') this.#onStep();
+    if (scan.at !== 'idle') this.#onStep();
     if (pressed) {
       const element = rows[pressed.row]?.[pressed.column];
       if (element) press(element);
@@ -91,7 +91,7 @@ export class SwitchScanner {
     const part = dialogs[dialogs.length - 1] ?? this.#root();
     if (part !== this.#scanned) {
       this.#scanned = part;
-      if (this.#scan.at !== 'rest') this.#scan = scanStep(AT_REST, 'step', rowsIn(part).map((row) => row.length), this.#settings).scan; // prettier-ignore
+      if (this.#scan.at !== 'idle') this.#scan = scanStep(IDLE, 'step', rowsIn(part).map((row) => row.length), this.#settings).scan; // prettier-ignore
     }
     return rowsIn(part);
   }
@@ -100,7 +100,7 @@ export class SwitchScanner {
     const rows = this.#rows();
     clearMarks();
     const at = this.#scan;
-    if (at.at === 'rest') return;
+    if (at.at === 'idle') return;
     const row = rows[at.row] ?? [];
     const marked = at.at === 'row' ? row : row.slice(at.column, at.column + 1);
     for (const element of marked) element.dataset.scan = at.at === 'row' ? 'row' : 'button';
@@ -109,7 +109,7 @@ export class SwitchScanner {
 
   #wait(): void {
     clearTimeout(this.#timer);
-    if (this.#settings.switches === 'one' && this.#scan.at !== 'rest')
+    if (this.#settings.switches === 'one' && this.#scan.at !== 'idle')
       this.#timer = setTimeout(() => this.act('step'), this.#settings.seconds * 1000);
   }
 

@@ -11,8 +11,8 @@ async function read(job: ReadJob): Promise<ReadResults[keyof ReadResults]> {
   switch (job.kind) {
     case 'page':
       return withSoundText((await import('./webPage.ts')).readWebPage(bytes));
-    case 'look':
-      return (await import('./photo/readPhoto.ts')).lookAtPhoto(name, bytes);
+    case 'outline':
+      return (await import('./photo/readPhoto.ts')).findPhotoOutline(name, bytes);
     case 'photo':
       return (await import('./photo/readPhoto.ts')).readPhoto(name, bytes, job.choice);
     case 'region':

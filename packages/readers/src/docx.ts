@@ -2,7 +2,7 @@ import { placed, type Block, type CleanUp, type ImportedDocument } from '@aurelf
 import mammoth from 'mammoth';
 import { unpack } from './archive.ts';
 import { equationBlocks, withTextForAll } from './docxEquations.ts';
-import { toldBlocks } from './docxParagraphs.ts';
+import { labelledBlocks } from './docxParagraphs.ts';
 import { blocksOfHtml } from './html.ts';
 import { ReaderError } from './readerError.ts';
 import { named, parseXml } from './xml.ts';
@@ -30,7 +30,7 @@ export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
   );
   const cleanUps: CleanUp[] = [];
   const blocks = notesApart(
-    equationBlocks(toldBlocks(blocksOfHtml(value.replace(NOTE_LINK, `${MARK}$1${MARK}`)))),
+    equationBlocks(labelledBlocks(blocksOfHtml(value.replace(NOTE_LINK, `${MARK}$1${MARK}`)))),
     cleanUps,
   );
   const core = archive.get('docProps/core.xml');

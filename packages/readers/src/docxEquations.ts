@@ -1,6 +1,6 @@
 import { ommlLine, type Block } from '@aurelfield/core';
 import { zipSync } from 'fflate';
-import { withParagraphsTold } from './docxParagraphs.ts';
+import { withParagraphLabels } from './docxParagraphs.ts';
 import { parseXml } from './xml.ts';
 
 /** Opens an equation on a line of its own; a sign that no document uses. */
@@ -21,11 +21,11 @@ export function withTextForAll(parts: ReadonlyMap<string, Uint8Array>): Uint8Arr
     if (!PARTS.test(path)) continue;
     const source = new TextDecoder().decode(content);
     const plain = source.includes('<m:oMath') ? equationsAsText(source) : source;
-    const told =
+    const labelled =
       path === 'word/document.xml'
-        ? withParagraphsTold(plain, read('word/numbering.xml'), read('word/styles.xml'))
+        ? withParagraphLabels(plain, read('word/numbering.xml'), read('word/styles.xml'))
         : plain;
-    if (told !== source) changed.set(path, new TextEncoder().encode(told));
+    if (labelled !== source) changed.set(path, new TextEncoder().encode(labelled));
   }
   return zipSync(Object.fromEntries([...parts, ...changed]), { level: 0 });
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { toldBlocks, withParagraphsTold } from './docxParagraphs.ts';
+import { labelledBlocks, withParagraphLabels } from './docxParagraphs.ts';
 
 const level = (ilvl: number, format: string, text: string, start = 1) =>
   `<w:lvl w:ilvl="${ilvl}"><w:start w:val="${start}"/><w:numFmt w:val="${format}"/><w:lvlText w:val="${text}"/></w:lvl>`;
@@ -15,9 +15,9 @@ const p = (properties: string, text: string) => `<w:p>${properties}<w:r><w:t>${t
 const item = (list: number, ilvl: number, text: string, more = '') =>
   p(`<w:pPr><w:numPr><w:ilvl w:val="${ilvl}"/><w:numId w:val="${list}"/></w:numPr>${more}</w:pPr>`, text);
 /** Paragraphs as the converter gives them: their text, without properties. */
-const told = (...paragraphs: string[]) =>
-  toldBlocks(
-    [...withParagraphsTold(paragraphs.join(''), NUMBERING, STYLES).matchAll(/<w:p>([\s\S]*?)<\/w:p>/gu)].map(
+const labelled = (...paragraphs: string[]) =>
+  labelledBlocks(
+    [...withParagraphLabels(paragraphs.join(''), NUMBERING, STYLES).matchAll(/<w:p>([\s\S]*?)<\/w:p>/gu)].map(
       ([, inner = '']) => ({
         type: 'paragraph' as const,
         text: [...inner.matchAll(/<w:t[^>]*>([^<]*)<\/w:t>/gu)].map(([, text]) => text).join(''),
@@ -26,13 +26,13 @@ const told = (...paragraphs: string[]) =>
   ).map(({ type, label, text }) => `${type}${label ? `(${label})` : ''}: ${text}`);
 
 test('labels are counted as the list says, levels below begin anew', () => {
-  expect(told(item(1, 0, 'One?'), item(1, 1, 'a'), item(1, 1, 'b'), item(1, 2, 'i'), item(1, 0, 'Two'), item(1, 1, 'a'))).toEqual([
+  expect(labelled(item(1, 0, 'One?'), item(1, 1, 'a'), item(1, 1, 'b'), item(1, 2, 'i'), item(1, 0, 'Two'), item(1, 1, 'a'))).toEqual([
     'question(1): 1. One?', 'list-item(a): a) a', 'list-item(b): b) b', 'list-item(i): (i) i', 'list-item(2): 2. Two', 'list-item(a): a) a',
   ]); // prettier-ignore
 });
 
 test('a list goes on after a paragraph, and one that says so begins elsewhere', () => {
-  expect(told(item(1, 0, 'One'), p('', 'between'), item(1, 0, 'Two'), item(4, 0, 'Seven'))).toEqual([
+  expect(labelled(item(1, 0, 'One'), p('', 'between'), item(1, 0, 'Two'), item(4, 0, 'Seven'))).toEqual([
     'list-item(1): 1. One', 'paragraph: between', 'list-item(2): 2. Two', 'list-item(7): 7. Seven',
   ]); // prettier-ignore
 });
@@ -49,5 +49,5 @@ test.each([
   ['a tracked change of properties', item(1, 0, 'x', '<w:pPrChange w:id="1"><w:pPr><w:numPr><w:numId w:val="3"/></w:numPr></w:pPr></w:pPrChange>'), 'list-item(1): 1. x'],
   ['a box as its mark', p('', '☐ red'), 'list-item: red'],
 ])('%s', (_what, xml, first) => {
-  expect(told(xml)[0]).toBe(first);
+  expect(labelled(xml)[0]).toBe(first);
 }); // prettier-ignore

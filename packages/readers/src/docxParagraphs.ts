@@ -34,7 +34,7 @@ interface Style {
  * Structure of word/numbering.xml and word/styles.xml: ISO/IEC 29500-1, 17.9 and 17.7, from memory.
  * @param source word/document.xml.
  */
-export function withParagraphsTold(
+export function withParagraphLabels(
   source: string,
   numberingXml: string | undefined,
   stylesXml: string | undefined,
@@ -53,26 +53,26 @@ export function withParagraphsTold(
     const outline = Number(
       value(inner, 'outlineLvl') ?? chain.find((style) => style.outline !== undefined)?.outline ?? NaN,
     );
-    const told = [
+    const labelText = [
       // The converter knows headings by their own styles.
       ...(outline < 6 && !/^(?:Heading\d|Title)$/u.test(own ?? '')
         ? [`${HEADING}${outline + 1}${HEADING}`]
         : []),
       ...(label === undefined ? [] : [`${LABEL}${label}${LABEL}`]),
     ].join('');
-    if (told === '') return whole;
+    if (labelText === '') return whole;
     const kept =
       label === undefined
         ? inner
         : `${inner.replace(/<w:numPr>[\s\S]*?<\/w:numPr>/u, '')}<w:numPr><w:numId w:val="0"/></w:numPr>`;
-    return `<w:pPr>${kept}</w:pPr><w:r><w:t xml:space="preserve">${told}</w:t></w:r>`;
+    return `<w:pPr>${kept}</w:pPr><w:r><w:t xml:space="preserve">${labelText}</w:t></w:r>`;
   });
 }
 
 /** Blocks of the converted document: what was told of paragraphs is their label or makes them headings. */
-export function toldBlocks(blocks: readonly Omit<Block, 'offset'>[]): Omit<Block, 'offset'>[] {
+export function labelledBlocks(blocks: readonly Omit<Block, 'offset'>[]): Omit<Block, 'offset'>[] {
   return blocks.map((block) => {
-    const [, level, label] = TOLD.exec(block.text) ?? [];
+    const [, level, label] = LABELLED.exec(block.text) ?? [];
     const text = block.text.replace(ANY, '').trim();
     if (level !== undefined)
       return { type: 'heading', level: Number(level), text: label === undefined ? text : `${label} ${text}` };
@@ -91,7 +91,7 @@ export function toldBlocks(blocks: readonly Omit<Block, 'offset'>[]): Omit<Block
   });
 }
 
-const TOLD = new RegExp(`^(?:${HEADING}(\\d)${HEADING})?(?:${LABEL}([^${LABEL}]*)${LABEL})?`, 'u');
+const LABELLED = new RegExp(`^(?:${HEADING}(\\d)${HEADING})?(?:${LABEL}([^${LABEL}]*)${LABEL})?`, 'u');
 const ANY = new RegExp(`(?:${HEADING}(\\d)${HEADING})|(?:${LABEL}([^${LABEL}]*)${LABEL})`, 'gu');
 
 /** The value of a property: <w:name w:val="…"/>. */

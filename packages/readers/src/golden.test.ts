@@ -57,7 +57,7 @@ describe('the same document', () => {
     const document = await read(name);
     expect(outline(document).slice(titles)).toEqual([...marsh(picture), ...note]);
     const row = document.blocks.find(({ text }) => text.startsWith('Glasswort\t'));
-    expect(row?.heads).toEqual(['Plant', 'Height']);
+    expect(row?.columnHeaders).toEqual(['Plant', 'Height']);
   });
 
   test('as a tagged PDF is read by its structure', async () => {
@@ -123,5 +123,5 @@ test.each(['tides.csv', 'tides.xlsx', 'tides.ods'])('%s is a table with heads', 
     '01:12 | low | 1.4 m',
     '07:26 | high | 5.9 m',
   ]);
-  expect(blocks[2]?.heads).toEqual(['Time', 'Tide', 'Height']);
+  expect(blocks[2]?.columnHeaders).toEqual(['Time', 'Tide', 'Height']);
 });

@@ -10,7 +10,7 @@ import { readWebPage } from './webPage.ts';
 const fixture = (name: string) =>
   new Uint8Array(readFileSync(new URL(`../fixtures/${name}`, import.meta.url)));
 const read = (name: string, bytes: Uint8Array) => readDocument(name, bytes, { isWord: () => false });
-const problemOf = (name: string, bytes: Uint8Array) =>
+const errorCodeOf = (name: string, bytes: Uint8Array) =>
   read(name, bytes).then(
     () => 'read',
     (error: unknown) => (error as { code?: string }).code ?? String(error),
@@ -51,7 +51,7 @@ describe('hostile and broken files are refused in words', () => {
     ['binary called text', 'a.txt', new Uint8Array(2000).map((_, i) => (i * 37) % 256), 'not-text'],
     ['nothing to read', 'a.html', strToU8('<html><body><script>x</script></body></html>'), 'no-text'],
   ] as const)('%s', async (_what, name, bytes, code) => {
-    expect(await problemOf(name, bytes)).toBe(code);
+    expect(await errorCodeOf(name, bytes)).toBe(code);
   });
 
   test('names that lead out of the archive lead nowhere', async () => {
@@ -106,8 +106,8 @@ describe('hostile files from elsewhere', () => {
     const { 'word/evil.dat': part = new Uint8Array(), ...others } = unzipSync(unseen('altmain-small.docx'));
     const source = strFromU8(part);
     const entities = strToU8(source.replace('<w:document', '<!DOCTYPE x [<!ENTITY a "b">]><w:document'));
-    expect(await problemOf('a.docx', zipSync({ ...others, 'word/evil.dat': entities }))).toBe('hostile');
-    expect(await problemOf('a.docx', zipSync({ ...others, 'word/evil.dat': bomb }))).toBe('too-large');
+    expect(await errorCodeOf('a.docx', zipSync({ ...others, 'word/evil.dat': entities }))).toBe('hostile');
+    expect(await errorCodeOf('a.docx', zipSync({ ...others, 'word/evil.dat': bomb }))).toBe('too-large');
   });
 });
 

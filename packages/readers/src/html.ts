@@ -37,10 +37,10 @@ export function readHtml(bytes: Uint8Array): ImportedDocument {
 
 /** The language of a page: its own, or that of the part that is read. */
 export function languageOf(document: Document, part: Element): string | undefined {
-  const told =
+  const declared =
     document.documentElement.getAttribute('lang') ?? document.documentElement.getAttribute('xml:lang');
   const own = part.getAttribute('lang');
-  return (own || told) ?? undefined;
+  return (own || declared) ?? undefined;
 }
 
 /** Blocks in place, without the marks of notes. */

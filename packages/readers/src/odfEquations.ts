@@ -31,8 +31,8 @@ function mathOf(frame: Element, archive: Archive): Element | undefined {
   const href = object && attributeOf(object, 'href');
   const source = href === undefined ? undefined : textOf(archive, `${pathIn('', href)}/content.xml`);
   // A document of mathematics may name a document type; its own entities are not used.
-  const bare = source?.replace(/<!DOCTYPE[^>[]*>/u, '');
-  if (bare === undefined || !/<(?:\w+:)?math\b/u.test(bare)) return undefined;
-  const root = parseXml(bare);
+  const plain = source?.replace(/<!DOCTYPE[^>[]*>/u, '');
+  if (plain === undefined || !/<(?:\w+:)?math\b/u.test(plain)) return undefined;
+  const root = parseXml(plain);
   return named(root, 'math')[0];
 }

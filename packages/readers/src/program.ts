@@ -17,7 +17,7 @@ export interface ProgramOptions {
 export const canTie = spawnSync('setpriv', ['--version'], { stdio: 'ignore' }).status === 0;
 /** How a shell, and whoever starts programs for others, says that there is no such program. */
 const NOT_FOUND = 127;
-const TOLD_AT_MOST = 400;
+const MESSAGE_LENGTH = 400;
 
 /**
  * Runs a program that the system ends when this process ends, however that comes.
@@ -33,16 +33,19 @@ export function runProgram(
   return new Promise((resolve, reject) => {
     const child = spawn(first ?? program, [...others, ...args], { env, timeout, killSignal: 'SIGKILL' });
     const out: Buffer[] = [];
-    let told = '';
+    let message = '';
     child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
-    child.stderr.on('data', (chunk: Buffer) => (told = (told + chunk.toString()).slice(-TOLD_AT_MOST)));
+    child.stderr.on(
+      'data',
+      (chunk: Buffer) => (message = (message + chunk.toString()).slice(-MESSAGE_LENGTH)),
+    );
     child.stdin.on('error', () => undefined);
     child.stdin.end(input);
     child.on('error', () => reject(new ProgramMissing(program)));
     child.on('close', (code) => {
       if (code === 0) resolve(Buffer.concat(out));
       else if (code === NOT_FOUND) reject(new ProgramMissing(program));
-      else reject(new Error(told.trim() || 'it took too long'));
+      else reject(new Error(message.trim() || 'it took too long'));
     });
   });
 }

@@ -1,9 +1,9 @@
 import type { Box, ImportedDocument } from '@aurelfield/core';
-import type { LookedAt, PageChoice, ReadPage } from './photo/readPhoto.ts';
+import type { PhotoOutline, PageChoice, ReadPage } from './photo/readPhoto.ts';
 
 /** What is to be read: a file by its name, a web page as it was fetched, a photo to be looked at or read, a part of a flat page, a PDF whose pages are pictures. */
 export type ReadJob =
-  | { readonly kind: 'file' | 'page' | 'look' | 'scan'; readonly name: string; readonly bytes: Uint8Array }
+  | { readonly kind: 'file' | 'page' | 'outline' | 'scan'; readonly name: string; readonly bytes: Uint8Array }
   | { readonly kind: 'photo'; readonly name: string; readonly bytes: Uint8Array; readonly choice: PageChoice }
   | {
       readonly kind: 'region';
@@ -17,7 +17,7 @@ export type ReadJob =
 export interface ReadResults {
   readonly file: ImportedDocument;
   readonly page: ImportedDocument;
-  readonly look: LookedAt;
+  readonly outline: PhotoOutline;
   readonly photo: ReadPage;
   readonly region: string;
   readonly scan: readonly Uint8Array[];

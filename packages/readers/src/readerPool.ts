@@ -26,7 +26,7 @@ export interface TurnOptions {
 /** A process that holds more than this many bytes after a document is not used again. */
 const HELD_AT_MOST = 450_000_000;
 /** Milliseconds after which a process that has nothing to do ends, save one that stays warm. */
-const REST = 60_000;
+const IDLE_MILLISECONDS = 60_000;
 const TIMEOUT = 60_000;
 /** Milliseconds for one part of a document that is read in parts. */
 const STEP = 12_000;
@@ -45,7 +45,7 @@ export class ReaderPool {
   readonly #options: ReaderPoolOptions;
   readonly #size: number;
   readonly #waiting: Waiting[] = [];
-  readonly #resting: ReaderProcess[] = [];
+  readonly #idle: ReaderProcess[] = [];
   readonly #busy = new Set<ReaderProcess>();
   #turns = 0;
   #hasStopped = false;
@@ -58,7 +58,7 @@ export class ReaderPool {
 
   /** Starts a process before anybody needs it. */
   warmUp(): void {
-    if (!this.#hasStopped && this.#resting.length === 0) this.#resting.push(this.#newProcess());
+    if (!this.#hasStopped && this.#idle.length === 0) this.#idle.push(this.#newProcess());
   }
 
   /** Documents that are being read or wait for it. */
@@ -88,8 +88,8 @@ export class ReaderPool {
   stop(): void {
     this.#hasStopped = true;
     clearTimeout(this.#tidying);
-    for (const process of [...this.#busy, ...this.#resting]) process.end();
-    this.#resting.length = 0;
+    for (const process of [...this.#busy, ...this.#idle]) process.end();
+    this.#idle.length = 0;
     for (const { giveUp } of this.#waiting.splice(0)) giveUp(stopped());
   }
 
@@ -112,7 +112,7 @@ export class ReaderPool {
       };
       const leave = () => {
         this.#waiting.splice(this.#waiting.indexOf(waiting), 1);
-        this.#tellPlaces();
+        this.#reportPositions();
         reject(signal?.reason as Error);
       };
       signal?.addEventListener('abort', leave, { once: true });
@@ -127,10 +127,10 @@ export class ReaderPool {
     if (next === undefined) return;
     this.#turns += 1;
     next.start();
-    this.#tellPlaces();
+    this.#reportPositions();
   }
 
-  #tellPlaces(): void {
+  #reportPositions(): void {
     for (const [i, { place }] of this.#waiting.entries()) place(i + this.#turns);
   }
 
@@ -173,7 +173,7 @@ export class ReaderPool {
 
   /** A process that rests, or a new one. */
   #take(): ReaderProcess {
-    for (let process = this.#resting.pop(); process; process = this.#resting.pop())
+    for (let process = this.#idle.pop(); process; process = this.#idle.pop())
       if (process.isAlive) return process;
     return this.#newProcess();
   }
@@ -181,11 +181,11 @@ export class ReaderPool {
   #giveBack(process: ReaderProcess, answer: ReadAnswer | undefined): void {
     const isSound = answer !== undefined && answer.type !== 'failed' && answer.held <= HELD_AT_MOST;
     if (this.#hasStopped || !isSound) process.end();
-    else this.#resting.push(process);
+    else this.#idle.push(process);
     clearTimeout(this.#tidying);
     this.#tidying = setTimeout(() => {
-      for (const tired of this.#resting.splice(1)) tired.end();
-    }, REST).unref();
+      for (const tired of this.#idle.splice(1)) tired.end();
+    }, IDLE_MILLISECONDS).unref();
   }
 
   #newProcess(): ReaderProcess {

@@ -22,7 +22,7 @@ const canLimit = spawnSync('prlimit', ['--version'], { stdio: 'ignore' }).status
 /** Megabytes that a library may set aside and never use: the drawing library of the PDF reader takes 1,024 at once. The system counts them as data. */
 const RESERVED = 1200;
 /** Milliseconds between two looks at the memory of a process that reads. */
-const LOOK = 200;
+const CHECK_MILLISECONDS = 200;
 
 /**
  * A process that reads one document or photo after another.
@@ -36,7 +36,7 @@ export class ReaderProcess {
   #waiting: ReadJob | undefined;
   #isReady = false;
   #hasEnded = false;
-  #looking: NodeJS.Timeout | undefined;
+  #checking: NodeJS.Timeout | undefined;
   readonly #memory: number;
 
   constructor({ script, heap, memory }: ReaderProcessOptions) {
@@ -85,7 +85,7 @@ export class ReaderProcess {
       this.#answered = (answer) => (answer instanceof Error ? reject(answer) : resolve(answer));
       this.#onStep = onStep;
       this.#waiting = job;
-      this.#looking = setInterval(() => this.#look(), LOOK).unref();
+      this.#checking = setInterval(() => this.#check(), CHECK_MILLISECONDS).unref();
       this.#post();
     });
   }
@@ -102,7 +102,7 @@ export class ReaderProcess {
   }
 
   /** The system limits each process; together they are looked at. */
-  #look(): void {
+  #check(): void {
     if (this.#child.pid !== undefined && memoryOf(this.#child.pid) > this.#memory) this.end();
   }
 
@@ -120,7 +120,7 @@ export class ReaderProcess {
   }
 
   #answer(answer: ReadAnswer | Error | undefined): void {
-    clearInterval(this.#looking);
+    clearInterval(this.#checking);
     const answered = this.#answered;
     this.#answered = undefined;
     answered?.(answer);

@@ -278,7 +278,7 @@ class Builder {
   /** A short bold paragraph, or one in letters larger than most, is a heading. */
   finish(): Draft[] {
     this.#closeTable();
-    const body = usual(this.#blocks.filter(({ type }) => type === 'paragraph'));
+    const body = typical(this.#blocks.filter(({ type }) => type === 'paragraph'));
     const notes = this.#notes.map((note, i): Draft => ({
       type: 'paragraph',
       text: `Note ${i + 1}: ${tidy(note)}`,
@@ -303,7 +303,7 @@ function withMark(block: Draft): Draft {
   return mark[1] === undefined ? labelledBlock(mark[0].trim(), text) : { type: 'list-item', text };
 }
 
-function usual(blocks: readonly { readonly text: string; readonly size: number }[]): number {
+function typical(blocks: readonly { readonly text: string; readonly size: number }[]): number {
   const weights = new Map<number, number>();
   for (const { text, size } of blocks) weights.set(size, (weights.get(size) ?? 0) + text.length);
   return [...weights].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 24;

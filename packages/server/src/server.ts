@@ -38,7 +38,7 @@ const CLEAN_UP_TIME = '17 * * * *';
 /** Starts a process in the role that its settings give it. */
 export async function startServer(config: Config, options: PlatformOptions = {}): Promise<RunningServer> {
   const serves = config.role !== 'work';
-  const works = config.role !== 'serve';
+  const runsJobs = config.role !== 'serve';
   const site =
     serves && config.simulatedServices
       ? await startSchoolSite(path.join(config.resources, 'demo', 'site'))
@@ -51,7 +51,7 @@ export async function startServer(config: Config, options: PlatformOptions = {})
     serves && config.simulatedServices ? await startSimulatedServices(context) : undefined;
   const stopLooking = config.simulatedServices ? await usePricedService(context, context.log) : undefined;
   if (serves && config.demo) await bringDemo(context);
-  const worker = works
+  const worker = runsJobs
     ? new JobWorker(
         {
           database: context.database,
@@ -64,7 +64,7 @@ export async function startServer(config: Config, options: PlatformOptions = {})
       )
     : undefined;
   await worker?.start();
-  if (works)
+  if (runsJobs)
     await context.queue.schedule(CLEAN_UP_TIME, () =>
       cleanUp(context.features, {
         db: context.database.db,

@@ -42,10 +42,10 @@ export interface SpokenClip {
   readonly words: readonly Interval[];
   /** Samples at which silence can be laid in: one for each break of the plan, in order. */
   readonly cuts: readonly number[];
-  /** Spoken words that the voice could not say and that were spelt instead, by their number. */
-  readonly spelt?: readonly number[];
+  /** Spoken words that the voice could not say and that were spelled instead, by their number. */
+  readonly spelledWords?: readonly number[];
   /** Samples of silence that it ends with of itself; they count into the pause after it. */
-  readonly rest?: number;
+  readonly trailingSilence?: number;
 }
 
 /** How a request is treated; what a listener waits for goes before what is made in advance. */

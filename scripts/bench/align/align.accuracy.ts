@@ -1,4 +1,4 @@
-import { alignWords, FITS } from '@aurelfield/core';
+import { alignWords, ACCEPTANCE_THRESHOLD } from '@aurelfield/core';
 import { afterAll, describe, expect, test } from 'vitest';
 import { figure } from '../../lib/figure.ts';
 import { CONDITIONS, finding, quantile } from './conditions.ts';
@@ -28,13 +28,13 @@ describe.each(['awb', 'slt'])('%s', (speaker) => {
     // Of 130 words seven may be farther away: with fewer words, chance moves the last ones.
     expect(quantile(errors, 0.95)).toBeLessThanOrEqual(WITHIN.get(condition.name) ?? 100);
     expect(found.wronglyLeftOut).toBeLessThanOrEqual(2);
-    expect(found.fit).toBeGreaterThan(FITS);
+    expect(found.fit).toBeGreaterThan(ACCEPTANCE_THRESHOLD);
   });
 
   test('another text does not fit, also with noise behind it', async () => {
     const known = await saidBy('espeak-en-gb-higher-1', other);
     const { pcm } = await spokenByFlite(speaker, text);
     for (const recording of [pcm, withNoise(pcm, 10)])
-      expect(alignWords(known, recording).fit).toBeLessThan(FITS);
+      expect(alignWords(known, recording).fit).toBeLessThan(ACCEPTANCE_THRESHOLD);
   });
 });

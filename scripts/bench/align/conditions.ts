@@ -29,7 +29,7 @@ export interface Finding {
   /** Milliseconds by which each word that was said was found late; words taken as left out are not among them. */
   readonly errors: readonly number[];
   /** The same, without a sign, of words beside one that was left out. */
-  readonly besideLeftOut: readonly number[];
+  readonly nextToMissing: readonly number[];
   readonly wronglyLeftOut: number;
   /** Words that were left out, and how many of them were found all the same. */
   readonly leftOut: number;
@@ -68,7 +68,7 @@ export async function finding(
   const took = (performance.now() - began) / 1000;
   const spoken = truth.words.filter((_, i) => isWritten[i]);
   const errors: number[] = [];
-  const besideLeftOut: number[] = [];
+  const nextToMissing: number[] = [];
   let wronglyLeftOut = 0;
   let nth = 0;
   isSaid.forEach((was, i) => {
@@ -81,11 +81,11 @@ export async function finding(
     }
     const error = ((range.from - from) / SPEECH_RATE) * 1000;
     errors.push(error);
-    if (isSaid[i - 1] === false || isSaid[i + 1] === false) besideLeftOut.push(Math.abs(error));
+    if (isSaid[i - 1] === false || isSaid[i + 1] === false) nextToMissing.push(Math.abs(error));
   });
   return {
     errors,
-    besideLeftOut,
+    nextToMissing,
     wronglyLeftOut,
     leftOut: isSaid.filter((was) => !was).length,
     foundAllTheSame: isSaid.filter((was, i) => !was && words[i]?.range).length,

@@ -22,7 +22,7 @@ for (const condition of CONDITIONS) {
   for (const text of texts)
     for (const voice of TRUTH_VOICES) found.push(await finding(text, voice, condition));
   const errors = found.flatMap((one) => one.errors.map(Math.abs));
-  const beside = found.flatMap(({ besideLeftOut }) => besideLeftOut);
+  const nextToGap = found.flatMap(({ nextToMissing }) => nextToMissing);
   const sum = (of: (one: Finding) => number) => found.reduce((total, one) => total + of(one), 0);
   const wrongly = sum((one) => one.wronglyLeftOut);
   console.log(
@@ -36,8 +36,8 @@ for (const condition of CONDITIONS) {
       condition.leftOut === undefined
         ? '–'
         : `${sum((one) => one.foundAllTheSame)} of ${sum((one) => one.leftOut)}`,
-      beside.length === 0 ? '–' : `${quantile(beside, 0.95).toFixed(0)} ms`,
-      beside.length === 0 ? '–' : `${Math.max(...beside).toFixed(0)} ms`,
+      nextToGap.length === 0 ? '–' : `${quantile(nextToGap, 0.95).toFixed(0)} ms`,
+      nextToGap.length === 0 ? '–' : `${Math.max(...nextToGap).toFixed(0)} ms`,
       Math.min(...found.map(({ fit }) => fit)).toFixed(2),
       (sum((one) => one.took) / sum((one) => one.seconds)).toFixed(3),
     ].join(' | ')} |`,

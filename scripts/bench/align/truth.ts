@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { SPEECH_RATE } from '../../../packages/core/src/align/speech/spectra.ts';
-import { partPhones } from '../../../packages/voices/src/espeak/phones.ts';
+import { splitPhones } from '../../../packages/voices/src/espeak/phones.ts';
 import { runFlite } from '../../../packages/voices/src/flite/fliteProgram.ts';
 
 /** A recording of which the truth is known. */
@@ -67,7 +67,7 @@ async function spoken(
     const spoken = phones
       .map(({ name, end }, i) => ({ name, end, start: phones[i - 1]?.end ?? 0 }))
       .filter(({ name }) => name !== 'pau');
-    const firsts = partPhones(
+    const firsts = splitPhones(
       alone,
       spoken.map(({ name }) => name),
     );

@@ -1,4 +1,4 @@
-import { alignWords, FITS, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core';
+import { alignWords, ACCEPTANCE_THRESHOLD, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core';
 import { readSound } from '@aurelfield/readers';
 import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { writeFile } from 'node:fs/promises';
@@ -43,7 +43,7 @@ export async function align(args: string[], terminal: Terminal): Promise<void> {
       { registry, clips },
     );
     const { words, fit } = alignWords(await knownSpeech(exportDocument), recording);
-    if (fit < FITS)
+    if (fit < ACCEPTANCE_THRESHOLD)
       throw new Error(
         `This does not sound like a reading of ${file}: of ${words.length} words ${words.filter(({ range }) => range).length} were found, and few of them fit. Is it the right page, the whole of it, and loud enough?`,
       );

@@ -21,7 +21,7 @@ const importedSchema = z.object({
         text: z.string(),
         level: z.number().optional(),
         label: z.string().optional(),
-        heads: z.array(z.string()).optional(),
+        columnHeaders: z.array(z.string()).optional(),
         language: z.string().optional(),
         silent: z.literal(true).optional(),
       }),
@@ -56,14 +56,14 @@ export async function readDocument(file: string): Promise<TerminalDocument> {
 
 /** Without what is undefined. */
 function toBlock(block: z.output<typeof importedSchema>['blocks'][number]): Block {
-  const { type, text, level, label, heads, language, silent } = block;
+  const { type, text, level, label, columnHeaders, language, silent } = block;
   return {
     type,
     text,
     offset: 0,
     ...(level === undefined ? {} : { level }),
     ...(label === undefined ? {} : { label }),
-    ...(heads === undefined ? {} : { heads }),
+    ...(columnHeaders === undefined ? {} : { columnHeaders }),
     ...(language === undefined ? {} : { language }),
     ...(silent ? { silent } : {}),
   };

@@ -7,14 +7,14 @@ export function importedJson(
     language,
     blocks,
     warnings,
-    bare = [],
+    unreadRegions = [],
   }: {
     readonly title: string;
     readonly language: string | undefined;
     readonly blocks: readonly Block[];
     readonly warnings: readonly string[];
     /** Regions of photographed pages with ink and no words, in shares of the flat page. */
-    readonly bare?: readonly Box[];
+    readonly unreadRegions?: readonly Box[];
   },
   name: string,
 ): string {
@@ -27,7 +27,7 @@ export function importedJson(
     language: language ?? guessLanguage(sample),
     blocks: blocks.map(({ offset: _offset, ...block }) => block),
     warnings,
-    ...(bare.length > 0 ? { bare } : {}),
+    ...(unreadRegions.length > 0 ? { unreadRegions } : {}),
   };
   return `${JSON.stringify(result, null, 2)}\n`;
 }

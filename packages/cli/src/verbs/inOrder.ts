@@ -5,11 +5,11 @@
 export async function* inOrder<T, R>(
   items: Iterable<T>,
   atOnce: number,
-  work: (item: T) => Promise<R>,
+  run: (item: T) => Promise<R>,
 ): AsyncGenerator<{ item: T; result: R }> {
   const running: { item: T; promise: Promise<R> }[] = [];
   for (const item of items) {
-    const promise = work(item);
+    const promise = run(item);
     // Its failure is met when its turn comes.
     promise.catch(() => undefined);
     running.push({ item, promise });

@@ -9,10 +9,10 @@ const linesOf = (name: string) =>
     .split('\n')
     .map((line) => {
       const [written = '', accepted = '', family = 'found'] = line.split('\t');
-      return { written, accepted: accepted.split('|').map(bare), family };
+      return { written, accepted: accepted.split('|').map(simplified), family };
     });
 
-function bare(text: string): string {
+function simplified(text: string): string {
   return text
     .toLowerCase()
     .replace(/[’]/gu, "'")
@@ -26,7 +26,7 @@ function said(text: string): string {
   const words = sentencesOf(text, 'en-GB').flatMap(({ start, end }) =>
     expandSentence(text.slice(start, end), 'en-GB').flatMap((word) => word.spoken),
   );
-  return bare(words.join(' '));
+  return simplified(words.join(' '));
 }
 
 test.each(['handouts', 'probes'])('the lines of %s are all said acceptably', (name) => {

@@ -17,7 +17,7 @@ export async function photo(args: string[], terminal: Terminal): Promise<void> {
   const pages: ReadResults['photo'][] = [];
   for (const file of positionals) {
     const [name, bytes] = [path.basename(file), await readFile(file)];
-    const { corners, whole, outline } = await readSafely({ kind: 'look', name, bytes });
+    const { corners, whole, outline } = await readSafely({ kind: 'outline', name, bytes });
     if (!corners) warnings.push(`No page was found in ${name}: the whole picture was read.`);
     pages.push(
       await readSafely({
@@ -33,16 +33,16 @@ export async function photo(args: string[], terminal: Terminal): Promise<void> {
   });
   const doubtful = words.filter(({ confidence }) => confidence < DOUBTFUL_CONFIDENCE).map(({ text }) => text);
   if (doubtful.length > 0) warnings.push(`Doubtful words: ${doubtful.join(', ')}`);
-  const bare = pages.flatMap((page) => page.bare);
-  if (bare.length > 0)
+  const unreadRegions = pages.flatMap((page) => page.unreadRegions);
+  if (unreadRegions.length > 0)
     terminal.message(
-      `${bare.length === 1 ? 'One region has' : `${bare.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "bare" in the file.`,
+      `${unreadRegions.length === 1 ? 'One region has' : `${unreadRegions.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "bare" in the file.`,
     );
   if (blocks.length === 0) throw new Error('No words were found on the pictures.');
   await writeFile(
     values.out,
     importedJson(
-      { title: '', language: undefined, blocks, warnings, bare },
+      { title: '', language: undefined, blocks, warnings, unreadRegions },
       path.basename(positionals[0] ?? ''),
     ),
   );

@@ -4,14 +4,14 @@ import {
   decodeText,
   DEFAULT_PACE,
   DEFAULT_PAUSES,
-  layOut,
+  scheduleSentence,
   PACE_RANGE,
   pauseAfter,
   planAtPace,
   renderPiece,
   silence,
   wavHeader,
-  type LaidSentence,
+  type ScheduledSentence,
   type PlannedSentence,
 } from '@aurelfield/core';
 import { factsOfClip, standardEngines, VoiceRegistry, type SpokenClip } from '@aurelfield/voices';
@@ -49,7 +49,7 @@ export async function speak(args: string[], terminal: Terminal): Promise<void> {
   const sentences: { start: number; end: number; text: string }[] = [];
   const words: { text: string; start: number; end: number; sentence: number; from: number; to: number }[] =
     [];
-  const spelt = new Set<string>();
+  const spelledWords = new Set<string>();
   let samples = 0;
   await registry.start(voice.engine);
   const target = path.join(values.out, 'audio.wav');
@@ -67,17 +67,17 @@ export async function speak(args: string[], terminal: Terminal): Promise<void> {
     for await (const { item: sentence, result: clip } of inOrder(plans, AT_ONCE, ({ plan }) =>
       registry.speak(plan),
     )) {
-      const laid = laidOut(sentence, clip);
-      for (const nth of clip.spelt ?? []) spelt.add(sentence.plan.words[nth] ?? '');
+      const scheduled = schedule(sentence, clip);
+      for (const nth of clip.spelledWords ?? []) spelledWords.add(sentence.plan.words[nth] ?? '');
       const seconds = (sample: number) => (samples + sample) / clip.sampleRate;
       const base = blocks[sentence.block]?.offset ?? 0;
       sentences.push({
         start: seconds(0),
-        end: seconds(laid.samples),
+        end: seconds(scheduled.samples),
         text: text.slice(base + sentence.start, base + sentence.end),
       });
       sentence.words.forEach((word, i) => {
-        const heard = laid.words[i];
+        const heard = scheduled.words[i];
         if (!heard) return;
         const [from, to] = [base + word.start, base + word.end];
         words.push({
@@ -89,11 +89,11 @@ export async function speak(args: string[], terminal: Terminal): Promise<void> {
           to,
         });
       });
-      for (const piece of [...laid.pieces, silence(laid.pauseAfter)]) {
+      for (const piece of [...scheduled.pieces, silence(scheduled.pauseAfter)]) {
         const pcm = renderPiece(piece, piece.source.kind === 'silence' ? undefined : clip.pcm);
         await audio.write(Buffer.from(pcm.buffer, pcm.byteOffset, pcm.byteLength));
       }
-      samples += laid.samples + laid.pauseAfter;
+      samples += scheduled.samples + scheduled.pauseAfter;
     }
     await audio.write(wavHeader(voice.sampleRate, samples), 0, undefined, 0);
     await audio.close();
@@ -114,12 +114,12 @@ export async function speak(args: string[], terminal: Terminal): Promise<void> {
     words,
   };
   await writeFile(path.join(values.out, 'timings.json'), `${JSON.stringify(timings)}\n`);
-  if (spelt.size > 0)
-    terminal.message(`this voice cannot say these words and spelt them: ${[...spelt].join(', ')}`);
+  if (spelledWords.size > 0)
+    terminal.message(`this voice cannot say these words and spelled them: ${[...spelledWords].join(', ')}`);
 }
 
-function laidOut({ words, plan, breaks, place }: PlannedSentence, clip: SpokenClip): LaidSentence {
-  return layOut(
+function schedule({ words, plan, breaks, place }: PlannedSentence, clip: SpokenClip): ScheduledSentence {
+  return scheduleSentence(
     {
       words,
       breaks: plan.breaks,

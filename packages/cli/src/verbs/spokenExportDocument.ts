@@ -1,13 +1,13 @@
 import {
   breakPause,
-  DEFAULT_LOOK,
+  DEFAULT_READING_STYLE,
   DEFAULT_PAUSES,
-  laidSentence,
+  scheduledSentence,
   pauseAfter,
   planAtPace,
   timelineOf,
   type Lexicon,
-  type Look,
+  type ReadingStyle,
   type PronunciationEntry,
   type ReadingSentencePlan,
 } from '@aurelfield/core';
@@ -25,7 +25,7 @@ export interface Speaking {
   readonly pace: number;
   /** Who it is for; '' where nobody is named. */
   readonly pupil: string;
-  readonly look?: Look;
+  readonly readingStyle?: ReadingStyle;
   readonly lexicon?: Lexicon | undefined;
   /** The same as entries, for those who save them. */
   readonly entries?: readonly PronunciationEntry[];
@@ -34,14 +34,14 @@ export interface Speaking {
 /** A document spoken, as formats take it. */
 export async function spokenExportDocument(
   { title, language, blocks }: TerminalDocument,
-  { voice, pace, pupil, look = DEFAULT_LOOK, lexicon, entries = [] }: Speaking,
+  { voice, pace, pupil, readingStyle = DEFAULT_READING_STYLE, lexicon, entries = [] }: Speaking,
   { registry, clips }: { readonly registry: VoiceRegistry; readonly clips: ClipFile },
 ): Promise<ExportDocument> {
   const engineVersion = registry.engineVersion(voice.id) ?? '';
   const settings = { pace, pitch: 0, sampleRate: voice.sampleRate };
   const plans = planAtPace(blocks, language, { id: voice.id, engineVersion }, settings, { lexicon });
   const sentences: ReadingSentencePlan[] = [];
-  const laid = [];
+  const scheduled = [];
   for await (const { item, result } of inOrder(plans, AT_ONCE, ({ plan }) => clips.facts(plan))) {
     const sentence: ReadingSentencePlan = {
       index: sentences.length,
@@ -55,7 +55,7 @@ export async function spokenExportDocument(
       pauseAfter: pauseAfter(item.place, DEFAULT_PAUSES),
     };
     sentences.push(sentence);
-    laid.push(laidSentence(sentence, result.facts, { sampleRate: voice.sampleRate, gain: 0 }));
+    scheduled.push(scheduledSentence(sentence, result.facts, { sampleRate: voice.sampleRate, gain: 0 }));
   }
   if (sentences.length === 0) throw new Error(`Nothing of “${title}” is read aloud.`);
   return {
@@ -69,12 +69,12 @@ export async function spokenExportDocument(
       className: '',
       date: new Date().toISOString().slice(0, 10),
       pace,
-      look,
+      readingStyle,
       lexicon: entries,
     },
     blocks: blocks.map(({ offset: _offset, ...block }) => block),
     sentences,
-    timeline: timelineOf(voice.sampleRate, laid),
+    timeline: timelineOf(voice.sampleRate, scheduled),
     render: (pieces) => clips.render(pieces),
   };
 }

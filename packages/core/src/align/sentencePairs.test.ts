@@ -34,22 +34,22 @@ describe('sentences beside each other', () => {
   });
 
   test('one that became two', () => {
-    const parted = [
+    const splitPairs = [
       ...TRANSLATION.slice(0, 4),
       'Garnek nie ma ani trochę zapasu.',
       'Pęka od brzegu aż po stopkę.',
       'Dzwoni.',
     ];
-    expect(sentencePairs(ORIGINAL, parted)[4]).toBe(
+    expect(sentencePairs(ORIGINAL, splitPairs)[4]).toBe(
       'Garnek nie ma ani trochę zapasu. Pęka od brzegu aż po stopkę.',
     );
   });
 
   test('one that is left out leaves the others where they belong', () => {
     const shorter = TRANSLATION.filter((_sentence, i) => i !== 1);
-    const beside = sentencePairs(ORIGINAL, shorter);
-    expect(beside[0]).toBe('Jest gorąco.');
-    expect(beside.slice(4)).toEqual(TRANSLATION.slice(4));
+    const paired = sentencePairs(ORIGINAL, shorter);
+    expect(paired[0]).toBe('Jest gorąco.');
+    expect(paired.slice(4)).toEqual(TRANSLATION.slice(4));
   });
 
   test('nothing beside something', () => {

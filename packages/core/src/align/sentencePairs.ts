@@ -22,17 +22,17 @@ const STEPS = [
  * translation has more goes to the sentence before.
  */
 export function sentencePairs(original: readonly string[], translation: readonly string[]): string[] {
-  const beside = original.map(() => '');
-  if (original.length === 0) return beside;
+  const paired = original.map(() => '');
+  if (original.length === 0) return paired;
   const add = (at: number, texts: readonly string[]) => {
-    const place = Math.max(0, Math.min(at, beside.length - 1));
-    beside[place] = [beside[place] ?? '', ...texts].filter((text) => text !== '').join(' ');
+    const place = Math.max(0, Math.min(at, paired.length - 1));
+    paired[place] = [paired[place] ?? '', ...texts].filter((text) => text !== '').join(' ');
   };
   for (const { from, to, at, other } of bestPath(original.map(lengthOf), translation.map(lengthOf))) {
     if (to === 0) continue;
     add(from === 0 ? at - 1 : at, translation.slice(other, other + to));
   }
-  return beside;
+  return paired;
 }
 
 interface Match {

@@ -9,11 +9,11 @@ const [LOWEST, HIGHEST] = [-32_768, 32_767];
  */
 export function renderPiece(piece: Piece, source: Int16Array | undefined): Int16Array {
   if (source === undefined) return new Int16Array(lengthOf(piece));
-  const stretch = source.subarray(piece.from, piece.to);
+  const span = source.subarray(piece.from, piece.to);
   const [start, end] = piece.fade;
-  if (start === 1 && end === 1) return stretch;
-  const step = (end - start) / stretch.length;
-  return stretch.map((sample, i) =>
+  if (start === 1 && end === 1) return span;
+  const step = (end - start) / span.length;
+  return span.map((sample, i) =>
     Math.max(LOWEST, Math.min(HIGHEST, Math.round(sample * (start + step * i)))),
   );
 }

@@ -12,7 +12,7 @@ const model = new LetterModel(words);
 const knowledge: WordKnowledge = {
   isSpelledRight: (word) => Object.hasOwn(dictionary, word.toLowerCase()),
   isPronounced: (word) => Object.hasOwn(dictionary, word),
-  isUsualSpelling: (word) => model.leastLikely(word) > 0.0015,
+  isCommonSpelling: (word) => model.leastLikely(word) > 0.0015,
   isAccepted: (word) => word === 'Accepton',
 };
 const found = (text: string, lexicon?: Lexicon) =>

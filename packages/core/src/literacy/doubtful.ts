@@ -45,7 +45,7 @@ export interface WordKnowledge {
   /** Whether a pronouncing dictionary has it. */
   readonly isPronounced: (word: string) => boolean;
   /** Whether its letters follow each other as is usual in the language. */
-  readonly isUsualSpelling: (word: string) => boolean;
+  readonly isCommonSpelling: (word: string) => boolean;
   /** Whether the voice says a word, in small letters, as a pronouncing dictionary has it; true where one of them is not known. */
   readonly isSaidRight?: (word: string) => boolean;
   /** Whether somebody has said that the voice says it well. */
@@ -120,7 +120,7 @@ function doubtsOf(written: string, opensSentence: boolean, knowledge: WordKnowle
     doubts.push('said otherwise than the dictionary has it');
   const isName = /^\p{Lu}\p{Ll}/u.test(written) && !opensSentence;
   if (isName && !parts.every((part) => knowledge.isPronounced(part.toLowerCase()))) doubts.push('a name');
-  if (!parts.every((part) => knowledge.isPronounced(part.toLowerCase()) || knowledge.isUsualSpelling(part)))
+  if (!parts.every((part) => knowledge.isPronounced(part.toLowerCase()) || knowledge.isCommonSpelling(part)))
     doubts.push('rare spelling');
   if (isHardHomograph(written)) doubts.push('several sounds');
   return doubts;

@@ -14,7 +14,7 @@ const simple = new Syllabifier({
   '0n': -1,
   '0r': -1,
 });
-const parted = (word: string, syllables?: number) => {
+const split = (word: string, syllables?: number) => {
   const breaks = simple.breaks(word, syllables);
   return [0, ...breaks].map((from, i) => word.slice(from, breaks[i])).join('·');
 };
@@ -34,11 +34,11 @@ describe('where a word is parted', () => {
     ['a', 'a'],
     ['hmm', 'hmm'],
   ])('%s is %s', (word, expected) => {
-    expect(parted(word)).toBe(expected);
+    expect(split(word)).toBe(expected);
   });
 
   test('a dictionary’s count goes before the letters', () => {
-    expect(parted('every', 2)).toBe('e·very');
+    expect(split('every', 2)).toBe('e·very');
     expect(simple.breaks('every', 1)).toEqual([]);
   });
 

@@ -214,9 +214,9 @@ export function choose(top: Piece, bottom: Piece): Piece {
 }
 
 const inSigns = (text: string, signs: Readonly<Record<string, string>>) => {
-  const bare = text.replaceAll(' ', '');
-  return bare.length <= 4 && [...bare].every((sign) => sign in signs)
-    ? [...bare].map((sign) => signs[sign]).join('')
+  const compact = text.replaceAll(' ', '');
+  return compact.length <= 4 && [...compact].every((sign) => sign in signs)
+    ? [...compact].map((sign) => signs[sign]).join('')
     : undefined;
 };
 

@@ -46,7 +46,7 @@ export function breathsIn(
   words.forEach((_, i) => {
     if (i < words.length - 1 && !hasBreak(i)) return;
     for (const [start, end] of clausesIn(words, from, i + 1, clauses)) {
-      partStretch(words, start, end, openers, breaths);
+      splitSpan(words, start, end, openers, breaths);
       if (end <= i) breaths.push(end - 1);
     }
     from = i + 1;
@@ -75,7 +75,7 @@ function clausesIn(
   return parts;
 }
 
-function partStretch(
+function splitSpan(
   words: readonly { readonly text: string; readonly spoken: number }[],
   from: number,
   to: number,
@@ -96,7 +96,7 @@ function partStretch(
     before += words[i]?.spoken ?? 0;
   }
   if (best === undefined) return;
-  partStretch(words, from, best.at, openers, breaths);
+  splitSpan(words, from, best.at, openers, breaths);
   breaths.push(best.at - 1);
-  partStretch(words, best.at, to, openers, breaths);
+  splitSpan(words, best.at, to, openers, breaths);
 }

@@ -9,18 +9,18 @@ export interface Pauses {
 }
 
 /** "Louder" is for noisy rooms and small loudspeakers, "loudest" for a phrase that is to be heard across a room. */
-export type LoudnessChoice = 'usual' | 'louder' | 'loudest';
+export type LoudnessChoice = 'default' | 'louder' | 'loudest';
 
 /** Integrated loudness aimed at, in LUFS. Common practice for speech on small devices, no source. */
 export const LOUDNESS_TARGETS: Readonly<Record<LoudnessChoice, number>> = {
-  usual: -19,
+  default: -19,
   louder: -15,
   loudest: -12,
 };
 
 /** Decibels to turn a clip up by, which is made in the usual loudness. */
 export function loudnessGain(loudness: LoudnessChoice): number {
-  return LOUDNESS_TARGETS[loudness] - LOUDNESS_TARGETS.usual;
+  return LOUDNESS_TARGETS[loudness] - LOUDNESS_TARGETS.default;
 }
 
 /** How a pupil hears a text. */

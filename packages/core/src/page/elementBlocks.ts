@@ -5,7 +5,7 @@ import { baseLanguage } from '../text/language.ts';
 import { lookupTable } from '../text/lookupTable.ts';
 import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
-import { partLongBlock } from '../text/longBlocks.ts';
+import { splitLongBlock } from '../text/longBlocks.ts';
 
 const ELEMENT = 1;
 const TEXT = 3;
@@ -37,7 +37,7 @@ export function blocksFromElement(root: NodeLike, language?: string): Draft[] {
   new Collector(out, language).children(root);
   return out
     .filter(isNoRepeat)
-    .flatMap((block) => partLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part));
+    .flatMap((block) => splitLongBlock({ ...block, offset: 0 }).map(({ offset: _offset, ...part }) => part));
 }
 
 /** A caption that only repeats the description of its picture is not said twice. */
@@ -237,15 +237,15 @@ export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean
   const columns = Math.max(0, ...filled.map((row) => row.length));
   if (columns === 1) return filled.map(([text = '']) => ({ type: 'paragraph', text }));
   const [first = []] = filled;
-  const looksLikeHead =
+  const looksLikeHeader =
     filled.length > 1 &&
     first.length === columns &&
     first.every((cell) => cell !== '' && !/^[\d.,:%£$€−-]+$/u.test(cell));
-  const heads = hasHead || looksLikeHead ? first : undefined;
+  const columnHeaders = hasHead || looksLikeHeader ? first : undefined;
   return filled.map((row, i) => ({
     type: 'table-row',
     text: Array.from({ length: columns }, (_, column) => row[column] ?? '').join(CELL_SEPARATOR),
-    ...(heads && i > 0 ? { heads } : {}),
+    ...(columnHeaders && i > 0 ? { columnHeaders } : {}),
   }));
 }
 

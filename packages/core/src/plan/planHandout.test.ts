@@ -67,8 +67,8 @@ describe('planHandout', () => {
   test('says each cell of a table after its column’s head, and lights the cell', () => {
     const rows: Block[] = [
       { type: 'table-row', text: 'Time\tHeight', offset: 0 },
-      { type: 'table-row', text: '06:12\t4.2 m', heads: ['Time', 'Height'], offset: 0 },
-      { type: 'table-row', text: '\t3 m', heads: ['Time', 'Height'], offset: 0 },
+      { type: 'table-row', text: '06:12\t4.2 m', columnHeaders: ['Time', 'Height'], offset: 0 },
+      { type: 'table-row', text: '\t3 m', columnHeaders: ['Time', 'Height'], offset: 0 },
     ];
     const sentences = plan(rows);
     expect(sentences.map((sentence) => sentence.plan.words.join(' '))).toEqual([

@@ -63,7 +63,7 @@ export interface PlacedEntry {
 }
 
 /** A passage that is said in a voice of its own. */
-export interface CastPassage extends Range {
+export interface VoicedPassage extends Range {
   /** Index of the block. */
   readonly block: number;
   readonly voice: PlanVoice;
@@ -79,7 +79,7 @@ export interface PlanOptions {
   /** Voices for passages in other languages, by their tags. A passage without one is read as the rest is. */
   readonly passageVoices?: Readonly<Record<string, PlanVoice>>;
   /** Passages in voices of their own: a speaker's, a quotation's. In order, without overlap. */
-  readonly cast?: readonly CastPassage[];
+  readonly voicedPassages?: readonly VoicedPassage[];
 }
 
 /**
@@ -104,7 +104,7 @@ function* planBlock(
   mainLanguage: string,
   mainVoice: PlanVoice,
   { speed, pitch, sampleRate, choices = DEFAULT_CHOICES }: PlanSettings,
-  { lexicon: mainLexicon, occurrences = [], passageVoices = {}, cast = [] }: PlanOptions,
+  { lexicon: mainLexicon, occurrences = [], passageVoices = {}, voicedPassages = [] }: PlanOptions,
 ): Generator<PlannedSentence> {
   const block = blocks[index];
   if (block === undefined) return;
@@ -116,14 +116,14 @@ function* planBlock(
   const here = occurrences.filter((occurrence) => occurrence.block === index);
   const whole = choices.pictures === 'left-out' && block.type === 'picture' ? [] : piecesOf(block, language);
   const pieces = passageVoice
-    ? whole.map((piece) => ({ ...piece, isParted: false, voice }))
-    : castPieces(
+    ? whole.map((piece) => ({ ...piece, isSplit: false, voice }))
+    : voicedPieces(
         whole,
-        cast.filter((passage) => passage.block === index),
+        voicedPassages.filter((passage) => passage.block === index),
         voice,
       );
   const isLastSaid = blocks.findIndex(({ silent }, i) => i > index && !silent) < 0;
-  for (const [nth, { announced, isAlwaysAnnounced, voice: own, isParted, ...range }] of pieces.entries()) {
+  for (const [nth, { announced, isAlwaysAnnounced, voice: own, isSplit, ...range }] of pieces.entries()) {
     const text = block.text.slice(range.start, range.end);
     const expanded = expandSentence(text, language, {
       lexicon,
@@ -166,7 +166,7 @@ function* planBlock(
         lastInBlock,
         lastInHandout: lastInBlock && isLastSaid,
         beforeCell: block.type === 'table-row' && !lastInBlock,
-        ...(isParted ? { withinSentence: true } : {}),
+        ...(isSplit ? { withinSentence: true } : {}),
       },
     };
   }
@@ -184,26 +184,30 @@ interface Piece extends Range {
 interface VoicedPiece extends Piece {
   readonly voice: PlanVoice;
   /** Whether its sentence goes on in another voice. */
-  readonly isParted: boolean;
+  readonly isSplit: boolean;
 }
 
 /** Pieces parted where another voice begins or ends. */
-function castPieces(pieces: readonly Piece[], cast: readonly CastPassage[], usual: PlanVoice): VoicedPiece[] {
+function voicedPieces(
+  pieces: readonly Piece[],
+  voicedPassages: readonly VoicedPassage[],
+  defaultVoice: PlanVoice,
+): VoicedPiece[] {
   return pieces.flatMap((piece) => {
-    const edges = cast
+    const edges = voicedPassages
       .flatMap(({ start, end }) => [start, end])
       .filter((edge) => edge > piece.start && edge < piece.end);
     const starts = [piece.start, ...new Set(edges)].sort((a, b) => a - b);
     return starts.map((start, i) => {
       const end = starts[i + 1] ?? piece.end;
-      const passage = cast.find((one) => one.start <= start && one.end >= end);
+      const passage = voicedPassages.find((one) => one.start <= start && one.end >= end);
       return {
         ...piece,
         start,
         end,
         announced: i === 0 ? piece.announced : undefined,
-        voice: passage?.voice ?? usual,
-        isParted: i < starts.length - 1,
+        voice: passage?.voice ?? defaultVoice,
+        isSplit: i < starts.length - 1,
       };
     });
   });
@@ -229,12 +233,14 @@ function piecesOf(block: Block, language: string): Piece[] {
   }));
 }
 
-function cellsOf({ text, heads = [] }: Block): Piece[] {
+function cellsOf({ text, columnHeaders = [] }: Block): Piece[] {
   let start = 0;
   return text.split(CELL_SEPARATOR).flatMap((cell, column) => {
     const range = { start, end: start + cell.length };
     start = range.end + CELL_SEPARATOR.length;
-    return cell.trim() === '' ? [] : [{ ...range, announced: heads[column], isAlwaysAnnounced: true }];
+    return cell.trim() === ''
+      ? []
+      : [{ ...range, announced: columnHeaders[column], isAlwaysAnnounced: true }];
   });
 }
 

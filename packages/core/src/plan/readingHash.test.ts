@@ -7,7 +7,7 @@ const IDENTITY: ReadingIdentity = {
   text: 'abc',
   voice: { id: 'v', engineVersion: '1' },
   sampleRate: 22_050,
-  settings: { pace: 150, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'usual', choices: DEFAULT_CHOICES },
+  settings: { pace: 150, pitch: 0, pauses: DEFAULT_PAUSES, loudness: 'default', choices: DEFAULT_CHOICES },
   lexicon: [],
   places: [],
   passageVoices: {},

@@ -2,7 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { ProfileSettings } from '../pace/profile.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
-import type { CastPassage, PlacedEntry, PlanVoice } from './planHandout.ts';
+import type { VoicedPassage, PlacedEntry, PlanVoice } from './planHandout.ts';
 
 /** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
 const RULES_VERSION = 11;
@@ -19,7 +19,7 @@ export interface ReadingIdentity {
   readonly places: readonly PlacedEntry[];
   readonly passageVoices: Readonly<Record<string, PlanVoice>>;
   /** Passages in voices of their own; nothing where there are none. */
-  readonly cast?: readonly CastPassage[] | undefined;
+  readonly voicedPassages?: readonly VoicedPassage[] | undefined;
 }
 
 /** Names a reading (SHA-256, hexadecimal) by the whole of what decides how it sounds: a setting that is added some day counts without being named here. */

@@ -32,14 +32,14 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
       caseSensitive: cell('case').toLowerCase() === 'exact',
       ...(part === undefined ? {} : { partOfSpeech: part }),
     };
-    const problem =
+    const fault =
       entry.written === '' || entry.said === ''
         ? 'it has no written form or no pronunciation.'
         : kind === undefined
           ? `“${cell('kind')}” is no kind.`
-          : problemOf(entry);
-    if (problem === undefined) entries.push(entry);
-    else warnings.push(`Row ${i + (hasHeader ? 2 : 1)} was left out: ${problem}`);
+          : faultOf(entry);
+    if (fault === undefined) entries.push(entry);
+    else warnings.push(`Row ${i + (hasHeader ? 2 : 1)} was left out: ${fault}`);
   });
   return { entries, warnings };
 }
@@ -64,7 +64,7 @@ function unguarded(cell: string): string {
   return GUARDED.test(cell) ? cell.slice(GUARD.length) : cell;
 }
 
-function problemOf(entry: PronunciationEntry): string | undefined {
+function faultOf(entry: PronunciationEntry): string | undefined {
   try {
     entryIpa(entry);
     return undefined;

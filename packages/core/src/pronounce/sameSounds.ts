@@ -114,9 +114,9 @@ function withTraits(sound: Sound, traits: readonly AccentTrait[]): Sound {
 }
 
 function soundsHeard(phone: string, from: number): Sound[] {
-  const bare = phone.replace('t\u032a', 'θ').replace(/[ː:ʲ-]|\p{M}/gu, '');
-  const isStressed = bare.includes('ˈ');
-  const name = bare.replace(/[ˈˌ]/gu, '');
+  const plain = phone.replace('t\u032a', 'θ').replace(/[ː:ʲ-]|\p{M}/gu, '');
+  const isStressed = plain.includes('ˈ');
+  const name = plain.replace(/[ˈˌ]/gu, '');
   if (name === '') return [];
   // A vowel and what closes it may be one sound of the engine: "əl", "ɑɹ".
   const [, vowels = '', rest = ''] = /^([\p{L}˞]*?)([lɫmnɹr]?)$/u.exec(name) ?? [];

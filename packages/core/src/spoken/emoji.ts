@@ -5,7 +5,7 @@ const NAMES = names as unknown as Readonly<Record<string, { readonly name: strin
 const SKIN_TONE = /[\u{1F3FB}-\u{1F3FF}]/gu;
 const VARIATION = /\uFE0F/gu;
 
-const byBare = new Map(
+const byPlainForm = new Map(
   Object.entries(NAMES).map(([emoji, { name }]) => [emoji.replace(VARIATION, ''), name]),
 );
 
@@ -15,7 +15,7 @@ const byBare = new Map(
  */
 export function emojiName(text: string): string[] | undefined {
   if (!isEmoji(text)) return undefined;
-  const name = byBare.get(text.replace(SKIN_TONE, '').replace(VARIATION, ''));
+  const name = byPlainForm.get(text.replace(SKIN_TONE, '').replace(VARIATION, ''));
   return name
     ?.replace(/[’']/gu, "'")
     .split(/[^\p{L}\p{N}'&]+/u)

@@ -15,14 +15,18 @@ describe('blocks that belong together', () => {
       [block('paragraph'), block('list-item'), block('question'), block('paragraph')],
       ['block 0', 'list 1,2', 'block 3'],
     ],
-    ['rows are a table', [block('table-row'), block('table-row', '', { heads: ['a'] })], ['table 0,1']],
+    [
+      'rows are a table',
+      [block('table-row'), block('table-row', '', { columnHeaders: ['a'] })],
+      ['table 0,1'],
+    ],
     [
       'a second head row begins another',
       [
         block('table-row'),
-        block('table-row', '', { heads: ['a'] }),
+        block('table-row', '', { columnHeaders: ['a'] }),
         block('table-row'),
-        block('table-row', '', { heads: ['b'] }),
+        block('table-row', '', { columnHeaders: ['b'] }),
       ],
       ['table 0,1', 'table 2,3'],
     ],

@@ -9,14 +9,15 @@ export interface BlockGroup {
 
 /** Blocks as lists and tables, in the order of the text. A head row (one without heads of its own) begins a table. */
 export function groupBlocks(
-  blocks: readonly { readonly type: BlockType; readonly heads?: readonly string[] | undefined }[],
+  blocks: readonly { readonly type: BlockType; readonly columnHeaders?: readonly string[] | undefined }[],
 ): BlockGroup[] {
   const groups: { kind: BlockGroup['kind']; blocks: number[] }[] = [];
-  blocks.forEach(({ type, heads }, index) => {
+  blocks.forEach(({ type, columnHeaders }, index) => {
     const kind =
       type === 'list-item' || type === 'question' ? 'list' : type === 'table-row' ? 'table' : 'block';
     const last = groups.at(-1);
-    const beginsTable = kind === 'table' && heads === undefined && blocks[index - 1]?.heads !== undefined;
+    const beginsTable =
+      kind === 'table' && columnHeaders === undefined && blocks[index - 1]?.columnHeaders !== undefined;
     if (last && kind !== 'block' && last.kind === kind && !beginsTable) last.blocks.push(index);
     else groups.push({ kind, blocks: [index] });
   });

@@ -10,7 +10,7 @@ export interface Block {
   /** The label that the text of a list item or question begins with, e.g. "3" or "b". */
   readonly label?: string;
   /** Heads of a table's columns, on each of its rows but the head row itself. */
-  readonly heads?: readonly string[];
+  readonly columnHeaders?: readonly string[];
   /** Language of a passage in another language than the handout's; BCP 47. */
   readonly language?: string;
   /** Whether it is shown and not read aloud, because a teacher decided so. */

@@ -4,7 +4,7 @@ import type { Block } from './document.ts';
 const BLOCK_MAX_CHARACTERS = 5000;
 
 /** Parts a block that is too long to be broken into sentences in good time, after a sentence or a word. */
-export function partLongBlock(block: Block): Block[] {
+export function splitLongBlock(block: Block): Block[] {
   const parts: Block[] = [];
   let start = 0;
   while (block.text.length - start > BLOCK_MAX_CHARACTERS) {

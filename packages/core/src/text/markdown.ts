@@ -1,6 +1,6 @@
 import { lexer, type Token, type Tokens } from 'marked';
 import { CELL_SEPARATOR, type Block } from './document.ts';
-import { partLongBlock } from './longBlocks.ts';
+import { splitLongBlock } from './longBlocks.ts';
 import { lookupTable } from './lookupTable.ts';
 
 /**
@@ -13,7 +13,7 @@ export function blocksFromMarkdown(source: string): Block[] {
   collect(lexer(withoutFrontMatter(source)), found);
   let offset = 0;
   return found
-    .flatMap((block) => partLongBlock({ ...block, offset: 0 }))
+    .flatMap((block) => splitLongBlock({ ...block, offset: 0 }))
     .map((block) => {
       const placed = { ...block, offset };
       offset += block.text.length + 1;
@@ -94,12 +94,12 @@ function collectList(list: Tokens.List, out: Omit<Block, 'offset'>[]): void {
 
 function collectTable(table: Tokens.Table, out: Omit<Block, 'offset'>[]): void {
   const cellsOf = (row: readonly Tokens.TableCell[]) => row.map((cell) => tidy(plainInline(cell.tokens)));
-  const heads = cellsOf(table.header);
+  const columnHeaders = cellsOf(table.header);
   const rows: readonly (readonly Tokens.TableCell[])[] = [table.header, ...table.rows];
   rows.forEach((row, i) => {
     const cells = cellsOf(row);
     if (cells.every((cell) => cell === '')) return;
-    out.push({ type: 'table-row', text: cells.join(CELL_SEPARATOR), ...(i > 0 ? { heads } : {}) });
+    out.push({ type: 'table-row', text: cells.join(CELL_SEPARATOR), ...(i > 0 ? { columnHeaders } : {}) });
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Block } from './document.ts';
-import { partLongBlock } from './longBlocks.ts';
+import { splitLongBlock } from './longBlocks.ts';
 
 interface Line {
   readonly text: string;
@@ -18,7 +18,7 @@ const HEADING_MAX_CHARACTERS = 80;
  */
 export function blocksFromPlainText(source: string): Block[] {
   return paragraphsOf(source).flatMap((lines, index, all) =>
-    blocksOfParagraph(source, lines, index, all.length).flatMap((block) => partLongBlock(block)),
+    blocksOfParagraph(source, lines, index, all.length).flatMap((block) => splitLongBlock(block)),
   );
 }
 

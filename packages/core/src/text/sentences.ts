@@ -30,7 +30,7 @@ export function sentencesOf(text: string, language: string): Range[] {
       else merged.push({ start, end });
     }
   return merged
-    .flatMap((range) => partLong(text, trimmed(text, range)))
+    .flatMap((range) => splitLong(text, trimmed(text, range)))
     .filter((range) => range.end > range.start);
 }
 
@@ -100,7 +100,7 @@ function trimmed(text: string, { start, end }: Range): Range {
   return { start: start + (slice.length - slice.trimStart().length), end: start + slice.trimEnd().length };
 }
 
-function partLong(text: string, range: Range): Range[] {
+function splitLong(text: string, range: Range): Range[] {
   const parts: Range[] = [];
   let start = range.start;
   while (range.end - start > MAX_SENTENCE_CHARACTERS) {

@@ -11,7 +11,7 @@ export function withIds(
   newId: () => string,
 ): TextBlock[] {
   const taken = new Set<string>();
-  return blocks.map(({ id, type, level, label, heads, language, silent, text }) => {
+  return blocks.map(({ id, type, level, label, columnHeaders, language, silent, text }) => {
     const own = id !== undefined && !taken.has(id) ? id : newId();
     taken.add(own);
     return {
@@ -19,7 +19,7 @@ export function withIds(
       type,
       ...(level === undefined ? {} : { level }),
       ...(label === undefined ? {} : { label }),
-      ...(heads === undefined ? {} : { heads }),
+      ...(columnHeaders === undefined ? {} : { columnHeaders }),
       ...(language === undefined ? {} : { language }),
       ...(silent ? { silent } : {}),
       text,
@@ -53,6 +53,6 @@ export function toBlocks(blocks: readonly TextBlock[]): Block[] {
   return blocks.map(({ id: _id, ...block }) => ({ ...block, offset: 0 }));
 }
 
-function fields({ type, level, label, heads, language, silent, text }: Omit<Block, 'offset'>) {
-  return [type, level ?? null, label ?? null, heads ?? null, language ?? null, silent ?? false, text];
+function fields({ type, level, label, columnHeaders, language, silent, text }: Omit<Block, 'offset'>) {
+  return [type, level ?? null, label ?? null, columnHeaders ?? null, language ?? null, silent ?? false, text];
 }

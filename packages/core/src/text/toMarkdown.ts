@@ -55,7 +55,9 @@ function rowOf(block: Draft, before: Draft | undefined): string {
   if (before?.type === 'table-row' && isRowOf(before, block)) return row;
   const rule = `|${' --- |'.repeat(cells.length)}`;
   // A table without heads has empty ones.
-  return block.heads === undefined ? `${row}\n${rule}` : `| ${block.heads.join(' | ')} |\n${rule}\n${row}`;
+  return block.columnHeaders === undefined
+    ? `${row}\n${rule}`
+    : `| ${block.columnHeaders.join(' | ')} |\n${rule}\n${row}`;
 }
 
 /** Whether a row goes on with the table of the row before it. */

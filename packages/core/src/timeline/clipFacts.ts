@@ -8,8 +8,8 @@ export interface ClipFacts {
   readonly words: readonly SampleRange[];
   /** Where the clip can be parted to lay silence in: one place for each break of its plan, rising. */
   readonly cuts: readonly number[];
-  /** Spoken words that the voice could not say and that were spelt instead, by their number. */
-  readonly spelt?: readonly number[] | undefined;
+  /** Spoken words that the voice could not say and that were spelled instead, by their number. */
+  readonly spelledWords?: readonly number[] | undefined;
   /** Samples of silence that it ends with of itself, as a recording does: they count into the pause after it. */
-  readonly rest?: number | undefined;
+  readonly trailingSilence?: number | undefined;
 }

@@ -139,14 +139,14 @@ function hull(ranges: readonly SampleRange[]): SampleRange {
 }
 
 /** A long stretch is treated in parts of about so many seconds, each with so much of the sound beside it, which is heard where one goes over into the next. */
-const [PART, BESIDE] = [20, 0.05];
+const [PART, MARGIN] = [20, 0.05];
 
 function withTreatment(timeline: Timeline, { from, to }: SampleRange, treatment: Treatment): Timeline {
   const { sampleRate, samples } = timeline;
   const placeOf = (at: number) => treatedLength(at - from, treatment);
-  const beside = Math.round(BESIDE * sampleRate);
+  const margin = Math.round(MARGIN * sampleRate);
   const made = partsOf(timeline, from, to).map(([start, end]): Piece => {
-    const [first, last] = [Math.max(0, start - beside), Math.min(samples, end + beside)];
+    const [first, last] = [Math.max(0, start - margin), Math.min(samples, end + margin)];
     const lead = treatedLength(start - first, treatment);
     return {
       source: { kind: 'treated', of: piecesBetween(timeline.pieces, first, last), treatment },

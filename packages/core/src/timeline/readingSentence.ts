@@ -2,7 +2,7 @@ import type { SpeechPlan } from '../plan/speechPlan.ts';
 import type { ClipFacts } from './clipFacts.ts';
 import { estimatedSamples } from './estimate.ts';
 import { toSamples } from './samples.ts';
-import { layOut, type LaidSentence, type Laying } from './sentence.ts';
+import { scheduleSentence, type ScheduledSentence, type Laying } from './sentence.ts';
 import type { TrackSentence } from './track.ts';
 
 /** A planned sentence of a reading, with the pauses of its profile. */
@@ -36,18 +36,18 @@ export interface ShapedSentence extends TrackSentence {
     readonly start: number;
     readonly end: number;
     readonly said: string;
-    /** Whether the voice could not say it and spelt it. */
-    readonly spelt?: true;
+    /** Whether the voice could not say it and spelled it. */
+    readonly spelledWords?: true;
   }[];
 }
 
 /** Lays a sentence of a reading out. */
-export function laidSentence(
+export function scheduledSentence(
   { words, plan, clipKey, pauses, pauseAfter }: ReadingSentencePlan,
   facts: ClipFacts,
   laying: Laying,
-): LaidSentence {
-  return layOut({ words, breaks: plan.breaks, pauses, pauseAfter }, clipKey, facts, laying);
+): ScheduledSentence {
+  return scheduleSentence({ words, breaks: plan.breaks, pauses, pauseAfter }, clipKey, facts, laying);
 }
 
 /** What is shown and followed of a sentence: with its times when its clip is made, else with the length it is expected to have. */
@@ -57,7 +57,7 @@ export function shapedSentence(
   sampleRate: number,
 ): ShapedSentence {
   const { index, block, start, end, words, plan, pauses, pauseAfter } = sentence;
-  const laid = facts && laidSentence(sentence, facts, { sampleRate, gain: 0 });
+  const scheduled = facts && scheduledSentence(sentence, facts, { sampleRate, gain: 0 });
   return {
     index,
     block,
@@ -67,18 +67,18 @@ export function shapedSentence(
       start: word.start,
       end: word.end,
       said: plan.words.slice(word.firstSpoken, word.firstSpoken + word.spokenCount).join(' '),
-      ...(isSpelt(word, facts) ? { spelt: true as const } : {}),
+      ...(isSpelled(word, facts) ? { spelledWords: true as const } : {}),
     })),
     spokenWords: plan.words.length,
-    samples: laid?.samples ?? estimatedSamples(plan, pauses),
-    pauseAfter: laid?.pauseAfter ?? toSamples(pauseAfter, sampleRate),
-    times: laid ? laid.words.map(({ from, to }) => [from, to] as const) : null,
+    samples: scheduled?.samples ?? estimatedSamples(plan, pauses),
+    pauseAfter: scheduled?.pauseAfter ?? toSamples(pauseAfter, sampleRate),
+    times: scheduled ? scheduled.words.map(({ from, to }) => [from, to] as const) : null,
   };
 }
 
-function isSpelt(
+function isSpelled(
   { firstSpoken, spokenCount }: ReadingSentencePlan['words'][number],
   facts: ClipFacts | undefined,
 ): boolean {
-  return facts?.spelt?.some((nth) => nth >= firstSpoken && nth < firstSpoken + spokenCount) === true;
+  return facts?.spelledWords?.some((nth) => nth >= firstSpoken && nth < firstSpoken + spokenCount) === true;
 }

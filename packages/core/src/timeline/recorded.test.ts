@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { edited } from './edits.ts';
-import { recordedTimeline, spokenTimes, stretchOfSentence, type RecordedWord } from './recorded.ts';
-import { layOut } from './sentence.ts';
+import { recordedTimeline, spokenTimes, recordedSpanOf, type RecordedWord } from './recorded.ts';
+import { scheduleSentence } from './sentence.ts';
 import { times } from './testing/inShort.ts';
 
 const word = (spoken: string, from?: number, to?: number): RecordedWord => ({
@@ -31,31 +31,32 @@ describe('a recording', () => {
   });
 
   test('a sentence is heard from a little before its first word to where the next one begins', () => {
-    expect(stretchOfSentence(recorded, 0)).toEqual({
+    expect(recordedSpanOf(recorded, 0)).toEqual({
       from: 440,
       to: 1640,
       words: [
         { from: 60, to: 160 },
         { from: 180, to: 560 },
       ],
-      rest: 640,
+      trailingSilence: 640,
     });
-    expect(stretchOfSentence(recorded, 1)).toMatchObject({ from: 1640, to: 2800, rest: 400 });
-    expect(stretchOfSentence(recorded, 2)).toBeUndefined();
-    expect(stretchOfSentence(recorded, 3)).toBeUndefined();
+    expect(recordedSpanOf(recorded, 1)).toMatchObject({ from: 1640, to: 2800, trailingSilence: 400 });
+    expect(recordedSpanOf(recorded, 2)).toBeUndefined();
+    expect(recordedSpanOf(recorded, 3)).toBeUndefined();
   });
 
   test('after a move the sentences follow each other as they are heard', () => {
     const after = edited(recorded, [{ kind: 'move', from: 1640, to: 2800, at: 0 }]);
-    expect(stretchOfSentence(after, 1)).toMatchObject({ from: 0, to: 1600 });
-    expect(stretchOfSentence(after, 0)).toMatchObject({ from: 1600, to: 2560 });
+    expect(recordedSpanOf(after, 1)).toMatchObject({ from: 0, to: 1600 });
+    expect(recordedSpanOf(after, 0)).toMatchObject({ from: 1600, to: 2560 });
   });
 
   test('the speaker’s own pause counts into the pupil’s', () => {
-    const facts = { samples: 1000, words: [{ from: 0, to: 600 }], cuts: [], rest: 400 };
+    const facts = { samples: 1000, words: [{ from: 0, to: 600 }], cuts: [], trailingSilence: 400 };
     const sentence = { words: [{ firstSpoken: 0, spokenCount: 1 }], breaks: [], pauses: [] };
     const pauseAfter = (seconds: number) =>
-      layOut({ ...sentence, pauseAfter: seconds }, 'k', facts, { sampleRate: 1000, gain: 0 }).pauseAfter;
+      scheduleSentence({ ...sentence, pauseAfter: seconds }, 'k', facts, { sampleRate: 1000, gain: 0 })
+        .pauseAfter;
     expect([pauseAfter(1), pauseAfter(0.3)]).toEqual([600, 0]);
   });
 });

@@ -46,15 +46,15 @@ const [LEAD, TAIL] = [0.06, 0.4];
 const SHORTEST = 0.03;
 
 /** The stretch of a recording that is heard for one of its sentences. */
-export interface RecordedStretch extends SampleRange {
+export interface RecordedSpan extends SampleRange {
   /** When its displayed words are heard, from its own first sample on. */
   readonly words: readonly SampleRange[];
   /** Samples after its last word: the speaker's own pause. */
-  readonly rest: number;
+  readonly trailingSilence: number;
 }
 
 /** The stretch for a sentence: up to where the next one begins, so that the speaker's pauses stay; nothing where no word of it is heard. */
-export function stretchOfSentence(timeline: Timeline, sentence: number): RecordedStretch | undefined {
+export function recordedSpanOf(timeline: Timeline, sentence: number): RecordedSpan | undefined {
   const own = timeline.sentences[sentence];
   const heard = own?.words.reduce((sum, { from, to }) => sum + to - from, 0) ?? 0;
   if (!own || heard < SHORTEST * timeline.sampleRate) return undefined;
@@ -78,7 +78,7 @@ export function stretchOfSentence(timeline: Timeline, sentence: number): Recorde
       from: Math.max(0, Math.min(word.from, own.to) - from),
       to: Math.max(0, Math.min(word.to, own.to) - from),
     })),
-    rest: to - own.to,
+    trailingSilence: to - own.to,
   };
 }
 

@@ -3,7 +3,7 @@ import { FULL, silence, type Piece } from './piece.ts';
 import { toSamples, type SampleRange } from './samples.ts';
 
 /** A planned sentence as the timeline needs it. */
-export interface SentenceToLay {
+export interface SentenceToSchedule {
   /** The share of each displayed word in the spoken ones. */
   readonly words: readonly { readonly firstSpoken: number; readonly spokenCount: number }[];
   /** Indices of the spoken words that a pause follows, rising. */
@@ -15,7 +15,7 @@ export interface SentenceToLay {
 }
 
 /** One sentence laid out by itself, its first sample being 0. */
-export interface LaidSentence {
+export interface ScheduledSentence {
   /** Length without the pause after it. */
   readonly samples: number;
   /** Length of the silence after it. */
@@ -38,12 +38,12 @@ export interface Laying {
  * was asked for.
  * @throws RangeError when the clip does not fit the plan.
  */
-export function layOut(
-  sentence: SentenceToLay,
+export function scheduleSentence(
+  sentence: SentenceToSchedule,
   key: string,
   facts: ClipFacts,
   { sampleRate, gain }: Laying,
-): LaidSentence {
+): ScheduledSentence {
   if (facts.cuts.length !== sentence.breaks.length)
     throw new RangeError(
       `The clip has ${facts.cuts.length} cuts, its plan ${sentence.breaks.length} breaks.`,
@@ -75,14 +75,14 @@ export function layOut(
   });
   return {
     samples: facts.samples + shift,
-    pauseAfter: Math.max(0, toSamples(sentence.pauseAfter, sampleRate) - (facts.rest ?? 0)),
+    pauseAfter: Math.max(0, toSamples(sentence.pauseAfter, sampleRate) - (facts.trailingSilence ?? 0)),
     words: displayedRanges(sentence.words, moved),
     pieces,
   };
 }
 
 /** The times of displayed words out of those of the words spoken for them: from the onset of the first to the end of the last. */
-function displayedRanges(words: SentenceToLay['words'], spoken: readonly SampleRange[]): SampleRange[] {
+function displayedRanges(words: SentenceToSchedule['words'], spoken: readonly SampleRange[]): SampleRange[] {
   return words.map(({ firstSpoken, spokenCount }) => {
     const first = spoken[firstSpoken];
     const last = spoken[firstSpoken + spokenCount - 1];

@@ -1,6 +1,6 @@
 import { lengthOf, partOfPiece, silence, type Piece } from './piece.ts';
 import type { SampleRange } from './samples.ts';
-import type { LaidSentence } from './sentence.ts';
+import type { ScheduledSentence } from './sentence.ts';
 
 /** A sentence on a timeline, without the pause after it, and its displayed words. */
 export interface TimedSentence extends SampleRange {
@@ -17,11 +17,11 @@ export interface Timeline {
 }
 
 /** Lays sentences one after the other, each with the pause after it. */
-export function timelineOf(sampleRate: number, laid: readonly LaidSentence[]): Timeline {
+export function timelineOf(sampleRate: number, scheduled: readonly ScheduledSentence[]): Timeline {
   const pieces: Piece[] = [];
   const sentences: TimedSentence[] = [];
   let at = 0;
-  for (const sentence of laid) {
+  for (const sentence of scheduled) {
     sentences.push({
       from: at,
       to: at + sentence.samples,
@@ -71,7 +71,7 @@ export function piecesBetween(pieces: readonly Piece[], from: number, to: number
 }
 
 /** The stretch of a timeline between two samples, beginning at 0. Sentences and words that lie outside are there with no length, at the end that is nearer, so that all keep their numbers. */
-export function stretchOf(timeline: Timeline, from: number, to: number): Timeline {
+export function timelineSpan(timeline: Timeline, from: number, to: number): Timeline {
   const start = Math.max(0, Math.min(from, timeline.samples));
   const end = Math.max(start, Math.min(to, timeline.samples));
   const within = (range: SampleRange): SampleRange => ({

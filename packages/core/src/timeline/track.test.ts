@@ -42,7 +42,7 @@ describe('Track', () => {
     ['none before the first', 1, 1.005, -1],
     ['the first of the second sentence', 1, 1.2, 0],
     ['none of a sentence that is not made', 2, 1.7, -1],
-  ])('lights %s', (_name, index, second, word) => expect(track.litWord(index, second)).toBe(word));
+  ])('lights %s', (_name, index, second, word) => expect(track.highlightedWord(index, second)).toBe(word));
 
   test('every word is lit, and gone on with, at the second at which it begins', () => {
     const times = Array.from({ length: 3000 }, (_, i) => [i * 7, i * 7 + 7] as const);
@@ -51,7 +51,7 @@ describe('Track', () => {
       [0, 1].some((index) => {
         // As the player reads it: the second of the stretch and the clock of its sound.
         const second = long.secondOf(index) + (long.secondOf(index, word) - long.secondOf(index));
-        return long.litWord(index, second) !== word || long.wordBefore(index, second) !== word;
+        return long.highlightedWord(index, second) !== word || long.wordBefore(index, second) !== word;
       }),
     );
     expect(wrong).toEqual([]);
@@ -65,7 +65,7 @@ describe('Track', () => {
     ['a sentence where sound is waited for', 0, true, 1],
     ['about sixty words', 0, false, 3],
     ['what is left at the end', 3, false, 4],
-  ])('a stretch is %s', (_name, from, atOnce, end) => expect(track.stretchEnd(from, atOnce)).toBe(end));
+  ])('a stretch is %s', (_name, from, atOnce, end) => expect(track.segmentEnd(from, atOnce)).toBe(end));
 
   test('takes in what was made and leaves the old one as it was', () => {
     const next = track.with([{ ...sentence(800, [[0, 800]]), index: 2 }]); // prettier-ignore

@@ -71,7 +71,7 @@ export class Track<S extends TrackSentence> {
   /**
    * The word of a sentence that is lit at a second of the whole reading: the one being said; the one before through the short closure of the next word's first sound; -1 in a silence.
    */
-  litWord(sentence: number, seconds: number): number {
+  highlightedWord(sentence: number, seconds: number): number {
     const times = this.sentences[sentence]?.times ?? [];
     const at = this.#within(sentence, seconds);
     const index = indexAt(times, at, ([from]) => from);
@@ -95,7 +95,7 @@ export class Track<S extends TrackSentence> {
    * @param from index of the first sentence of the stretch.
    * @returns index after its last sentence.
    */
-  stretchEnd(from: number, atOnce: boolean): number {
+  segmentEnd(from: number, atOnce: boolean): number {
     let words = 0;
     for (let index = from; index < this.sentences.length; index++) {
       words += this.sentences[index]?.spokenWords ?? 0;

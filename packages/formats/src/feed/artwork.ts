@@ -5,7 +5,7 @@ import { drawnSquare } from '../tools/cover.ts';
 export const ARTWORK_SIDES = [1400, 3000] as const;
 
 /** What is wrong with a picture as a feed's artwork, in words; undefined when nothing is. */
-export async function artworkProblem(content: Uint8Array): Promise<string | undefined> {
+export async function artworkError(content: Uint8Array): Promise<string | undefined> {
   const [least, most] = ARTWORK_SIDES;
   const facts = await factsOf(content);
   if (!facts || (facts.format !== 'jpeg' && facts.format !== 'png'))

@@ -2,7 +2,7 @@ import { parseFeed } from 'podcast-partytime';
 import sharp from 'sharp';
 import { execFileSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
-import { artworkProblem, artworkType, drawnArtwork } from './artwork.ts';
+import { artworkError, artworkType, drawnArtwork } from './artwork.ts';
 import { chaptersJson, podcastFeed, type PodcastFeed } from './podcastFeed.ts';
 
 const feed: PodcastFeed = {
@@ -80,14 +80,14 @@ describe('artwork', () => {
     [2000, 1999, 'jpeg', /2000 × 1999/u],
     [3001, 3001, 'png', /3001 pixels/u],
     [1500, 1500, 'webp', /no JPEG or PNG/u],
-  ])('%d × %d as %s', async (width, height, format, problem) => {
-    const told = await artworkProblem(await picture(width, height, format));
-    if (problem) expect(told).toMatch(problem);
-    else expect(told).toBeUndefined();
+  ])('%d × %d as %s', async (width, height, format, expected) => {
+    const error = await artworkError(await picture(width, height, format));
+    if (expected) expect(error).toMatch(expected);
+    else expect(error).toBeUndefined();
   });
 
   test.each([['nothing', Buffer.alloc(0)], ['garbage', Buffer.from('GIF89a and so on')]])('%s is refused', async (_name, content) => {
-    expect(await artworkProblem(content)).toMatch(/no JPEG or PNG/u);
+    expect(await artworkError(content)).toMatch(/no JPEG or PNG/u);
   }); // prettier-ignore
 
   test('that is drawn passes its own rule', async () => {
@@ -95,7 +95,7 @@ describe('artwork', () => {
       'A title that is long enough to go over several lines',
       'Wrenmoor School',
     );
-    expect(await artworkProblem(drawn)).toBeUndefined();
+    expect(await artworkError(drawn)).toBeUndefined();
     expect(artworkType(drawn)).toBe('image/png');
     expect(artworkType(await picture(1400, 1400, 'jpeg'))).toBe('image/jpeg');
   });

@@ -3,7 +3,7 @@ import { FormatError, type Format, type WriteOptions } from '../format.ts';
 import { zipped, type Entry } from '../tools/archive.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
 import { bookParts, overlayClips, type BookPart } from '../tools/bookParts.ts';
-import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { mp3BitRate, mp3Segment } from '../tools/mp3.ts';
 import { authorOf } from '../tools/tags.ts';
 import { firstOfPlace } from '../tools/markedBlock.ts';
 import { withFolder } from '../tools/tempFolder.ts';
@@ -48,7 +48,7 @@ async function* entries(
   for (const [nth, part] of parts.entries()) {
     const name = `part${nth + 1}`;
     yield { name: `${name}.smil`, content: [...sequence(exportDocument, part, name)].join('') };
-    const sound = await mp3Stretch(exportDocument, part, folder, `${name}.mp3`, options);
+    const sound = await mp3Segment(exportDocument, part, folder, `${name}.mp3`, options);
     yield { name: `${name}.mp3`, content: sound, stored: true };
   }
 }

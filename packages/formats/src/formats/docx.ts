@@ -109,7 +109,7 @@ function table(rows: readonly ExportDocumentBlock[]): Table {
   return new Table({
     width: { size: 100, type: WidthType.PERCENTAGE },
     rows: cells.map((row, nth) => {
-      const isHead = rows[nth]?.heads === undefined && rows[nth + 1]?.heads !== undefined;
+      const isHead = rows[nth]?.columnHeaders === undefined && rows[nth + 1]?.columnHeaders !== undefined;
       const children = Array.from(
         { length: columns },
         (_one, i) =>

@@ -5,9 +5,9 @@ import { bookHtml } from '../tools/bookHtml.ts';
 import { bookParts, overlayClips, type BookPart } from '../tools/bookParts.ts';
 import { drawnCover } from '../tools/cover.ts';
 import { clock, seconds } from '../tools/clock.ts';
-import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { mp3BitRate, mp3Segment } from '../tools/mp3.ts';
 import { fontFiles, fontRules } from '../tools/fonts.ts';
-import { lookStyle } from '../tools/lookStyle.ts';
+import { readingStyleCss } from '../tools/readingStyleCss.ts';
 import { authorOf } from '../tools/tags.ts';
 import { firstOfPlace } from '../tools/markedBlock.ts';
 import { withFolder } from '../tools/tempFolder.ts';
@@ -46,7 +46,7 @@ async function* entries(
   yield { name: 'mimetype', content: 'application/epub+zip', stored: true };
   yield { name: 'META-INF/container.xml', content: CONTAINER };
   const parts = bookParts(exportDocument);
-  const fonts = fontFiles(exportDocument.facts.look.font);
+  const fonts = fontFiles(exportDocument.facts.readingStyle.font);
   const pictures = exportDocument.blocks.flatMap(({ picture }, block) =>
     picture ? [{ block, picture }] : [],
   );
@@ -70,7 +70,7 @@ async function* entries(
     const name = partName(nth);
     yield { name: `EPUB/${name}.xhtml`, content: [...contentDocument(exportDocument, part)].join('') };
     yield { name: `EPUB/${name}.smil`, content: [...overlay(exportDocument, part, name)].join('') };
-    const sound = await mp3Stretch(exportDocument, part, folder, `${name}.mp3`, options);
+    const sound = await mp3Segment(exportDocument, part, folder, `${name}.mp3`, options);
     yield { name: `EPUB/${name}.mp3`, content: sound, stored: true };
   }
 }
@@ -219,10 +219,10 @@ function* overlay(exportDocument: ExportDocument, part: BookPart, name: string):
   yield '</body></smil>\n';
 }
 
-function style({ facts: { look } }: ExportDocument): string {
-  return `${fontRules(look.font, ({ name }) => `fonts/${name}`)}
-${lookStyle(look, { word: 'lit', sentence: 'lit-sentence' })}
-${look.lit === 'nothing' || look.lit === 'sentence' || look.lit === 'line' ? '.lit{color:inherit}' : ''}
+function style({ facts: { readingStyle } }: ExportDocument): string {
+  return `${fontRules(readingStyle.font, ({ name }) => `fonts/${name}`)}
+${readingStyleCss(readingStyle, { word: 'lit', sentence: 'lit-sentence' })}
+${readingStyle.highlight === 'nothing' || readingStyle.highlight === 'sentence' || readingStyle.highlight === 'line' ? '.lit{color:inherit}' : ''}
 ul.list{padding-left:1.2em}li.labelled{list-style:none}table{border-collapse:collapse}th,td{border:1px solid;padding:.2em .5em;text-align:start;vertical-align:top}figure{margin-left:0}img{max-width:100%}.silent{font-style:italic}
 `;
 }

@@ -2,7 +2,7 @@ import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { FormatError, type Format, type WriteOptions } from '../format.ts';
 import { zipped, type Entry } from '../tools/archive.ts';
 import { drawnCover } from '../tools/cover.ts';
-import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { mp3BitRate, mp3Segment } from '../tools/mp3.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { direction, xml } from '../tools/xml.ts';
 
@@ -87,7 +87,7 @@ async function* entries(
   };
   yield { name: 'cover.png', content: await drawnCover(exportDocument), stored: true };
   for (const [nth, { from, to }] of sections.entries()) {
-    const sound = await mp3Stretch(exportDocument, { from, to }, folder, track(nth), options);
+    const sound = await mp3Segment(exportDocument, { from, to }, folder, track(nth), options);
     yield { name: track(nth), content: sound, stored: true };
   }
 }

@@ -2,7 +2,7 @@ import { ID3Writer } from 'browser-id3-writer';
 import { secondsOf, sectionsOf, textOfSentence, type ExportDocument } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { drawnCover } from '../tools/cover.ts';
-import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { mp3BitRate, mp3Segment } from '../tools/mp3.ts';
 import { tagsOf } from '../tools/tags.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 
@@ -25,7 +25,7 @@ export const format: Format = {
   write: (exportDocument, options) =>
     withFolder(async function* (folder) {
       const { samples } = exportDocument.timeline;
-      const sound = await mp3Stretch(exportDocument, { from: 0, to: samples }, folder, 'sound.mp3', options);
+      const sound = await mp3Segment(exportDocument, { from: 0, to: samples }, folder, 'sound.mp3', options);
       yield await id3Of(exportDocument);
       yield* sound();
     }),

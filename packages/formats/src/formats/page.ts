@@ -4,9 +4,9 @@ import { FormatError, type Format } from '../format.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
 import { utf8 } from '../tools/bytes.ts';
 import { fontRules } from '../tools/fonts.ts';
-import { lookStyle } from '../tools/lookStyle.ts';
+import { readingStyleCss } from '../tools/readingStyleCss.ts';
 import { firstOfPlace } from '../tools/markedBlock.ts';
-import { mp3BitRate, mp3Stretch } from '../tools/mp3.ts';
+import { mp3BitRate, mp3Segment } from '../tools/mp3.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { direction, xml } from '../tools/xml.ts';
 import { playerFile } from '../tools/playerFile.ts';
@@ -33,7 +33,7 @@ export const format: Format = {
       );
     return withFolder(async function* (folder) {
       const whole = { from: 0, to: exportDocument.timeline.samples };
-      const sound = await mp3Stretch(exportDocument, whole, folder, 'sound.mp3', options);
+      const sound = await mp3Segment(exportDocument, whole, folder, 'sound.mp3', options);
       yield* utf8(head(exportDocument));
       yield* base64(sound());
       yield* utf8(foot(exportDocument));
@@ -50,7 +50,7 @@ function policy(script: string): string {
 function* head(exportDocument: ExportDocument): Generator<string> {
   const { facts, blocks, timeline } = exportDocument;
   const fonts = fontRules(
-    facts.look.font,
+    facts.readingStyle.font,
     ({ content }) => `data:font/woff2;base64,${content.toString('base64')}`,
   );
   yield `<!DOCTYPE html>
@@ -61,7 +61,7 @@ function* head(exportDocument: ExportDocument): Generator<string> {
 <style>
 ${fonts}
 ${playerFile('player.css')}
-${lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' })}
+${readingStyleCss(facts.readingStyle, { word: 'lit', sentence: 'lit-sentence' })}
 </style></head>
 <body><main>
 `;

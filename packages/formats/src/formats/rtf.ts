@@ -59,7 +59,7 @@ function* tableRows(rows: readonly ExportDocumentBlock[]): Generator<string> {
     (_one, nth) => `\\cellx${Math.round((TABLE_WIDTH * (nth + 1)) / columns)}`,
   );
   for (const [nth, row] of cells.entries()) {
-    const head = rows[nth]?.heads === undefined && rows[nth + 1]?.heads !== undefined;
+    const head = rows[nth]?.columnHeaders === undefined && rows[nth + 1]?.columnHeaders !== undefined;
     const written = Array.from(
       { length: columns },
       (_one, i) => `{${head ? '\\b ' : ''}${escaped(row[i] ?? '')}}\\cell`,

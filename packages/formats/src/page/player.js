@@ -14,7 +14,7 @@
   ];
   /** A gap shorter than this is the closure of a sound: the word before it stays lit. Milliseconds. */
   const CLOSURE = 150;
-  let lit = { sentence: -1, word: -1 };
+  let highlight = { sentence: -1, word: -1 };
   let follows = true;
 
   /** Index of the last number of a rising list that is not above a value; -1 before all. */
@@ -47,11 +47,11 @@
   function show() {
     const milliseconds = heardAt();
     const now = placeAt(milliseconds);
-    if (now.sentence !== lit.sentence) {
+    if (now.sentence !== highlight.sentence) {
       for (const one of document.querySelectorAll('.lit-sentence')) one.classList.remove('lit-sentence');
       if (now.sentence >= 0) for (const one of wholeOf(now.sentence)) one.classList.add('lit-sentence');
     }
-    if (now.sentence !== lit.sentence || now.word !== lit.word) {
+    if (now.sentence !== highlight.sentence || now.word !== highlight.word) {
       for (const one of document.querySelectorAll('.lit')) one.classList.remove('lit');
       const element = now.word >= 0 ? elementOf(now.sentence, now.word) : null;
       if (element) {
@@ -59,7 +59,7 @@
         if (follows && !sound.paused) keepInView(element);
       }
     }
-    lit = now;
+    highlight = now;
     if (document.activeElement !== position || sound.paused === false) position.value = String(milliseconds);
     const text = `${say(milliseconds)} of ${say(Number(position.max))}`;
     if (clock.textContent !== text) {

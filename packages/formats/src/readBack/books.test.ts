@@ -127,8 +127,8 @@ describe('EPUB', () => {
   ])('EPUBCheck itself finds no error and no warning in a book %s', async (_name, make) => {
     const file = path.join(folder, 'mill.epub');
     writeFileSync(file, await written('epub', await make()));
-    const told = execFileSync('java', ['-XX:TieredStopAtLevel=1', '-XX:+UseSerialGC', '-jar', '/usr/share/java/epubcheck.jar', file], { encoding: 'utf8', stdio: 'pipe' }); // prettier-ignore
-    expect(told).toContain('No errors or warnings detected');
+    const report = execFileSync('java', ['-XX:TieredStopAtLevel=1', '-XX:+UseSerialGC', '-jar', '/usr/share/java/epubcheck.jar', file], { encoding: 'utf8', stdio: 'pipe' }); // prettier-ignore
+    expect(report).toContain('No errors or warnings detected');
   });
 
   test('the checker sees a book that is wrong', async () => {
@@ -202,7 +202,7 @@ describe('EPUB', () => {
     expect(all).toMatch(/<th scope="col">/u);
     expect(all).toContain('lang="pl"');
     expect(all).toMatch(/lang="ar"[^>]* dir="rtl"/u);
-    for (const told of [
+    for (const report of [
       'accessMode',
       'accessibilityFeature',
       'accessibilityHazard',
@@ -210,7 +210,7 @@ describe('EPUB', () => {
       'accessModeSufficient',
     ])
       // prettier-ignore
-      expect(files['EPUB/package.opf']?.toString()).toContain(`schema:${told}`);
+      expect(files['EPUB/package.opf']?.toString()).toContain(`schema:${report}`);
   });
 });
 

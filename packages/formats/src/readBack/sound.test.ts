@@ -63,14 +63,14 @@ describe.each(SOUND)('%s', (id) => {
 
   test('is as loud as the WAV within 0.5 LU (ffmpeg’s EBU R128 meter)', async () => {
     const loudness = (file: string) => {
-      const told = spawnSync('ffmpeg', ['-nostats', '-i', file, '-map', '0:a', '-af', 'ebur128', '-f', 'null', '-'], { encoding: 'utf8' }).stderr; // prettier-ignore
-      return Number(/I:\s+(-?[\d.]+) LUFS/u.exec(told.slice(told.lastIndexOf('Summary:')))?.[1]);
+      const report = spawnSync('ffmpeg', ['-nostats', '-i', file, '-map', '0:a', '-af', 'ebur128', '-f', 'null', '-'], { encoding: 'utf8' }).stderr; // prettier-ignore
+      return Number(/I:\s+(-?[\d.]+) LUFS/u.exec(report.slice(report.lastIndexOf('Summary:')))?.[1]);
     };
     expect(Math.abs(loudness(await save(id)) - loudness(await save('wav')))).toBeLessThan(0.5);
   });
 
   test('carries title, voice, school, date and pupil (ffprobe)', async () => {
-    const told = JSON.parse(
+    const report = JSON.parse(
       execFileSync('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', await save(id)], { encoding: 'utf8' }), // prettier-ignore
     ) as {
       format: { tags?: Record<string, string> };
@@ -78,8 +78,8 @@ describe.each(SOUND)('%s', (id) => {
     };
     const tags = Object.fromEntries(
       [
-        ...Object.entries(told.format.tags ?? {}),
-        ...told.streams
+        ...Object.entries(report.format.tags ?? {}),
+        ...report.streams
           .filter(({ codec_type }) => codec_type === 'audio')
           .flatMap((one) => Object.entries(one.tags ?? {})),
       ].map(([name, value]) => [name.toLowerCase(), value]),
@@ -147,9 +147,9 @@ describe('chapters', () => {
   });
 
   test('m4a: mediainfo sees them and the cover', async () => {
-    const told = execFileSync('mediainfo', [await save('m4a')], { encoding: 'utf8' });
-    expect(told).toContain('What you need');
-    expect(told).toMatch(/Cover\s+: Yes/u);
+    const report = execFileSync('mediainfo', [await save('m4a')], { encoding: 'utf8' });
+    expect(report).toContain('What you need');
+    expect(report).toMatch(/Cover\s+: Yes/u);
   });
 });
 
@@ -161,20 +161,20 @@ test('mp3: every word in time, chapters, text and cover (mutagen)', async () => 
     'sylt = tags.getall("SYLT")[0]',
     'print(json.dumps({"words": sylt.text, "chapters": [[c.start_time, c.end_time, c.sub_frames.getall("TIT2")[0].text[0]] for c in tags.getall("CHAP")], "contents": tags.getall("CTOC")[0].child_element_ids, "cover": [len(p.data) for p in tags.getall("APIC")], "text": tags.getall("USLT")[0].text[:20], "length": __import__("mutagen.mp3").mp3.MP3(sys.argv[1]).info.length}))',
   ].join('\n');
-  const told = JSON.parse(
+  const report = JSON.parse(
     execFileSync('/usr/bin/python3', ['-c', script, await save('mp3')], { encoding: 'utf8' }),
   ) as { words: [string, number][]; chapters: [number, number, string][]; contents: string[]; cover: number[]; text: string; length: number }; // prettier-ignore
   const words = exportDocument.timeline.sentences.flatMap((sentence) => sentence.words);
-  expect(told.words).toHaveLength(words.length);
-  told.words.forEach(([, milliseconds], nth) =>
+  expect(report.words).toHaveLength(words.length);
+  report.words.forEach(([, milliseconds], nth) =>
     expect(Math.abs(milliseconds / 1000 - (words[nth]?.from ?? 0) / 22_050)).toBeLessThanOrEqual(0.002),
   );
-  expect(told.words.slice(0, 3).map(([text]) => text)).toEqual(['The ', 'tide ', 'mill']);
-  expect(told.chapters).toHaveLength(3);
-  expect(told.contents).toHaveLength(3);
-  expect(told.cover[0]).toBeGreaterThan(2000);
-  expect(told.text).toContain('The tide mill');
-  expect(Math.abs(told.length - exportDocument.timeline.samples / 22_050)).toBeLessThan(0.1);
+  expect(report.words.slice(0, 3).map(([text]) => text)).toEqual(['The ', 'tide ', 'mill']);
+  expect(report.chapters).toHaveLength(3);
+  expect(report.contents).toHaveLength(3);
+  expect(report.cover[0]).toBeGreaterThan(2000);
+  expect(report.text).toContain('The tide mill');
+  expect(Math.abs(report.length - exportDocument.timeline.samples / 22_050)).toBeLessThan(0.1);
 });
 
 test('mp3: music-metadata reads it too', async () => {
@@ -191,8 +191,8 @@ test('flac: its own test finds it whole; opus: its own tool finds nothing to war
 test('mp3: bit rates that a rate does not have are lowered to one it has', async () => {
   for (const sampleRate of SAMPLE_RATES) {
     const file = await save('mp3', { sampleRate, bitRate: 192 });
-    const told = execFileSync('ffprobe', ['-v', 'error', '-select_streams', 'a', '-show_entries', 'stream=bit_rate', '-of', 'csv=p=0', file], { encoding: 'utf8' }); // prettier-ignore
-    expect([sampleRate, Number(told)]).toEqual([sampleRate, sampleRate === 8000 ? 64_000 : sampleRate <= 24_000 ? 160_000 : 192_000]); // prettier-ignore
+    const report = execFileSync('ffprobe', ['-v', 'error', '-select_streams', 'a', '-show_entries', 'stream=bit_rate', '-of', 'csv=p=0', file], { encoding: 'utf8' }); // prettier-ignore
+    expect([sampleRate, Number(report)]).toEqual([sampleRate, sampleRate === 8000 ? 64_000 : sampleRate <= 24_000 ? 160_000 : 192_000]); // prettier-ignore
   }
 });
 

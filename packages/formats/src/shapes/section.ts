@@ -1,4 +1,4 @@
-import { stretchOf } from '@aurelfield/core';
+import { timelineSpan } from '@aurelfield/core';
 import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { derivedUrn } from '../tools/derivedUrn.ts';
 
@@ -15,7 +15,7 @@ export function sectionExportDocument(exportDocument: ExportDocument, nth: numbe
   const isInside = ({ block }: { readonly block: number }) => block >= firstBlock && block < endBlock;
   const first = exportDocument.sentences.findIndex(isInside);
   const sentences = exportDocument.sentences.filter(isInside);
-  const stretch = stretchOf(exportDocument.timeline, from, to);
+  const span = timelineSpan(exportDocument.timeline, from, to);
   return {
     ...exportDocument,
     facts: {
@@ -26,6 +26,6 @@ export function sectionExportDocument(exportDocument: ExportDocument, nth: numbe
     },
     blocks: exportDocument.blocks.slice(firstBlock, endBlock),
     sentences: sentences.map((sentence) => ({ ...sentence, block: sentence.block - firstBlock })),
-    timeline: { ...stretch, sentences: stretch.sentences.slice(first, first + sentences.length) },
+    timeline: { ...span, sentences: span.sentences.slice(first, first + sentences.length) },
   };
 }

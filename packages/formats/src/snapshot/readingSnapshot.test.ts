@@ -7,7 +7,7 @@ import type { ExportDocument } from '../exportDocument.ts';
 import { fullExportDocument, sampleExportDocument } from '../testing/sampleExportDocument.ts';
 import { whole } from '../tools/bytes.ts';
 import { readingSnapshot, type SnapshotText } from './readingSnapshot.ts';
-import { stretchesOf } from './segments.ts';
+import { soundSegmentsOf } from './segments.ts';
 
 const RATE = 22_050;
 const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-frozen-'));
@@ -56,20 +56,20 @@ describe('stretches', () => {
     ['one sentence', () => sampleExportDocument({ blocks: [{ type: 'paragraph', text: 'It rains.' }] })],
   ])('of %s lie end to end, and hold each sentence once', async (_name, make) => {
     const { timeline } = await make();
-    const stretches = stretchesOf(timeline);
-    expect(stretches[0]?.firstSentence).toBe(0);
-    expect(stretches[0]?.samples.from).toBe(0);
-    expect(stretches.at(-1)?.endSentence).toBe(timeline.sentences.length);
-    expect(stretches.at(-1)?.samples.to).toBe(timeline.samples);
-    for (const [nth, stretch] of stretches.slice(1).entries()) {
-      expect(stretch.firstSentence).toBe(stretches[nth]?.endSentence);
-      expect(stretch.samples.from).toBe(stretches[nth]?.samples.to);
-      expect(stretch.samples.from).toBe(timeline.sentences[stretch.firstSentence]?.from);
+    const segments = soundSegmentsOf(timeline);
+    expect(segments[0]?.firstSentence).toBe(0);
+    expect(segments[0]?.samples.from).toBe(0);
+    expect(segments.at(-1)?.endSentence).toBe(timeline.sentences.length);
+    expect(segments.at(-1)?.samples.to).toBe(timeline.samples);
+    for (const [nth, span] of segments.slice(1).entries()) {
+      expect(span.firstSentence).toBe(segments[nth]?.endSentence);
+      expect(span.samples.from).toBe(segments[nth]?.samples.to);
+      expect(span.samples.from).toBe(timeline.sentences[span.firstSentence]?.from);
     }
   });
 
   test('begin small and grow', () => {
-    const seconds = stretchesOf(long().timeline).map(({ samples: { from, to } }) => (to - from) / RATE);
+    const seconds = soundSegmentsOf(long().timeline).map(({ samples: { from, to } }) => (to - from) / RATE);
     expect(seconds[0]).toBeLessThan(6);
     expect(seconds[1]).toBeGreaterThanOrEqual(10);
     for (const length of seconds.slice(2, -1)) expect(length).toBeGreaterThanOrEqual(30);
@@ -88,7 +88,7 @@ describe('a frozen reading', () => {
   test.each(['opus', 'm4a'] as const)('every word of its %s begins within 10 ms of its time', (sound) => {
     let worst = 0;
     let words = 0;
-    for (const [nth, { from, to }] of text.stretches.entries()) {
+    for (const [nth, { from, to }] of text.segments.entries()) {
       const name = `sound-${nth}.${sound}`;
       const pcm = decoded(name, files.get(name) ?? new Uint8Array());
       let start = 0;
@@ -108,7 +108,7 @@ describe('a frozen reading', () => {
   });
 
   test('it says how large each piece is, and nothing in the sound says whose it is', () => {
-    text.stretches.forEach(({ opus, m4a }, nth) => {
+    text.segments.forEach(({ opus, m4a }, nth) => {
       expect([opus, m4a]).toEqual([files.get(`sound-${nth}.opus`)?.length, files.get(`sound-${nth}.m4a`)?.length]); // prettier-ignore
     });
     for (const [name, content] of files) {

@@ -8,10 +8,10 @@ import { formatOf } from '../register.ts';
 import { bookHtml } from '../tools/bookHtml.ts';
 import { encode, wavOf } from '../tools/ffmpeg.ts';
 import { fontRules } from '../tools/fonts.ts';
-import { lookStyle } from '../tools/lookStyle.ts';
+import { readingStyleCss } from '../tools/readingStyleCss.ts';
 import { withFolder } from '../tools/tempFolder.ts';
 import { isRightToLeft } from '../tools/xml.ts';
-import { stretchesOf, type SoundStretch } from './segments.ts';
+import { soundSegmentsOf, type SoundSegment } from './segments.ts';
 
 /** The forms in which each stretch is there: Opus is small; what does not play it plays AAC. */
 const SNAPSHOT_SOUNDS = {
@@ -47,29 +47,29 @@ export async function* readingSnapshot(
   exportDocument: ExportDocument,
   { fontAddress, signal, progress }: FreezeOptions,
 ): AsyncGenerator<SnapshotFile, SnapshotText> {
-  const stretches = stretchesOf(exportDocument.timeline);
+  const segments = soundSegmentsOf(exportDocument.timeline);
   const bytes: Record<SnapshotSound, number>[] = [];
-  for (const [nth, { samples }] of stretches.entries()) {
+  for (const [nth, { samples }] of segments.entries()) {
     const sizes = { opus: 0, m4a: 0 };
     for (const sound of SOUND_IDS)
       yield* withFolder<SnapshotFile>(async function* (folder) {
         const target = path.join(folder, `sound.${sound}`);
         const pieces = piecesBetween(exportDocument.timeline.pieces, samples.from, samples.to);
         // No tags: nothing in the sound says whose it is.
-        const bare = ['-map_metadata', '-1', '-fflags', '+bitexact', '-ac', '1'];
-        await encode(wavOf(exportDocument, pieces, samples.to - samples.from), [...bare, ...SNAPSHOT_SOUNDS[sound].codec], target, signal); // prettier-ignore
+        const plainOutput = ['-map_metadata', '-1', '-fflags', '+bitexact', '-ac', '1'];
+        await encode(wavOf(exportDocument, pieces, samples.to - samples.from), [...plainOutput, ...SNAPSHOT_SOUNDS[sound].codec], target, signal); // prettier-ignore
         sizes[sound] = (await stat(target)).size;
         yield { name: soundName(nth, sound), content: createReadStream(target) as AsyncIterable<Buffer> };
       });
     bytes.push(sizes);
-    await progress?.(nth + 1, stretches.length);
+    await progress?.(nth + 1, segments.length);
   }
   // For players that want one file: a feed's, and whoever saves it.
   for (const [name, format] of WHOLE)
     yield { name, content: formatOf(format).write(exportDocument, { quality: DEFAULT_QUALITY, signal }) };
   for (const [block, { picture }] of exportDocument.blocks.entries())
     if (picture) yield { name: pictureName(block, picture), content: once(picture.content) };
-  return snapshotText(exportDocument, stretches, bytes, fontAddress);
+  return snapshotText(exportDocument, segments, bytes, fontAddress);
 }
 
 export interface FreezeOptions {
@@ -82,7 +82,7 @@ export interface FreezeOptions {
 
 function snapshotText(
   exportDocument: ExportDocument,
-  stretches: readonly SoundStretch[],
+  segments: readonly SoundSegment[],
   bytes: readonly Record<SnapshotSound, number>[],
   fontAddress: FreezeOptions['fontAddress'],
 ) {
@@ -105,8 +105,8 @@ function snapshotText(
     sampleRate: timeline.sampleRate,
     html,
     css: [
-      fontRules(facts.look.font, ({ name }) => fontAddress(name)),
-      lookStyle(facts.look, { word: 'lit', sentence: 'lit-sentence' }),
+      fontRules(facts.readingStyle.font, ({ name }) => fontAddress(name)),
+      readingStyleCss(facts.readingStyle, { word: 'lit', sentence: 'lit-sentence' }),
     ].join('\n'),
     sentences: timeline.sentences.map(({ from, to, words }, nth) => ({
       b: sentences[nth]?.block ?? 0,
@@ -114,7 +114,7 @@ function snapshotText(
       p: (timeline.sentences[nth + 1]?.from ?? timeline.samples) - to,
       t: words.flatMap((word) => [word.from - from, word.to - from]),
     })),
-    stretches: stretches.map(({ firstSentence, endSentence }, nth) => ({
+    segments: segments.map(({ firstSentence, endSentence }, nth) => ({
       from: firstSentence,
       to: endSentence,
       ...(bytes[nth] ?? { opus: 0, m4a: 0 }),

@@ -1,7 +1,7 @@
 import type { SampleRange, Timeline } from '@aurelfield/core';
 
 /** Sentences that are fetched and played as one piece: the first, up to, not including, the last, and their samples, pauses included. */
-export interface SoundStretch {
+export interface SoundSegment {
   readonly firstSentence: number;
   readonly endSentence: number;
   readonly samples: SampleRange;
@@ -11,16 +11,16 @@ export interface SoundStretch {
 const LENGTHS = [1.5, 10, 30];
 
 /** Cuts a timeline at beginnings of sentences, so that every join lies in a pause. Each sentence is in one stretch, and the stretches lie end to end. */
-export function stretchesOf({ sampleRate, samples, sentences }: Timeline): SoundStretch[] {
-  const stretches: SoundStretch[] = [];
+export function soundSegmentsOf({ sampleRate, samples, sentences }: Timeline): SoundSegment[] {
+  const segments: SoundSegment[] = [];
   let first = 0;
   sentences.forEach((_sentence, nth) => {
-    const from = stretches.length === 0 ? 0 : (sentences[first]?.from ?? 0);
+    const from = segments.length === 0 ? 0 : (sentences[first]?.from ?? 0);
     const to = sentences[nth + 1]?.from ?? samples;
-    const least = LENGTHS[Math.min(stretches.length, LENGTHS.length - 1)] ?? 0;
+    const least = LENGTHS[Math.min(segments.length, LENGTHS.length - 1)] ?? 0;
     if (to - from < least * sampleRate && nth + 1 < sentences.length) return;
-    stretches.push({ firstSentence: first, endSentence: nth + 1, samples: { from, to } });
+    segments.push({ firstSentence: first, endSentence: nth + 1, samples: { from, to } });
     first = nth + 1;
   });
-  return stretches;
+  return segments;
 }

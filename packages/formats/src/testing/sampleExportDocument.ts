@@ -1,11 +1,11 @@
 import {
-  DEFAULT_LOOK,
+  DEFAULT_READING_STYLE,
   lengthOf,
   sentencesOf,
   timelineOf,
   wordsOf,
-  type LaidSentence,
-  type Look,
+  type ScheduledSentence,
+  type ReadingStyle,
   type Piece,
 } from '@aurelfield/core';
 import sharp from 'sharp';
@@ -16,7 +16,7 @@ export interface SampleOptions {
   readonly language?: string;
   readonly blocks: readonly ExportDocumentBlock[];
   readonly sampleRate?: number;
-  readonly look?: Partial<Look>;
+  readonly readingStyle?: Partial<ReadingStyle>;
   /** How many times shorter its words are than usual. */
   readonly haste?: number;
 }
@@ -30,11 +30,11 @@ export function sampleExportDocument({
   language = 'en-GB',
   blocks,
   sampleRate = 22_050,
-  look = {},
+  readingStyle = {},
   haste = 1,
 }: SampleOptions): ExportDocument {
   const sentences: ExportDocumentSentence[] = [];
-  const laid: LaidSentence[] = [];
+  const scheduled: ScheduledSentence[] = [];
   const tones = new Map<string, Int16Array>();
   blocks.forEach(({ text, silent, language: own = language }, block) => {
     if (silent) return;
@@ -62,7 +62,7 @@ export function sampleExportDocument({
         pauses: [],
         pauseAfter: 0.4,
       });
-      laid.push({
+      scheduled.push({
         samples: at,
         pauseAfter: Math.round(0.4 * sampleRate),
         words: times,
@@ -81,12 +81,12 @@ export function sampleExportDocument({
       className: 'Year 8',
       date: '2026-11-27',
       pace: 140,
-      look: { ...DEFAULT_LOOK, ...look },
+      readingStyle: { ...DEFAULT_READING_STYLE, ...readingStyle },
       lexicon: [{ written: 'Sallow', kind: 'respelling', said: 'SAL-oh', caseSensitive: true }],
     },
     blocks,
     sentences,
-    timeline: timelineOf(sampleRate, laid),
+    timeline: timelineOf(sampleRate, scheduled),
     render: (pieces) => rendered(pieces, tones),
   };
 }
@@ -113,8 +113,8 @@ export async function fullExportDocument(more: Partial<SampleOptions> = {}): Pro
       { type: 'list-item', text: 'two corks' },
       { type: 'question', label: '1', text: '1. Why does the wheel stop?' },
       { type: 'table-row', text: 'Day\tHigh water' },
-      { type: 'table-row', heads: ['Day', 'High water'], text: 'Monday\t06:12' },
-      { type: 'table-row', heads: ['Day', 'High water'], text: 'Tuesday\t07:01' },
+      { type: 'table-row', columnHeaders: ['Day', 'High water'], text: 'Monday\t06:12' },
+      { type: 'table-row', columnHeaders: ['Day', 'High water'], text: 'Tuesday\t07:01' },
       { type: 'heading', level: 2, text: 'In other words', page: '2' },
       { type: 'paragraph', language: 'pl', text: 'Młyn stoi nad rzeką. Źródło jest blisko.' },
       { type: 'paragraph', language: 'ar', text: 'الماء يدير العجلة.' },

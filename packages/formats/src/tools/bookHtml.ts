@@ -76,7 +76,7 @@ function* table(
   for (const block of numbers) {
     const one = blocks[block];
     if (!one) continue;
-    const isHead = one.heads === undefined && blocks[block + 1]?.heads !== undefined;
+    const isHead = one.columnHeaders === undefined && blocks[block + 1]?.columnHeaders !== undefined;
     let at = 0;
     const cells = one.text.split(CELL_SEPARATOR).map((cell) => {
       const from = at;

@@ -20,8 +20,8 @@ export function drawnCover({ facts }: ExportDocument): Promise<Buffer> {
 /** Covers that were drawn, as long as somebody holds the facts: parts of an edition share theirs. */
 const drawn = new WeakMap<ExportDocument['facts'], Promise<Buffer>>();
 
-function draw({ look, title, pupil, school }: ExportDocument['facts']): Promise<Buffer> {
-  const { ground, ink, word } = paletteOf(look, false);
+function draw({ readingStyle, title, pupil, school }: ExportDocument['facts']): Promise<Buffer> {
+  const { ground, ink, word } = paletteOf(readingStyle, false);
   return drawnSquare({ title, below: `${pupil} · ${school}`, ground, ink, bar: word.ground });
 }
 

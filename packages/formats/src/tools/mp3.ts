@@ -21,7 +21,7 @@ function mp3Codec(quality: Quality): string[] {
 }
 
 /** A stretch of an edition as an MP3 file in a folder. @returns the way to read it. */
-export async function mp3Stretch(
+export async function mp3Segment(
   exportDocument: ExportDocument,
   { from, to }: SampleRange,
   folder: string,

@@ -2,7 +2,7 @@
 const BETWEEN = 2000;
 const says = document.querySelector('[role="status"]');
 
-async function look() {
+async function readingStyle() {
   const answer = await fetch(`/hear/state${location.search}`, { cache: 'no-store' }).catch(() => undefined);
   if (answer === undefined) {
     say('The line is broken. This goes on when it is back.');
@@ -15,7 +15,7 @@ async function look() {
   } else if (answer.status < 500) {
     return location.reload();
   }
-  setTimeout(look, BETWEEN);
+  setTimeout(readingStyle, BETWEEN);
 }
 
 /** Said once: who listens to the page is not told the same again and again. */
@@ -23,4 +23,4 @@ function say(message) {
   if (says.textContent !== message) says.textContent = message;
 }
 
-setTimeout(look, BETWEEN);
+setTimeout(readingStyle, BETWEEN);

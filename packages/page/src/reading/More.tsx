@@ -1,6 +1,6 @@
 import type { Allows, ReadingSnapshot } from '@aurelfield/api/pupilPage';
 import { Box } from '../Box.tsx';
-import { Keeping, type KeepingProps } from './Keeping.tsx';
+import { OfflineStorage, type OfflineStorageProps } from './OfflineStorage.tsx';
 import { COLOURS, type Settings } from './settings.ts';
 import { KEYS } from './useKeys.ts';
 
@@ -9,7 +9,7 @@ export interface MoreProps {
   readonly allows: Allows;
   readonly settings: Settings;
   readonly records: boolean;
-  readonly keeping: KeepingProps;
+  readonly offlineStorage: OfflineStorageProps;
   /** Address of the sound as a file; undefined where it may not be saved. */
   readonly save: string | undefined;
   readonly onChange: (change: Partial<Settings>) => void;
@@ -27,7 +27,7 @@ export function More({
   allows,
   settings,
   records,
-  keeping,
+  offlineStorage,
   save,
   onChange,
   onSection,
@@ -126,7 +126,7 @@ export function More({
           </select>
         </label>
       </section>
-      <Keeping {...keeping} />
+      <OfflineStorage {...offlineStorage} />
       {save !== undefined && (
         <p data-scan-row>
           <a className="button" href={save} download>

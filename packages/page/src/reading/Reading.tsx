@@ -12,7 +12,7 @@ import { Text } from './Text.tsx';
 import { useFetchAhead } from './useFetchAhead.ts';
 import { useKeys } from './useKeys.ts';
 import { useLasting } from './useLasting.ts';
-import { useLook } from './useLook.ts';
+import { useReadingStyle } from './useReadingStyle.ts';
 import { useMarks } from './useMarks.ts';
 import { useMediaKeys } from './useMediaKeys.ts';
 import { usePlayerState, usePlaying } from './usePlayer.ts';
@@ -53,8 +53,8 @@ export function Reading({
   onGone,
   onForget,
 }: ReadingProps) {
-  const { pass, school, records } = opened;
-  const { player, files, isWaiting } = usePlaying({ item, reading, pass, started, onGone });
+  const { accessToken, school, records } = opened;
+  const { player, files, isWaiting } = usePlaying({ item, reading, accessToken, started, onGone });
   const state = usePlayerState(player);
   const [open, setOpen] = useState<'more' | 'sentence'>();
   const marks = useMarks(item);
@@ -62,11 +62,11 @@ export function Reading({
   const rate = Math.min(allows.fastest, Math.max(allows.slowest, settings.rate));
   const isGoing = state.status === 'playing' || state.status === 'loading';
   const isLooping = state.passage?.repeat === true;
-  const ahead = useFetchAhead(files, reading.stretches.length, state);
+  const ahead = useFetchAhead(files, reading.segments.length, state);
   const isSlow = useLasting(state.status === 'loading', NOTICED);
 
   useEffect(() => player.setRate(rate), [player, rate]);
-  useLook(reading, settings);
+  useReadingStyle(reading, settings);
   useRecords(player, item, outbox);
   useMediaKeys(player, { title: reading.title, school, key: opened.key });
   useKeys(player, settings.switches === 'none');
@@ -114,7 +114,7 @@ export function Reading({
       <main>
         <Text
           reading={reading}
-          files={fileAddress(pass, item, '').replace(/\/$/u, '')}
+          files={fileAddress(accessToken, item, '').replace(/\/$/u, '')}
           player={player}
           clearLines={settings.clearLines}
           onWord={(place) => void player.seek(place, true)}
@@ -186,8 +186,8 @@ export function Reading({
           allows={allows}
           settings={{ ...settings, rate }}
           records={records}
-          keeping={{ ahead, bytes: item.bytes.opus, onKeep: ahead.fetchNow, onForget }}
-          save={allows.save.includes('mp3') ? saveAddress(pass, item) : undefined}
+          offlineStorage={{ ahead, bytes: item.bytes.opus, onKeep: ahead.fetchNow, onForget }}
+          save={allows.save.includes('mp3') ? saveAddress(accessToken, item) : undefined}
           onChange={change}
           onSection={(sentence) => {
             setOpen(undefined);
@@ -205,7 +205,7 @@ export function Reading({
           text={textOf(state.sentence)}
           word={{
             item,
-            pass,
+            accessToken,
             sentence: state.sentence,
             words: wordsOf(state.sentence),
             first: player.place.word,

@@ -1,7 +1,7 @@
 import type { ReadingSnapshot } from '@aurelfield/api/pupilPage';
 import { useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { Place, ReadingPlayer, PlayerSentence } from '@aurelfield/player';
-import { lightText } from './lighting.ts';
+import { highlightText } from './highlighting.ts';
 
 export interface TextProps {
   readonly reading: ReadingSnapshot;
@@ -19,7 +19,7 @@ export function Text({ reading, files, player, clearLines, onWord }: TextProps) 
   const html = useMemo(() => ({ __html: reading.html.replaceAll('{files}', files) }), [reading, files]);
   useLayoutEffect(() => {
     if (!sheet.current) return undefined;
-    return lightText(sheet.current, player, clearLines);
+    return highlightText(sheet.current, player, clearLines);
   }, [player, clearLines, html]);
 
   const goTo = (event: MouseEvent) => {

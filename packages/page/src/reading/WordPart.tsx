@@ -1,11 +1,11 @@
 import { pageWordSchema, type OpenedItem, type PageWord, type WordWay } from '@aurelfield/api/pupilPage';
 import { useEffect, useState } from 'react';
 import { keptFile } from '../kept.ts';
-import { Refused, wordAddress } from '../server.ts';
+import { RequestError, wordAddress } from '../server.ts';
 
 export interface WordPartProps {
   readonly item: OpenedItem;
-  readonly pass: string;
+  readonly accessToken: string;
   readonly sentence: number;
   /** The sentence's words. */
   readonly words: readonly string[];
@@ -16,13 +16,13 @@ export interface WordPartProps {
 const OFFLINE = 'You need to be online for this.';
 
 /** One word of the sentence: heard slowly and in syllables, and what it means, read aloud. */
-export function WordPart({ item, pass, sentence, words, first }: WordPartProps) {
+export function WordPart({ item, accessToken, sentence, words, first }: WordPartProps) {
   const [word, setWord] = useState(Math.min(first, words.length - 1));
   const [facts, setFacts] = useState<PageWord>();
-  const [told, setTold] = useState('');
+  const [message, setMessage] = useState('');
   useEffect(() => {
     let left = false;
-    keptFile(pass, item, wordAddress(pass, item, sentence, word))
+    keptFile(accessToken, item, wordAddress(accessToken, item, sentence, word))
       .then(async (file) => {
         const found = pageWordSchema.parse(JSON.parse(await file.text()));
         if (!left) setFacts(found);
@@ -32,20 +32,20 @@ export function WordPart({ item, pass, sentence, words, first }: WordPartProps) 
     return () => {
       left = true;
     };
-  }, [item, pass, sentence, word]);
+  }, [item, accessToken, sentence, word]);
 
   const choose = (nth: number) => {
     setWord(nth);
     setFacts(undefined);
-    setTold('');
+    setMessage('');
   };
   const hear = async (way: WordWay) => {
-    setTold('');
+    setMessage('');
     try {
-      const sound = await keptFile(pass, item, wordAddress(pass, item, sentence, word, way));
+      const sound = await keptFile(accessToken, item, wordAddress(accessToken, item, sentence, word, way));
       await new Audio(URL.createObjectURL(sound)).play();
     } catch (error) {
-      setTold(error instanceof Refused ? 'This cannot be heard here.' : OFFLINE);
+      setMessage(error instanceof RequestError ? 'This cannot be heard here.' : OFFLINE);
     }
   };
   return (
@@ -77,7 +77,7 @@ export function WordPart({ item, pass, sentence, words, first }: WordPartProps) 
           </button>
         )}
       </div>
-      <p role="status">{told}</p>
+      <p role="status">{message}</p>
     </section>
   );
 }

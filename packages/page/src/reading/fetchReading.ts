@@ -3,7 +3,7 @@ import { keptFile } from '../kept.ts';
 import { fileAddress } from '../server.ts';
 
 /** The text and times of an assignment. @throws Refused when it is not handed out any more. */
-export async function fetchReading(pass: string, item: OpenedItem): Promise<ReadingSnapshot> {
-  const file = await keptFile(pass, item, fileAddress(pass, item, 'page.json'));
+export async function fetchReading(accessToken: string, item: OpenedItem): Promise<ReadingSnapshot> {
+  const file = await keptFile(accessToken, item, fileAddress(accessToken, item, 'page.json'));
   return readingSnapshotSchema.parse(JSON.parse(await file.text()));
 }

@@ -19,10 +19,10 @@ const reading: ReadingSnapshot = {
   html: '<p><span class="s" id="s0"><span class="w" id="s0w0">Peat</span> <span class="w" id="s0w1">burns.</span></span></p><img src="{files}/a.png">',
   css: '.text{font-size:2rem}',
   sentences: [{ b: 0, n: 2000, p: 100, t: [0, 900, 1000, 2000] }],
-  stretches: [{ from: 0, to: 1, opus: 900, m4a: 900 }], sections: [],
+  segments: [{ from: 0, to: 1, opus: 900, m4a: 900 }], sections: [],
 }; // prettier-ignore
 const opened = (items: OpenedItem[]): Opened => ({
-  key: 'secret', pass: 'link.1.seal', hasPin: false, school: 'Wrenmoor School', language: 'en-GB', records: false, items,
+  key: 'secret', accessToken: 'link.1.seal', hasPin: false, school: 'Wrenmoor School', language: 'en-GB', records: false, items,
 }); // prettier-ignore
 let root: HTMLElement;
 let answer: () => Promise<Response>;

@@ -21,9 +21,9 @@ export interface FirstScreen {
 export async function showFirstScreen(root: HTMLElement, opened: Opened): Promise<FirstScreen | undefined> {
   const [item, ...others] = opened.items;
   if (!item || others.length > 0) return undefined;
-  const reading = await fetchReading(opened.pass, item).catch(() => undefined);
+  const reading = await fetchReading(opened.accessToken, item).catch(() => undefined);
   if (!reading) return undefined;
-  const playing = createPlaying(item, reading, opened.pass);
+  const playing = createPlaying(item, reading, opened.accessToken);
   const { player } = playing;
   const play = element('button', { type: 'button', className: 'play' });
   const label = () => {
@@ -33,12 +33,15 @@ export async function showFirstScreen(root: HTMLElement, opened: Opened): Promis
   label();
   play.addEventListener('click', player.toggle);
   const stops = [player.subscribe(label), addStyles(reading.css)];
-  applySettings(recallSettings(opened.pass));
+  applySettings(recallSettings(opened.accessToken));
   document.title = reading.title;
 
   const text = element('div', { className: 'text', lang: reading.language, dir: reading.direction });
   // Our own, with everything in it escaped; the server makes it of the handout's text.
-  text.innerHTML = reading.html.replaceAll('{files}', fileAddress(opened.pass, item, '').replace(/\/$/u, ''));
+  text.innerHTML = reading.html.replaceAll(
+    '{files}',
+    fileAddress(opened.accessToken, item, '').replace(/\/$/u, ''),
+  );
   const school = element('span', { textContent: opened.school });
   const bar = element('section', { className: 'bar first', ariaLabel: 'Player' });
   bar.append(within('div', 'row', play));

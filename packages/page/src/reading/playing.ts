@@ -17,14 +17,14 @@ export interface Playing {
 }
 
 /** A player of a reading, at the place where this browser stopped the last time. */
-export function createPlaying(item: OpenedItem, reading: ReadingSnapshot, pass: string): Playing {
-  const files = new SoundFiles({ item, reading, pass, form: soundForm() });
+export function createPlaying(item: OpenedItem, reading: ReadingSnapshot, accessToken: string): Playing {
+  const files = new SoundFiles({ item, reading, accessToken, form: soundForm() });
   const kept = placeSchema.safeParse(recall(placeKey(item))).data;
   const player = new ReadingPlayer<PlayerSentence>(
     {
       make: () => Promise.reject(new Error('All of a frozen reading is made.')),
-      audioUrl: (from) => files.addressOf(files.stretchOf(from)),
-      stretchOf: (sentence) => reading.stretches[files.stretchOf(sentence)] ?? { from: 0, to: 0 },
+      audioUrl: (from) => files.addressOf(files.segmentOf(from)),
+      segmentOf: (sentence) => reading.segments[files.segmentOf(sentence)] ?? { from: 0, to: 0 },
     },
     trackOf(reading),
     // In another version the words may have moved; the sentence is near enough.

@@ -1,10 +1,11 @@
+import { readingSnapshotSchema } from '@aurelfield/api/pupilPage';
 import { expect, test, vi } from 'vitest';
 import { addStyles, rulesOf } from './addStyles.ts';
 import { clock, size } from './clock.ts';
 import { DEFAULT_SETTINGS, recallSettings, rememberSettings } from './settings.ts';
 import { trackOf } from './track.ts';
 
-test('a frozen reading is laid out as the player takes it', () => {
+test('a snapshot becomes a track for the player', () => {
   const track = trackOf({
     sampleRate: 1000,
     sentences: [
@@ -14,7 +15,13 @@ test('a frozen reading is laid out as the player takes it', () => {
   });
   expect([track.duration, track.starts]).toEqual([1.5, [0, 1000]]);
   expect(track.sentences.map(({ index, block, words }) => [index, block, words.length])).toEqual([[0, 0, 2], [1, 2, 1]]); // prettier-ignore
-  expect([track.litWord(0, 0.4), track.secondOf(1, 0)]).toEqual([1, 1.01]);
+  expect([track.highlightedWord(0, 0.4), track.secondOf(1, 0)]).toEqual([1, 1.01]);
+});
+
+test.each(['segments', 'stretches'])('a snapshot whose sound is listed as “%s” can be read', (name) => {
+  const segments = [{ from: 0, to: 2, opus: 900, m4a: 1000 }];
+  const others = { title: 'Bog', language: 'en-GB', direction: 'ltr', pace: 150, sampleRate: 1000, html: '', css: '', sentences: [], sections: [] } as const; // prettier-ignore
+  expect(readingSnapshotSchema.parse({ ...others, [name]: segments })).toEqual({ ...others, segments });
 });
 
 test.each([
@@ -23,13 +30,13 @@ test.each([
   [60, '1:00'],
   [3661, '61:01'],
   [-1, '0:00'],
-])('%d seconds are %s', (seconds, told) => expect(clock(seconds)).toBe(told));
+])('%d seconds are %s', (seconds, expected) => expect(clock(seconds)).toBe(expected));
 
 test.each([
   [10, '1 kB'],
   [64_400, '64 kB'],
   [1_165_469, '1.2 MB'],
-])('%d bytes are %s', (bytes, told) => expect(size(bytes)).toBe(told));
+])('%d bytes are %s', (bytes, expected) => expect(size(bytes)).toBe(expected));
 
 test('settings are kept for each link apart, and anything else that was kept is ignored', () => {
   const [one, again, other] = ['one.1.seal', 'one.2.seal', 'other.1.seal'];

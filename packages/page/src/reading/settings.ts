@@ -35,14 +35,14 @@ export const COLOURS: readonly { readonly id: Settings['colours']; readonly labe
   { id: 'rose', label: 'Rose' },
 ];
 
-export function recallSettings(pass: string): Settings {
-  return settingsSchema.safeParse(recall(keyOf(pass))).data ?? DEFAULT_SETTINGS;
+export function recallSettings(accessToken: string): Settings {
+  return settingsSchema.safeParse(recall(keyOf(accessToken))).data ?? DEFAULT_SETTINGS;
 }
 
-export function rememberSettings(pass: string, settings: Settings): void {
-  remember(keyOf(pass), settings);
+export function rememberSettings(accessToken: string, settings: Settings): void {
+  remember(keyOf(accessToken), settings);
 }
 
-function keyOf(pass: string): string {
-  return `settings:${linkIdOf(pass)}`;
+function keyOf(accessToken: string): string {
+  return `settings:${linkIdOf(accessToken)}`;
 }

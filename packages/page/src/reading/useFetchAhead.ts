@@ -44,7 +44,7 @@ export function useFetchAhead(
   useEffect(() => {
     if (playing.status !== 'playing') return undefined;
     // The line is left to what is heard first; the pieces follow from where it plays.
-    const timer = setTimeout(() => void fetchAll(files.stretchOf(playing.sentence), PAUSE), PAUSE);
+    const timer = setTimeout(() => void fetchAll(files.segmentOf(playing.sentence), PAUSE), PAUSE);
     return () => clearTimeout(timer);
     // Begun once a play, not at every sentence.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the sentence at which it began is what counts

@@ -6,7 +6,7 @@ import { createPlaying, rememberPlace, type Playing } from './playing.ts';
 export interface UsePlayingOptions {
   readonly item: OpenedItem;
   readonly reading: ReadingSnapshot;
-  readonly pass: string;
+  readonly accessToken: string;
   /** What plays already since before this screen was here. */
   readonly started: Playing | undefined;
   /** Called when the server does not give this version out any more. */
@@ -14,12 +14,12 @@ export interface UsePlayingOptions {
 }
 
 /** A player of a reading; `isWaiting` says whether it waits for the network. */
-export function usePlaying({ item, reading, pass, started, onGone }: UsePlayingOptions): Playing & {
+export function usePlaying({ item, reading, accessToken, started, onGone }: UsePlayingOptions): Playing & {
   readonly isWaiting: boolean;
 } {
   const playing = useMemo(
-    () => (started?.item === item ? started : createPlaying(item, reading, pass)),
-    [started, item, reading, pass],
+    () => (started?.item === item ? started : createPlaying(item, reading, accessToken)),
+    [started, item, reading, accessToken],
   );
   const { player, files } = playing;
   const isWaiting = useSyncExternalStore(files.subscribe, () => files.isWaiting);

@@ -48,14 +48,14 @@ const play = (from: number, until: number) => {
     frame(at);
   }
 };
-const told = () => events.map(({ kind, sentence, amount }) => [kind, sentence, amount]);
+const sent = () => events.map(({ kind, sentence, amount }) => [kind, sentence, amount]);
 const OPENED = ['opened', undefined, 0.8];
 
 describe('what is heard', () => {
   test('of the whole: each sentence once, its pause not counted, and the end', () => {
     play(0, 9);
     to('ended');
-    expect(told()).toEqual([OPENED, ['heard', 0, 2], ['heard', 1, 2], ['heard', 2, 2], ['finished', undefined, undefined]]); // prettier-ignore
+    expect(sent()).toEqual([OPENED, ['heard', 0, 2], ['heard', 1, 2], ['heard', 2, 2], ['finished', undefined, undefined]]); // prettier-ignore
   });
 
   test('nothing while it is paused, and nothing of what is passed by', () => {
@@ -64,21 +64,21 @@ describe('what is heard', () => {
     play(0, 1);
     play(3, 5.5);
     stop();
-    expect(told()).toEqual([OPENED, ['heard', 1, 2]]);
+    expect(sent()).toEqual([OPENED, ['heard', 1, 2]]);
   });
 
   test('again is told as again, with the seconds that sounded', () => {
     play(0, 2.5);
     play(0, 2.5);
     play(0, 3.2);
-    expect(told()).toEqual([OPENED, ['heard', 0, 2], ['replayed', 0, 2], ['replayed', 0, 2]]);
+    expect(sent()).toEqual([OPENED, ['heard', 0, 2], ['replayed', 0, 2], ['replayed', 0, 2]]);
   });
 
   test('what begins in the middle is measured from there', () => {
     play(1, 6.5);
     stop();
     // A second of the first sentence is half of it: not heard. The second is whole; of the third half a second.
-    expect(told()).toEqual([OPENED, ['heard', 1, 2]]);
+    expect(sent()).toEqual([OPENED, ['heard', 1, 2]]);
   });
 
   test('the end is told once, and once more when it is heard to the end again', () => {
@@ -87,6 +87,6 @@ describe('what is heard', () => {
     to('ended');
     play(6, 9);
     to('ended');
-    expect(told().filter(([kind]) => kind === 'finished')).toHaveLength(2);
+    expect(sent().filter(([kind]) => kind === 'finished')).toHaveLength(2);
   });
 });

@@ -1,14 +1,14 @@
 import type { ListeningEvent } from '@aurelfield/api/pupilPage';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { Refused } from '../server.ts';
+import { RequestError } from '../server.ts';
 import { Outbox } from './outbox.ts';
 
 const HAND_OUT = { id: '5a1e2b8c-0000-4000-8000-00000000a11e', version: 2 };
 let sent: ListeningEvent[][];
 let answer: () => Promise<void>;
 let boxes: Outbox[];
-const open = (records = true, pass = 'pass') => {
-  const box = new Outbox(pass, records, (_pass, events) => {
+const open = (records = true, accessToken = 'pass') => {
+  const box = new Outbox(accessToken, records, (_accessToken, events) => {
     sent.push([...events]);
     return answer();
   });
@@ -73,11 +73,11 @@ test('what happens while it sends is sent the next time', async () => {
 
 test('what the server will never take is not sent for ever; a page that is shut keeps what it has', async () => {
   const box = open();
-  answer = () => Promise.reject(new Refused(404, 'shut'));
+  answer = () => Promise.reject(new RequestError(404, 'shut'));
   box.note(HAND_OUT, { kind: 'opened' });
   await vi.advanceTimersByTimeAsync(5000);
   expect(box.waiting).toBe(1);
-  answer = () => Promise.reject(new Refused(400, 'wrong'));
+  answer = () => Promise.reject(new RequestError(400, 'wrong'));
   await vi.advanceTimersByTimeAsync(20_000);
   expect(box.waiting).toBe(0);
 });

@@ -8,7 +8,7 @@ import * as z from 'zod/mini';
 import { linkIdOf } from '../linkId.ts';
 import { randomUuid } from '../randomUuid.ts';
 import { recall, remember } from '../storage.ts';
-import { Refused, sendEvents } from '../server.ts';
+import { RequestError, sendEvents } from '../server.ts';
 
 /** Events that are kept while there is no network; beyond them the oldest go. */
 const MOST_KEPT = 4000;
@@ -21,7 +21,7 @@ export type NewEvent = Pick<ListeningEvent, 'kind'> &
 
 /** What happened on the page, kept in this browser until the server has it. Each event has a name of its own, so that one that is sent twice counts once. */
 export class Outbox {
-  readonly #pass: string;
+  readonly #accessToken: string;
   /** Of the link: on a machine that several share, nobody sends for another one. */
   readonly #key: string;
   readonly #send: typeof sendEvents;
@@ -31,9 +31,9 @@ export class Outbox {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending: Promise<void> | undefined;
 
-  constructor(pass: string, records: boolean, send: typeof sendEvents = sendEvents) {
-    this.#pass = pass;
-    this.#key = `outbox:${linkIdOf(pass)}`;
+  constructor(accessToken: string, records: boolean, send: typeof sendEvents = sendEvents) {
+    this.#accessToken = accessToken;
+    this.#key = `outbox:${linkIdOf(accessToken)}`;
     this.#records = records;
     this.#send = send;
     this.#events = z.array(listeningEventSchema).safeParse(recall(this.#key)).data ?? [];
@@ -105,11 +105,11 @@ export class Outbox {
     this.#timer = undefined;
     const sent = this.#events.slice(0, MOST_EVENTS);
     try {
-      await this.#send(this.#pass, sent);
+      await this.#send(this.#accessToken, sent);
       this.#forget(sent);
     } catch (error) {
       // What the server will never take is not sent for ever; a page that is shut takes none either.
-      if (error instanceof Refused && error.status === 400) this.#forget(sent);
+      if (error instanceof RequestError && error.status === 400) this.#forget(sent);
     }
     if (this.#events.length > 0) this.#later(AGAIN);
   }

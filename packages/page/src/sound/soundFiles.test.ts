@@ -1,17 +1,17 @@
 import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { Refused } from '../server.ts';
+import { RequestError } from '../server.ts';
 import { SoundFiles, soundForm } from './soundFiles.ts';
 
 const item = { id: 'h', package: 'p1', version: 1 } as OpenedItem;
-const reading = { stretches: [{ from: 0, to: 1 }, { from: 1, to: 5 }, { from: 5, to: 9 }] } as unknown as ReadingSnapshot; // prettier-ignore
+const reading = { segments: [{ from: 0, to: 1 }, { from: 1, to: 5 }, { from: 5, to: 9 }] } as unknown as ReadingSnapshot; // prettier-ignore
 let asked: string[];
 let answers: (() => Promise<Response>)[];
 let waiting: boolean[];
 const found = () => Promise.resolve(new Response('sound'));
 const away = () => Promise.reject(new TypeError('Failed to fetch'));
 const open = () => {
-  const files = new SoundFiles({ item, reading, pass: 'pass', form: 'opus' });
+  const files = new SoundFiles({ item, reading, accessToken: 'pass', form: 'opus' });
   files.subscribe(() => waiting.push(files.isWaiting));
   return files;
 };
@@ -44,7 +44,7 @@ describe('sound files', () => {
     [5, 2],
     [8, 2],
     [99, 2],
-  ])('sentence %d is in stretch %d', (sentence, stretch) => expect(open().stretchOf(sentence)).toBe(stretch));
+  ])('sentence %d is in stretch %d', (sentence, segment) => expect(open().segmentOf(sentence)).toBe(segment));
 
   test('each is fetched once', async () => {
     const files = open();
@@ -77,15 +77,15 @@ describe('sound files', () => {
   test('what was withdrawn fails at once, and may be asked for again', async () => {
     const files = open();
     answers = [() => Promise.resolve(new Response('', { status: 404 }))];
-    await expect(files.addressOf(2)).rejects.toBeInstanceOf(Refused);
+    await expect(files.addressOf(2)).rejects.toBeInstanceOf(RequestError);
     expect(await files.addressOf(2)).toMatch(/^blob:/u);
   });
 
   test('all of them are fetched from where it is, then from the beginning', async () => {
-    const told: string[] = [];
-    await open().fetchAhead(1, { progress: (done, total) => told.push(`${done}/${total}`) });
+    const reports: string[] = [];
+    await open().fetchAhead(1, { progress: (done, total) => reports.push(`${done}/${total}`) });
     expect(asked.map((address) => address.at(-6))).toEqual(['1', '2', '0']);
-    expect(told).toEqual(['1/3', '2/3', '3/3']);
+    expect(reports).toEqual(['1/3', '2/3', '3/3']);
   });
 });
 

@@ -1,7 +1,7 @@
 import type { ReadingSnapshot, OpenedItem } from '@aurelfield/api/pupilPage';
 import { Download } from '../download.ts';
 import { canKeep, isKept, keptFile } from '../kept.ts';
-import { fileAddress, Refused } from '../server.ts';
+import { fileAddress, RequestError } from '../server.ts';
 
 /** Milliseconds before an attempt that failed is followed by another; the last goes for all that follow. */
 const WAITS = [400, 1000, 2500, 5000];
@@ -14,7 +14,7 @@ export function soundForm(canPlay = (type: string) => new Audio().canPlayType(ty
 export interface SoundFilesOptions {
   readonly item: OpenedItem;
   readonly reading: ReadingSnapshot;
-  readonly pass: string;
+  readonly accessToken: string;
   readonly form: 'opus' | 'm4a';
 }
 
@@ -66,10 +66,10 @@ export class SoundFiles {
   };
 
   /** Number of the piece that holds a sentence. */
-  stretchOf(sentence: number): number {
-    const { stretches } = this.#options.reading;
-    const nth = stretches.findIndex(({ to }) => sentence < to);
-    return nth < 0 ? stretches.length - 1 : nth;
+  segmentOf(sentence: number): number {
+    const { segments } = this.#options.reading;
+    const nth = segments.findIndex(({ to }) => sentence < to);
+    return nth < 0 ? segments.length - 1 : nth;
   }
 
   /** Address of a piece for the player. @throws Refused when it is not given out any more. */
@@ -93,11 +93,11 @@ export class SoundFiles {
    * browser keeps nothing, the pieces lie in memory until the page is closed.
    */
   async fetchAhead(from: number, { pause = 0, progress }: FetchAheadOptions = {}): Promise<void> {
-    const { pass, item, reading } = this.#options;
-    const total = reading.stretches.length;
+    const { accessToken, item, reading } = this.#options;
+    const total = reading.segments.length;
     for (let i = 0; i < total && !this.#isClosed; i++) {
       const nth = (from + i) % total;
-      if (!(await isKept(pass, item.package, this.#addressOf(nth))) && !this.#addresses.has(nth)) {
+      if (!(await isKept(accessToken, item.package, this.#addressOf(nth))) && !this.#addresses.has(nth)) {
         if (pause > 0) await new Promise((resolve) => setTimeout(resolve, pause));
         if (this.#isClosed) return;
         if (canKeep()) await this.#blob(nth);
@@ -116,8 +116,8 @@ export class SoundFiles {
   }
 
   #addressOf(nth: number): string {
-    const { item, pass, form } = this.#options;
-    return fileAddress(pass, item, `sound-${nth}.${form}`);
+    const { item, accessToken, form } = this.#options;
+    return fileAddress(accessToken, item, `sound-${nth}.${form}`);
   }
 
   /** A piece; those who ask for it at the same time wait for the same. */
@@ -131,18 +131,18 @@ export class SoundFiles {
   }
 
   async #fetch(nth: number): Promise<Blob> {
-    const { item, pass } = this.#options;
+    const { item, accessToken } = this.#options;
     const address = this.#addressOf(nth);
     const download = this.#downloads.get(nth) ?? new Download(address);
     this.#downloads.set(nth, download);
     for (let attempts = 0, received = 0; ; attempts++) {
       try {
-        const content = await keptFile(pass, item, address, download);
+        const content = await keptFile(accessToken, item, address, download);
         this.#downloads.delete(nth);
         return content;
       } catch (error) {
-        if (error instanceof Refused) for (const listener of this.#goneListeners) listener();
-        if (error instanceof Refused || this.#isClosed) throw error;
+        if (error instanceof RequestError) for (const listener of this.#goneListeners) listener();
+        if (error instanceof RequestError || this.#isClosed) throw error;
         // A line that brought something is tried again soon, however slow it is.
         if (download.received > received) attempts = 0;
         received = download.received;

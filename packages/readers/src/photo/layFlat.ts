@@ -6,11 +6,11 @@ import {
   shapeOf,
   toPhoto,
   withoutRuledLines,
-  withoutTickBoxes,
+  withoutCheckboxes,
   type GreyPicture,
   type PageWarp,
   type RuledLine,
-  type TickBox,
+  type PrintedCheckbox,
 } from '@aurelfield/core';
 
 /** Dots an inch at which a page is read, if its longer side is that of A4 (297 mm). */
@@ -26,14 +26,14 @@ export interface FlatPage {
   /** The same without grain, ruled lines and boxes to tick: for the recogniser. */
   readonly unruled: GreyPicture;
   readonly lines: readonly RuledLine[];
-  readonly ticks: readonly TickBox[];
+  readonly checkboxes: readonly PrintedCheckbox[];
 }
 
 /** Grain from which on letters are read better when it is blurred; clean pages are read worse. Measured on 28 photos of one camera. */
 const GRAINY = 5.5;
 
 /** Cuts a page out of a photo, lays it flat, takes shadows away and ruled lines out. The warp is in pixels of the photo. */
-export function layFlat(photo: GreyPicture, warp: PageWarp): FlatPage {
+export function flattenPage(photo: GreyPicture, warp: PageWarp): FlatPage {
   const shape = shapeOf(warp);
   const size = {
     width: Math.round(shape < 1 ? LONGER_SIDE * shape : LONGER_SIDE),
@@ -45,6 +45,6 @@ export function layFlat(photo: GreyPicture, warp: PageWarp): FlatPage {
   const picture = flattened(resampled(photo, size, place, isFine));
   const clean = grainOf(picture) > GRAINY ? blurred(picture) : picture;
   const { picture: ruleless, lines } = withoutRuledLines(clean);
-  const { picture: unruled, boxes: ticks } = withoutTickBoxes(ruleless);
-  return { picture, unruled, lines, ticks };
+  const { picture: unruled, boxes: checkboxes } = withoutCheckboxes(ruleless);
+  return { picture, unruled, lines, checkboxes };
 }

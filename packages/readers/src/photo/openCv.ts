@@ -18,7 +18,7 @@ let ready: Promise<void> | undefined;
  * The library is a thenable that never settles: it must not be returned from an async function, so it is handed in.
  */
 export async function withOpenCv<T>(
-  work: (library: typeof cv, keep: <M extends { delete(): void }>(matrix: M) => M) => T,
+  run: (library: typeof cv, keep: <M extends { delete(): void }>(matrix: M) => M) => T,
 ): Promise<T> {
   ready ??= new Promise((resolve) => {
     // It may have been got ready while other modules were loaded.
@@ -28,7 +28,7 @@ export async function withOpenCv<T>(
   await ready;
   const made: { delete(): void }[] = [];
   try {
-    return work(cv, (matrix) => {
+    return run(cv, (matrix) => {
       made.push(matrix);
       return matrix;
     });

@@ -6,8 +6,8 @@ import type { ReadResults } from '../readJob.ts';
 import { ReaderPool } from '../readerPool.ts';
 import { decodePhoto } from './decodePhoto.ts';
 import { findOutline } from './findOutline.ts';
-import { layFlat } from './layFlat.ts';
-import { lookAtPhoto, readPhoto, readRegion } from './readPhoto.ts';
+import { flattenPage } from './layFlat.ts';
+import { findPhotoOutline, readPhoto, readRegion } from './readPhoto.ts';
 import { pagesOfScan } from './scannedPdf.ts';
 import { recognisableLanguages } from './tesseract.ts';
 
@@ -53,13 +53,13 @@ function scannedPdf(jpeg: Uint8Array, width: number, height: number): Uint8Array
   return Buffer.concat(parts.map((part) => Buffer.from(part as string)));
 }
 
-let look: ReadResults['look'];
+let photoOutline: ReadResults['outline'];
 let page: ReadResults['photo'];
 beforeAll(async () => {
-  look = await lookAtPhoto('moss.jpg', MOSS);
+  photoOutline = await findPhotoOutline('moss.jpg', MOSS);
   page = await readPhoto('moss.jpg', MOSS, {
-    corners: look.corners,
-    outline: look.outline,
+    corners: photoOutline.corners,
+    outline: photoOutline.outline,
     languages: ['eng'],
   });
 });
@@ -76,10 +76,10 @@ describe('the demo’s photographed page', () => {
     const expected: Quad = [
       { x: 0.051, y: 0.0601 }, { x: 0.9446, y: 0.04 }, { x: 0.949, y: 0.9213 }, { x: 0.1501, y: 0.96 },
     ]; // prettier-ignore
-    look.corners?.forEach(({ x, y }, i) => {
+    photoOutline.corners?.forEach(({ x, y }, i) => {
       expect(Math.hypot(x - (expected[i]?.x ?? 0), y - (expected[i]?.y ?? 0))).toBeLessThan(0.012);
     });
-    expect(look.corners).toHaveLength(4);
+    expect(photoOutline.corners).toHaveLength(4);
   });
 
   test('is read: headings, paragraphs, list, caption; without its head and page number', () => {
@@ -99,7 +99,7 @@ describe('the demo’s photographed page', () => {
   });
 
   test('has the drawing as a region without words', () => {
-    const [drawing] = page.bare;
+    const [drawing] = page.unreadRegions;
     expect(drawing?.x).toBeGreaterThan(0.6);
     expect(drawing?.y).toBeGreaterThan(0.15);
     expect((drawing?.y ?? 1) + (drawing?.height ?? 1)).toBeLessThan(0.45);
@@ -134,13 +134,13 @@ describe('a photo', () => {
     expect(upright.height).toBeGreaterThan(upright.width);
     const found = await findOutline(await upright.small());
     found?.corners.forEach((corner, i) => {
-      expect(Math.abs(corner.x - (look.corners?.[i]?.x ?? 0))).toBeLessThan(0.02);
+      expect(Math.abs(corner.x - (photoOutline.corners?.[i]?.x ?? 0))).toBeLessThan(0.02);
     });
   });
 
   test('on its side is read the right way up, without a corner touched', async () => {
     const turned = await sharp(SHORT).rotate(90).jpeg().toBuffer();
-    const { corners, whole, outline } = await lookAtPhoto('turned.jpg', turned);
+    const { corners, whole, outline } = await findPhotoOutline('turned.jpg', turned);
     expect([corners, whole].map((quad) => isFirstAt(quad, 1))).toEqual([true, true]);
     const read = await readPhoto('turned.jpg', turned, { corners, outline, languages: ['eng'] });
     expect(textOf([read])[0]).toBe('heading1: Moss under the lens');
@@ -150,7 +150,7 @@ describe('a photo', () => {
     const desk = await sharp({ create: { width: 900, height: 700, channels: 3, background: '#7a5a3c' } })
       .jpeg()
       .toBuffer();
-    expect((await lookAtPhoto('desk.jpg', desk)).corners).toBeUndefined();
+    expect((await findPhotoOutline('desk.jpg', desk)).corners).toBeUndefined();
   });
 
   test('of a page as large as the photo is laid flat as it is', async () => {
@@ -159,7 +159,10 @@ describe('a photo', () => {
       .toBuffer();
     const photo = await decodePhoto('page.png', white);
     const corners: Quad = [{ x: 0, y: 0 }, { x: 800, y: 0 }, { x: 800, y: 1131 }, { x: 0, y: 1131 }]; // prettier-ignore
-    const flat = layFlat(await photo.grey(), { corners, bend: { top: [], right: [], bottom: [], left: [] } });
+    const flat = flattenPage(await photo.grey(), {
+      corners,
+      bend: { top: [], right: [], bottom: [], left: [] },
+    });
     expect([flat.picture.width, flat.picture.height]).toEqual([1654, 2339]);
     expect(flat.lines).toEqual([]);
   });
@@ -182,7 +185,7 @@ describe('bad input', () => {
     ['a picture of 132 megapixels', () => grey(12_000, 11_000), 'too-large'],
     ['a picture of 40 by 40 pixels', () => grey(40, 40), 'too-small'],
   ])('%s is refused in words', async (_what, bytes, code) => {
-    const job = { kind: 'look', name: 'x.jpg', bytes: await bytes() } as const;
+    const job = { kind: 'outline', name: 'x.jpg', bytes: await bytes() } as const;
     await expect(pool.read(job)).rejects.toMatchObject({ name: 'ReaderError', code });
   }); // prettier-ignore
 
@@ -224,23 +227,24 @@ describe('a page as it happens to lie', () => {
       .rotate(turns * 90)
       .jpeg()
       .toBuffer();
-    const found = await lookAtPhoto('turned.jpg', turned);
+    const found = await findPhotoOutline('turned.jpg', turned);
     expect(isFirstAt(found.corners, turns)).toBe(true);
     expect(isFirstAt(found.whole, turns)).toBe(true);
   });
 
   test('upright it is left as it is', () => {
-    expect(isFirstAt(look.corners, 0)).toBe(true);
+    expect(isFirstAt(photoOutline.corners, 0)).toBe(true);
   });
 
   test('with an edge out of the picture it is laid flat by those that are there, and read', async () => {
     const { width, height } = await sharp(SHORT).metadata();
-    const edge = Math.round(Math.max(look.corners?.[0].x ?? 0, look.corners?.[3].x ?? 0) * width) + 8;
+    const edge =
+      Math.round(Math.max(photoOutline.corners?.[0].x ?? 0, photoOutline.corners?.[3].x ?? 0) * width) + 8;
     const cut = await sharp(SHORT)
       .extract({ left: edge, top: 0, width: width - edge, height })
       .jpeg()
       .toBuffer();
-    const found = await lookAtPhoto('cut.jpg', cut);
+    const found = await findPhotoOutline('cut.jpg', cut);
     expect(found.corners).toBeDefined();
     const read = await readPhoto('cut.jpg', cut, { ...found, languages: ['eng'] });
     const { blocks } = blocksFromPhotos([read], { isWord: () => true });

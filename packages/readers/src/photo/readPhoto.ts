@@ -1,13 +1,13 @@
 import {
-  bareRegions,
-  languageBeside,
+  unreadRegions,
+  secondLanguageOf,
   largestMove,
   lostInLines,
   textBend,
   isPage,
   linesOfWords,
   listDots,
-  partedLines,
+  splitLines,
   shapeOf,
   strokesOf,
   warpOf,
@@ -27,15 +27,15 @@ import {
 import sharp from 'sharp';
 import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';
-import { layFlat, READ_DPI } from './layFlat.ts';
-import { bareLookedAt, lookedAtAgain, lostLookedAt } from './secondLook.ts';
+import { flattenPage, READ_DPI } from './layFlat.ts';
+import { readUnreadRegions, lookedAtAgain, readLostWords } from './secondLook.ts';
 import { imageOf, pngOf } from './png.ts';
 import { smallFiguresRead } from './smallFigures.ts';
 import { recognisableLanguages, recognise } from './tesseract.ts';
 import { uprightTurns } from './uprightTurns.ts';
 
 /** A photo as it was looked at. Places are shares of its width and height. */
-export interface LookedAt {
+export interface PhotoOutline {
   readonly width: number;
   readonly height: number;
   /** A JPEG for screens. */
@@ -63,14 +63,14 @@ export interface ReadPage extends RecognisedPage {
   /** Where the page lies, in shares of the photo. */
   readonly warp: PageWarp;
   /** Regions with ink in which no word was found. */
-  readonly bare: readonly Box[];
+  readonly unreadRegions: readonly Box[];
 }
 
 /** Lines of text that leave the level by this many pixels are laid flat by themselves, and read again. */
 const LEVEL = 5;
 
 /** Decodes a photo and looks for the page in it. */
-export async function lookAtPhoto(name: string, bytes: Uint8Array): Promise<LookedAt> {
+export async function findPhotoOutline(name: string, bytes: Uint8Array): Promise<PhotoOutline> {
   const photo = await decodePhoto(name, bytes);
   // The library that finds outlines is large: it is loaded for photos only.
   const { findOutline } = await import('./findOutline.ts');
@@ -106,7 +106,7 @@ export async function readPhoto(
   const grey = await photo.grey();
   const byOutline = warpIn(photo, corners, outline);
   const read = async (warp: PageWarp) => {
-    const page = layFlat(grey, warp);
+    const page = flattenPage(grey, warp);
     return {
       warp,
       ...page,
@@ -116,25 +116,25 @@ export async function readPhoto(
   const first = await read(byOutline);
   const text = textBend(first.unruled, first.found);
   const isLevel = text === undefined || largestMove(text, first.unruled, first.found) < LEVEL;
-  const { warp, picture, unruled, lines, ticks, found } = isLevel
+  const { warp, picture, unruled, lines, checkboxes, found } = isLevel
     ? first
     : await read({ ...byOutline, text });
   const again = await lookedAtAgain(unruled, found, languages);
-  const beside = await otherLanguage(again, languages);
-  const bilingual = beside === undefined ? again : await alsoIn(beside, unruled, again);
-  const chosen = beside === undefined ? languages : [beside, ENGLISH];
-  const whole = await lostLookedAt(unruled, await bareLookedAt(unruled, bilingual, chosen), chosen);
-  const parted = partedLines(await smallFiguresRead(unruled, whole));
-  const strokes = strokesOf(unruled, parted);
-  const words = parted.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
+  const secondLanguage = await otherLanguage(again, languages);
+  const bilingual = secondLanguage === undefined ? again : await alsoIn(secondLanguage, unruled, again);
+  const chosen = secondLanguage === undefined ? languages : [secondLanguage, ENGLISH];
+  const whole = await readLostWords(unruled, await readUnreadRegions(unruled, bilingual, chosen), chosen);
+  const split = splitLines(await smallFiguresRead(unruled, whole));
+  const strokes = strokesOf(unruled, split);
+  const words = split.map((word, i) => ({ ...word, stroke: strokes[i] ?? 0 }));
   return {
     width: picture.width,
     height: picture.height,
     words,
     lines,
-    ticks,
+    checkboxes,
     dotted: listDots(unruled, words),
-    bare: [...bareRegions(unruled, words), ...lostInLines(unruled, words)],
+    unreadRegions: [...unreadRegions(unruled, words), ...lostInLines(unruled, words)],
     flat: await imageOf(picture).jpeg({ quality: 70 }).toBuffer(),
     warp: { corners, bend: warp.bend, ...(warp.text ? { text: warp.text } : {}) },
   };
@@ -147,17 +147,19 @@ async function otherLanguage(
   words: readonly RecognisedWord[],
   languages: readonly string[],
 ): Promise<string | undefined> {
-  const beside = languages.join() === ENGLISH ? languageBeside(words) : undefined;
-  return beside !== undefined && (await recognisableLanguages()).includes(beside) ? beside : undefined;
+  const secondLanguage = languages.join() === ENGLISH ? secondLanguageOf(words) : undefined;
+  return secondLanguage !== undefined && (await recognisableLanguages()).includes(secondLanguage)
+    ? secondLanguage
+    : undefined;
 }
 
 /** The words of a page that was read as English, with those of another language read in that. */
 async function alsoIn(
-  beside: string,
+  secondLanguage: string,
   page: GreyPicture,
   words: readonly RecognisedWord[],
 ): Promise<RecognisedWord[]> {
-  const both = await recognise(await pngOf(page), { languages: [beside, ENGLISH], dpi: READ_DPI });
+  const both = await recognise(await pngOf(page), { languages: [secondLanguage, ENGLISH], dpi: READ_DPI });
   const { dictionary } = await import('cmu-pronouncing-dictionary');
   return withLanguage(words, wordsOfHocr(both), (word) => Object.hasOwn(dictionary, word));
 }

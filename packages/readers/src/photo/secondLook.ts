@@ -1,5 +1,5 @@
 import {
-  bareRegions,
+  unreadRegions,
   lostInLines,
   segmentsOf,
   wordsOfHocr,
@@ -38,13 +38,13 @@ const FIGURE = /^[-−–]?\p{N}+(?:[.,]\p{N}+)?[%.)]?$/u;
 const PICTURE = 0.12;
 
 /** Reads regions by themselves in which no word was found: a line that was dropped, a figure in a cell. */
-export async function bareLookedAt(
+export async function readUnreadRegions(
   page: GreyPicture,
   words: readonly RecognisedWord[],
   languages: readonly string[],
 ): Promise<RecognisedWord[]> {
   const result = [...words];
-  const parts = bareRegions(page, words)
+  const parts = unreadRegions(page, words)
     .filter(({ width, height }) => width * height < PICTURE)
     .slice(0, BARE_AT_MOST)
     .map((box) => partOf(page, box));
@@ -66,7 +66,7 @@ export async function bareLookedAt(
 const LOST_AT_MOST = 8;
 
 /** Reads by themselves the lines in which words were left out. */
-export async function lostLookedAt(
+export async function readLostWords(
   page: GreyPicture,
   words: readonly RecognisedWord[],
   languages: readonly string[],
@@ -85,13 +85,13 @@ export async function lostLookedAt(
       continue;
     // They belong to the line that they stand in.
     const [first] = found;
-    const beside = first && nearest(first, result);
+    const neighbour = first && nearest(first, result);
     result.push(
       ...found.map((word) => ({
         ...word,
-        line: beside?.line ?? word.line,
-        baseline: beside?.baseline ?? word.baseline,
-        size: beside?.size ?? word.size,
+        line: neighbour?.line ?? word.line,
+        baseline: neighbour?.baseline ?? word.baseline,
+        size: neighbour?.size ?? word.size,
       })),
     );
   }

@@ -18,8 +18,8 @@ export async function uprightTurns(photo: GreyPicture, warp: PageWarp, shape: nu
     height: Math.round(shape < 1 ? LONGER_SIDE : LONGER_SIDE / shape),
   };
   const page = flattened(resampled(photo, size, toPhoto(warp), true));
-  const told = await recogniserSays(await pngOf(page)).catch(() => '');
-  const degrees = Number(/^Rotate:\s*(\d+)/mu.exec(told)?.[1] ?? 0);
-  const confidence = Number(/^Orientation confidence:\s*([\d.]+)/mu.exec(told)?.[1] ?? 0);
+  const report = await recogniserSays(await pngOf(page)).catch(() => '');
+  const degrees = Number(/^Rotate:\s*(\d+)/mu.exec(report)?.[1] ?? 0);
+  const confidence = Number(/^Orientation confidence:\s*([\d.]+)/mu.exec(report)?.[1] ?? 0);
   return confidence >= SURE ? Math.round(degrees / 90) % 4 : 0;
 }

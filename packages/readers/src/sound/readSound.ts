@@ -42,7 +42,7 @@ export async function* soundChunks(
   if (size === 0)
     throw new ReaderError('empty', 'The sound file is empty. Save it again and choose the new one.');
   signal?.throwIfAborted();
-  if ((await toldDuration(file, signal)) > LONGEST_RECORDING) throw tooLong();
+  if ((await declaredDuration(file, signal)) > LONGEST_RECORDING) throw tooLong();
   const child = spawn(
     'ffmpeg',
     [
@@ -90,7 +90,7 @@ export async function* soundChunks(
 }
 
 /** Seconds that a file says it lasts; 0 where it does not say. It need not be so: what is read is counted too. */
-async function toldDuration(file: string, signal: AbortSignal | undefined): Promise<number> {
+async function declaredDuration(file: string, signal: AbortSignal | undefined): Promise<number> {
   const { stdout } = await promisify(execFile)(
     'ffprobe',
     [

@@ -17,7 +17,7 @@ export interface OpenDatabase {
   readonly pool: pg.Pool;
   /** Does some work in one transaction: all of it, or nothing when it throws. */
   readonly transaction: <T>(
-    work: (tx: Transaction) => Promise<T>,
+    run: (tx: Transaction) => Promise<T>,
     isolation?: 'repeatable read',
   ) => Promise<T>;
   readonly close: () => Promise<void>;
@@ -31,14 +31,14 @@ export function openDatabase(url: string, connections: number): OpenDatabase {
   return {
     db: drizzle(pool, { schema }),
     pool,
-    transaction: (work, isolation) => inTransaction(pool, work, isolation),
+    transaction: (run, isolation) => inTransaction(pool, run, isolation),
     close: () => pool.end(),
   };
 }
 
 async function inTransaction<T>(
   pool: pg.Pool,
-  work: (tx: Transaction) => Promise<T>,
+  run: (tx: Transaction) => Promise<T>,
   isolation: string | undefined,
 ): Promise<T> {
   const client = await pool.connect();
@@ -50,7 +50,7 @@ async function inTransaction<T>(
   client.on('error', onError);
   try {
     await client.query(isolation === undefined ? 'begin' : `begin isolation level ${isolation}`);
-    const result = await work({
+    const result = await run({
       db: drizzle(client, { schema }),
       executeSql: (text, values) => client.query<Record<string, unknown>>(text, values),
     });

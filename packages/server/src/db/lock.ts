@@ -7,7 +7,7 @@ export const LOCKS = { tables: 846_210_801, demo: 846_210_802 } as const;
 export async function underLock<T>(
   url: string,
   lock: number,
-  work: (client: pg.Client) => Promise<T>,
+  run: (client: pg.Client) => Promise<T>,
 ): Promise<T> {
   const client = new pg.Client({ connectionString: url });
   // A connection that breaks has the next query fail; unheard, it would end the process.
@@ -15,7 +15,7 @@ export async function underLock<T>(
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [lock]);
-    return await work(client);
+    return await run(client);
   } finally {
     await client.end();
   }

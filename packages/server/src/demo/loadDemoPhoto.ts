@@ -33,7 +33,11 @@ export async function loadDemoPhoto(
     .where(eq(teachers.schoolId, school.id));
   const { name, subject, className } = DEMO_PHOTO;
   const photo = await readFile(file);
-  const { corners, outline, width, height, shown } = await readers.read({ kind: 'look', name, bytes: photo });
+  const { corners, outline, width, height, shown } = await readers.read({
+    kind: 'outline',
+    name,
+    bytes: photo,
+  });
   const choice = { corners, outline, languages: ['eng'] };
   const { flat, ...reading } = await readers.read({ kind: 'photo', name, bytes: photo, choice });
   const facts = { name, mediaType: 'image/jpeg', width, height, corners: corners ?? null, outline };
@@ -47,9 +51,9 @@ export async function loadDemoPhoto(
       language: guessLanguage(blocks.map(({ text }) => text).join(' ')),
       subject,
       className,
-      content: blocks.map(({ offset: _offset, heads, ...block }) => ({
+      content: blocks.map(({ offset: _offset, columnHeaders, ...block }) => ({
         ...block,
-        ...(heads ? { heads: [...heads] } : {}),
+        ...(columnHeaders ? { columnHeaders: [...columnHeaders] } : {}),
       })),
       cleanUps: [...cleanUps],
     },

@@ -1,5 +1,5 @@
-import type { EntryInput, Look, Profile, PupilInput } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PAUSES } from '@aurelfield/core';
+import type { EntryInput, ReadingStyle, Profile, PupilInput } from '@aurelfield/api';
+import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PAUSES } from '@aurelfield/core';
 
 /** The demo teacher's sign-in; shown on the sign-in screen while the demo school exists. */
 export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-and-peat' } as const;
@@ -7,7 +7,7 @@ export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-an
 export const DEMO_SCHOOL = 'Wrenmoor School';
 export const DEMO_TEACHER = 'Mara Penhallow';
 
-const LOOK: Look = DEFAULT_LOOK;
+const READING_STYLE: ReadingStyle = DEFAULT_READING_STYLE;
 
 /** A pupil of the demo, with what their profile has of its own. */
 const pupil = (
@@ -20,11 +20,11 @@ const pupil = (
   classes,
   profile: {
     pitch: 0,
-    loudness: 'usual',
+    loudness: 'default',
     pauses: DEFAULT_PAUSES,
     pausesByPace: false,
     choices: DEFAULT_CHOICES,
-    look: LOOK,
+    readingStyle: READING_STYLE,
     fileKind: 'mp3',
     fileQuality: { sampleRate: 22_050, bitRate: 64 },
     ...profile,
@@ -45,7 +45,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       pace: 105,
       pitch: -1,
       pauses: { comma: 0.4, sentence: 0.9, paragraph: 1.6, heading: 1.8 },
-      look: { ...LOOK, textSize: 24, lineSpacing: 2 },
+      readingStyle: { ...READING_STYLE, textSize: 24, lineSpacing: 2 },
     },
   ),
   pupil(
@@ -71,7 +71,14 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
     {
       voices: { en: 'espeak-en-gb-higher-2' },
       pace: 130,
-      look: { ...LOOK, font: 'andika', ground: 'reed', lit: 'word', lineSpacing: 2.2, columnWidth: 56 },
+      readingStyle: {
+        ...READING_STYLE,
+        font: 'andika',
+        ground: 'reed',
+        highlight: 'word',
+        lineSpacing: 2.2,
+        columnWidth: 56,
+      },
     },
   ),
   pupil(
@@ -84,7 +91,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
     {
       voices: { en: 'espeak-en-gb-higher-1', pl: 'espeak-pl-higher-1' },
       pace: 140,
-      look: { ...LOOK, ground: 'tide' },
+      readingStyle: { ...READING_STYLE, ground: 'tide' },
     },
   ),
   pupil(
@@ -107,7 +114,7 @@ export const DEMO_PUPILS: readonly PupilInput[] = [
       voices: { en: 'espeak-en-gb-midlands-higher-1', fr: 'espeak-fr-higher-1' },
       pace: 145,
       pauses: { comma: 0.25, sentence: 0.55, paragraph: 1, heading: 1.2 },
-      look: { ...LOOK, textSize: 44, lineSpacing: 1.7, ground: 'heather' },
+      readingStyle: { ...READING_STYLE, textSize: 44, lineSpacing: 1.7, ground: 'heather' },
     },
   ),
 ];

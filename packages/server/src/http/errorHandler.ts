@@ -56,31 +56,31 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
     next(error);
     return;
   }
-  const { status, code, message } = problemOf(error);
+  const { status, code, message } = errorOf(error);
   if (code === 'failure') request.log.error({ err: error }, 'unforeseen error');
   response.status(status).json({ code, message });
 };
 
 /** What is answered to an error: a status, a word for the program, a sentence for a person. `failure` is what nobody foresaw. */
-export function problemOf(error: unknown): { status: number; code: string; message: string } {
-  const refusal = asRefusal(error);
+export function errorOf(error: unknown): { status: number; code: string; message: string } {
+  const refusal = toAppError(error);
   if (refusal === undefined) return { status: 500, code: 'failure', message: FAILURE };
   const { code, message } = refusal;
   return { status: STATUS[code] ?? 422, code, message };
 }
 
-function asRefusal(error: unknown): AppError | undefined {
+function toAppError(error: unknown): AppError | undefined {
   if (error instanceof AppError) return error;
   if (error instanceof z.core.$ZodError)
     return new AppError(
       'invalid',
       error.issues[0]?.message ?? 'Something in the request is not as it should be.',
     );
-  if (error instanceof MulterError || hasType(error, 'entity.too.large')) return asUploadRefusal(error);
+  if (error instanceof MulterError || hasType(error, 'entity.too.large')) return toUploadError(error);
   return asClientError(error) ?? asDatabaseError(error);
 }
 
-function asUploadRefusal(error: { readonly code?: string }): AppError {
+function toUploadError(error: { readonly code?: string }): AppError {
   const isTooLarge =
     error.code === undefined || ['LIMIT_FILE_SIZE', 'LIMIT_FIELD_VALUE'].includes(error.code);
   return isTooLarge

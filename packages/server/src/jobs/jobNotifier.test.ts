@@ -8,12 +8,12 @@ import { JobNotifier } from './jobNotifier.ts';
 import { CANCEL_CHANNEL } from './queue.ts';
 
 /** A door in front of the database: it can be shut, and counts who knocks. */
-async function doorTo(databaseUrl: string) {
+async function notifierOn(databaseUrl: string) {
   const target = new URL(databaseUrl);
   const open = new Set<Socket>();
   let knocks = 0;
   let isShut = false;
-  const door = createServer((socket) => {
+  const listener = createServer((socket) => {
     knocks += 1;
     socket.on('error', () => undefined);
     if (isShut) return void socket.destroy();
@@ -29,10 +29,10 @@ async function doorTo(databaseUrl: string) {
     }
     socket.pipe(through).pipe(socket);
   });
-  await new Promise<void>((resolve) => door.listen(0, '127.0.0.1', resolve));
+  await new Promise<void>((resolve) => listener.listen(0, '127.0.0.1', resolve));
   const address = new URL(databaseUrl);
   address.hostname = '127.0.0.1';
-  address.port = String((door.address() as AddressInfo).port);
+  address.port = String((listener.address() as AddressInfo).port);
   return {
     url: address.href,
     get knocks() {
@@ -45,7 +45,7 @@ async function doorTo(databaseUrl: string) {
     open: () => {
       isShut = false;
     },
-    remove: () => new Promise((resolve) => door.close(resolve)),
+    remove: () => new Promise((resolve) => listener.close(resolve)),
   };
 }
 
@@ -60,19 +60,19 @@ afterEach(async () => {
 describe('the notifier between processes', () => {
   test('while the database is away asks for it at an even pace, however long, and rings again when it is back', async () => {
     const databaseUrl = await newDatabase(inject('databaseUrl'), 'empty');
-    const door = await doorTo(databaseUrl);
-    open.push({ stop: () => door.remove() });
+    const listener = await notifierOn(databaseUrl);
+    open.push({ stop: () => listener.remove() });
     const cancelled: string[] = [];
-    const notifier = new JobNotifier(door.url, (id) => cancelled.push(id), RETRY);
+    const notifier = new JobNotifier(listener.url, (id) => cancelled.push(id), RETRY);
     open.unshift(notifier);
     await notifier.start();
-    expect(door.knocks).toBe(1);
-    door.shut();
+    expect(listener.knocks).toBe(1);
+    listener.shut();
     const began = performance.now();
-    await expect.poll(() => door.knocks, { timeout: 60_000, interval: 10 }).toBeGreaterThanOrEqual(7);
+    await expect.poll(() => listener.knocks, { timeout: 60_000, interval: 10 }).toBeGreaterThanOrEqual(7);
     // Each attempt that failed once brought two more: after six of them there were dozens, then no socket was left.
-    expect(door.knocks - 1).toBeLessThanOrEqual((performance.now() - began) / RETRY + 1);
-    door.open();
+    expect(listener.knocks - 1).toBeLessThanOrEqual((performance.now() - began) / RETRY + 1);
+    listener.open();
     const other = new pg.Client({ connectionString: databaseUrl });
     await other.connect();
     open.push({ stop: () => other.end() });
@@ -81,16 +81,16 @@ describe('the notifier between processes', () => {
       await delay(100);
     }
     expect(cancelled[0]).toBe('a job');
-    const after = door.knocks;
-    await stays(() => door.knocks, after, 5 * RETRY);
+    const after = listener.knocks;
+    await stays(() => listener.knocks, after, 5 * RETRY);
   });
 
   test('does not start without a database', async () => {
-    const door = await doorTo(await newDatabase(inject('databaseUrl'), 'empty'));
-    open.push({ stop: () => door.remove() });
-    door.shut();
-    const notifier = new JobNotifier(door.url, () => undefined, RETRY);
+    const listener = await notifierOn(await newDatabase(inject('databaseUrl'), 'empty'));
+    open.push({ stop: () => listener.remove() });
+    listener.shut();
+    const notifier = new JobNotifier(listener.url, () => undefined, RETRY);
     await expect(notifier.start()).rejects.toThrow();
-    await stays(() => door.knocks, 1, 5 * RETRY);
+    await stays(() => listener.knocks, 1, 5 * RETRY);
   });
 });

@@ -91,9 +91,9 @@ export class Queue {
   }
 
   /** Tells of jobs that were tried too often. */
-  async onGivenUp(tell: (jobId: string) => Promise<void>): Promise<void> {
+  async onGivenUp(notify: (jobId: string) => Promise<void>): Promise<void> {
     await this.#boss.work<{ jobId: string }>(GIVEN_UP, { pollingIntervalSeconds: 5 }, async ([job]) => {
-      if (job) await tell(job.data.jobId);
+      if (job) await notify(job.data.jobId);
     });
   }
 

@@ -133,7 +133,7 @@ export class JobWorker {
     const lease = setInterval(() => void this.#renew(queued, controller), RENEW_MILLISECONDS);
     try {
       if (this.#stopping.signal.aborted) throw new Stopping();
-      const result = await this.#work(job, controller);
+      const result = await this.#run(job, controller);
       controller.signal.throwIfAborted();
       await this.#database.transaction(async (tx) => {
         if (await this.#store.end(tx.db, job.id, this.name, { state: 'done', result }))
@@ -147,14 +147,14 @@ export class JobWorker {
     }
   }
 
-  async #work(job: JobRow, controller: AbortController): Promise<JobResult | undefined> {
+  async #run(job: JobRow, controller: AbortController): Promise<JobResult | undefined> {
     const payload = jobPayloadSchema.parse(job.payload);
     const context = { signal: controller.signal, progress: this.#progressOf(job.id, controller) };
-    return this.#workOf(payload)({ ...job, payload }, context);
+    return this.#handlerOf(payload)({ ...job, payload }, context);
   }
 
   /** The work for a payload; the two are of one kind, which the types cannot see of a union. */
-  #workOf(payload: JobPayload): JobHandler<JobKind> {
+  #handlerOf(payload: JobPayload): JobHandler<JobKind> {
     return this.#handlers[payload.kind] as JobHandler<JobKind>;
   }
 

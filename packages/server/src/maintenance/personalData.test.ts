@@ -77,7 +77,7 @@ test('of a pupil who was deleted for good nothing is left in any table or file',
       })
     ).json()) as T;
   const opened = await post<Opened>('/open/enter', { key: link.secret, pin: '' });
-  await post(`/open/${opened.pass}/events`, {
+  await post(`/open/${opened.accessToken}/events`, {
     events: [{ id: randomUUID(), assignment: opened.items[0]?.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: TYPED }],
   }); // prettier-ignore
   await client.send('POST', '/pronunciations', {

@@ -23,7 +23,7 @@ export async function usePricedService(
   log: Logger,
 ): Promise<() => void> {
   let isAdded = false;
-  const look = async () => {
+  const find = async () => {
     if (isAdded) return;
     const [fact] = await database.db
       .select()
@@ -36,9 +36,9 @@ export async function usePricedService(
     isAdded = true;
     await voices.add(engine);
   };
-  const tryToLook = () =>
-    look().catch((error: unknown) => log.warn({ err: error }, 'looking for a priced service'));
-  await tryToLook();
-  const timer = setInterval(() => void tryToLook(), SERVICE_MILLISECONDS).unref();
+  const tryToFind = () =>
+    find().catch((error: unknown) => log.warn({ err: error }, 'looking for a priced service'));
+  await tryToFind();
+  const timer = setInterval(() => void tryToFind(), SERVICE_MILLISECONDS).unref();
   return () => clearInterval(timer);
 }

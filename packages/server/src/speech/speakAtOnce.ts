@@ -4,7 +4,7 @@ import {
   lengthOf,
   loudnessGain,
   applyGain,
-  layOut,
+  scheduleSentence,
   pauseAfter,
   renderPiece,
   silence,
@@ -53,7 +53,7 @@ export async function speakAtOnce(
     const clip = await voices.speak(plan, { priority: 'listening', ...(signal ? { signal } : {}) });
     const gain = loudnessGain(loudness);
     if (gain !== 0) applyGain(clip.pcm, gain, sampleRate);
-    const laid = layOut(
+    const scheduled = scheduleSentence(
       {
         words,
         breaks: plan.breaks,
@@ -64,7 +64,7 @@ export async function speakAtOnce(
       factsOfClip(clip),
       { sampleRate, gain },
     );
-    laid.words.forEach(({ from, to }, i) => {
+    scheduled.words.forEach(({ from, to }, i) => {
       const word = words[i];
       if (!word) return;
       const [start, end] = [word.start, word.end];
@@ -77,7 +77,7 @@ export async function speakAtOnce(
       });
     });
     nth += 1;
-    for (const piece of [...laid.pieces, silence(laid.pauseAfter)]) {
+    for (const piece of [...scheduled.pieces, silence(scheduled.pauseAfter)]) {
       const pcm = renderPiece(piece, piece.source.kind === 'silence' ? undefined : clip.pcm);
       chunks.push(Buffer.from(pcm.buffer, pcm.byteOffset, pcm.length * BYTES_PER_SAMPLE));
       samples += lengthOf(piece);

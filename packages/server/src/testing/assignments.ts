@@ -51,8 +51,11 @@ export async function startAssignments() {
     return { status: response.status, headers: response.headers, bytes, body: (isJson ? JSON.parse(bytes.toString()) : undefined) as T }; // prettier-ignore
   };
   const enter = (key: string, pin = '') => ask<Opened & ApiErrorBody>('/open/enter', { key, pin });
-  const file = ({ pass }: { pass: string }, { package: name }: { package: string }, one: string) =>
-    ask(`/open/${pass}/files/${name}/${one}`);
+  const file = (
+    { accessToken }: { accessToken: string },
+    { package: name }: { package: string },
+    one: string,
+  ) => ask(`/open/${accessToken}/files/${name}/${one}`);
 
   return {
     server,

@@ -21,7 +21,7 @@ export type BlockToCheck = Pick<Block, 'type' | 'text'>;
 export interface CheckedBlock {
   /** Their `block` is 0. */
   readonly findings: readonly (Finding & {
-    /** Of a misspelt word the parts that no dictionary has. */
+    /** Of a misspelled word the parts that no dictionary has. */
     readonly unknown: readonly string[];
   })[];
   /** For readability. */
@@ -94,14 +94,14 @@ export function findDoubtful(
 ): readonly DoubtfulWord[] {
   const knowledge = wordKnowledge(language);
   if (!knowledge) return [];
-  const { isSpelledRight, isPronounced, isUsualSpelling } = knowledge;
+  const { isSpelledRight, isPronounced, isCommonSpelling } = knowledge;
   return doubtfulWords(
     blocks,
     language,
     {
       isSpelledRight,
       isPronounced,
-      isUsualSpelling,
+      isCommonSpelling,
       isSaidRight: (word) => isSaidRight(word, said.phones[word], said.traits),
       isAccepted: (word) => accepted.has(word.toLowerCase()),
     },
@@ -109,7 +109,7 @@ export function findDoubtful(
   ).slice(0, most);
 }
 
-/** How a misspelt word could be meant. */
+/** How a misspelled word could be meant. */
 export function suggestSpellings(word: string, language: string, most: number): readonly string[] {
   return wordKnowledge(language)?.suggest(word).slice(0, most) ?? [];
 }

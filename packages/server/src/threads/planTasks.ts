@@ -6,7 +6,7 @@ import {
   planHandout,
   planKey,
   type Block,
-  type CastPassage,
+  type VoicedPassage,
   type Pauses,
   type PlacedEntry,
   type PlannedSentence,
@@ -36,7 +36,7 @@ export interface PlanInput {
   readonly places: readonly PlacedEntry[];
   readonly passageVoices: Readonly<Record<string, PlanVoice>>;
   /** By the number of their block in the text. */
-  readonly cast: readonly CastPassage[];
+  readonly voicedPassages: readonly VoicedPassage[];
 }
 
 /** A planned sentence as it is stored. */
@@ -83,7 +83,15 @@ export function planBlocks(input: PlanInput, speed: number): readonly PlannedRow
 /** Stands for what follows: nothing of it is planned, but the last block knows that it is not the end. */
 const MORE: Block = { type: 'paragraph', text: '', offset: 0 };
 
-function prepared({ blocks, offset, isFollowed, lexicon, places, passageVoices, cast }: PlanInput): {
+function prepared({
+  blocks,
+  offset,
+  isFollowed,
+  lexicon,
+  places,
+  passageVoices,
+  voicedPassages,
+}: PlanInput): {
   blocks: readonly Block[];
   options: PlanOptions;
 } {
@@ -93,7 +101,7 @@ function prepared({ blocks, offset, isFollowed, lexicon, places, passageVoices, 
       lexicon: lexicon.length > 0 ? new Lexicon(lexicon) : undefined,
       occurrences: places.map((place) => ({ ...place, block: place.block - offset })),
       passageVoices,
-      cast: cast.map((passage) => ({ ...passage, block: passage.block - offset })),
+      voicedPassages: voicedPassages.map((passage) => ({ ...passage, block: passage.block - offset })),
     },
   };
 }

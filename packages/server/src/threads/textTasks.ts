@@ -11,7 +11,7 @@ import {
   parseEntriesCsv,
   parsePls,
   PlsError,
-  partLongBlock,
+  splitLongBlock,
   wordsOf,
   type Block,
   type CarriedAnchors,
@@ -98,10 +98,10 @@ export const TEXT_TASKS = {
     leftOutOf(blocks, language, choices),
   /** Blocks of a typed text. */
   blocksOfText,
-  partBlocks: (blocks: readonly Block[]): Block[] => blocks.flatMap(partLongBlock),
+  splitBlocks: (blocks: readonly Block[]): Block[] => blocks.flatMap(splitLongBlock),
   /** What a typed text is; its format is guessed where it is not told. */
-  examineText: (text: string, told: 'text' | 'markdown' | undefined, fileName: string | undefined) => {
-    const format = told ?? (looksLikeMarkdown(text) ? ('markdown' as const) : ('text' as const));
+  examineText: (text: string, given: 'text' | 'markdown' | undefined, fileName: string | undefined) => {
+    const format = given ?? (looksLikeMarkdown(text) ? ('markdown' as const) : ('text' as const));
     return { format, ...factsOf(blocksOfText(text, format), fileName) };
   },
   examineBlocks: factsOf,

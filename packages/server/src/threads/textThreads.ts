@@ -64,7 +64,7 @@ export class TextThreadPool {
           lexicon: [],
           places: [],
           passageVoices: {},
-          cast: [],
+          voicedPassages: [],
         },
         DEFAULT_PACE,
       ),

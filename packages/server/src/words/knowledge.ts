@@ -13,7 +13,7 @@ import nspell from 'nspell';
 import britishWords from './britishWords.json' with { type: 'json' };
 import { WordNet } from './wordNet.ts';
 
-/** What is known of a language's words, and what could have been meant by a misspelt one. */
+/** What is known of a language's words, and what could have been meant by a misspelled one. */
 export interface LanguageKnowledge extends Omit<WordKnowledge, 'isAccepted'> {
   readonly suggest: (word: string) => readonly string[];
 }
@@ -98,6 +98,6 @@ function readEnglish(): LanguageKnowledge {
     isSpelledRight: (word) => speller.correct(word.replace(/[’ʼ]/gu, "'")),
     isPronounced: (word) => Object.hasOwn(dictionary, word.replace(/[’ʼ]/gu, "'")),
     suggest: (word) => speller.suggest(word.replace(/[’ʼ]/gu, "'")),
-    isUsualSpelling: (word) => letters.leastLikely(word) >= RARE,
+    isCommonSpelling: (word) => letters.leastLikely(word) >= RARE,
   };
 }

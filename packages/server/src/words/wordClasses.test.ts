@@ -2,7 +2,7 @@ import { wordsOf } from '@aurelfield/core';
 import { describe, expect, it } from 'vitest';
 import { wordClassesOf } from './wordClasses.ts';
 
-function told(sentence: string): string {
+function classesOf(sentence: string): string {
   const classes = wordClassesOf(sentence);
   return wordsOf(sentence, 'en')
     .flatMap(({ start, end }) => {
@@ -23,6 +23,6 @@ describe('word classes of a sentence', () => {
     ['', ''],
     ['12 + 7', ''],
   ])('%s', (sentence, expected) => {
-    expect(told(sentence)).toBe(expected);
+    expect(classesOf(sentence)).toBe(expected);
   });
 });

@@ -74,11 +74,11 @@ export class WordNet {
   factsOf(word: string): WordFacts | undefined {
     const senses = [...(this.#senses.get(word) ?? []), ...this.#bases(word)];
     if (senses.length === 0) return undefined;
-    const usual = senses.reduce((best, sense) => (sense.count > best.count ? sense : best));
+    const commonest = senses.reduce((best, sense) => (sense.count > best.count ? sense : best));
     return {
       parts: new Set(senses.map(({ part }) => part)),
       frequency: senses.reduce((sum, { count }) => sum + count, 0),
-      meaning: shortened(this.#gloss(usual).split(';')[0] ?? ''),
+      meaning: shortened(this.#gloss(commonest).split(';')[0] ?? ''),
       gloss: [...senses]
         .sort((a, b) => b.count - a.count)
         .slice(0, SENSES)

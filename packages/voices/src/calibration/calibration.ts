@@ -35,5 +35,5 @@ export function speedOf({ curve }: Calibration, speed: number): EngineSpeed {
 
 /** Decibels that bring a voice to the usual loudness; the same for all its sentences, so that they keep their balance. */
 export function gainOf({ lufs }: Calibration): number {
-  return LOUDNESS_TARGETS.usual - lufs;
+  return LOUDNESS_TARGETS.default - lufs;
 }

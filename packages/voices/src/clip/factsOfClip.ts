@@ -2,7 +2,14 @@ import type { ClipFacts } from '@aurelfield/core';
 import type { SpokenClip } from '../engine.ts';
 
 /** What the timeline needs to know of a clip, in whole samples. */
-export function factsOfClip({ pcm, sampleRate, words, cuts, spelt = [], rest }: SpokenClip): ClipFacts {
+export function factsOfClip({
+  pcm,
+  sampleRate,
+  words,
+  cuts,
+  spelledWords = [],
+  trailingSilence,
+}: SpokenClip): ClipFacts {
   return {
     samples: pcm.length,
     words: words.map(({ start, end }) => ({
@@ -10,7 +17,7 @@ export function factsOfClip({ pcm, sampleRate, words, cuts, spelt = [], rest }: 
       to: Math.round(end * sampleRate),
     })),
     cuts,
-    ...(spelt.length > 0 ? { spelt } : {}),
-    ...(rest ? { rest } : {}),
+    ...(spelledWords.length > 0 ? { spelledWords } : {}),
+    ...(trailingSilence ? { trailingSilence } : {}),
   };
 }

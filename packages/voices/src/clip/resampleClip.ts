@@ -29,8 +29,10 @@ export async function resampleClip(clip: SpokenClip, sampleRate: number): Promis
     pcm,
     duration: length / sampleRate,
     words: clip.words,
-    ...(clip.spelt ? { spelt: clip.spelt } : {}),
-    ...(clip.rest === undefined ? {} : { rest: Math.round(clip.rest * ratio) }),
+    ...(clip.spelledWords ? { spelledWords: clip.spelledWords } : {}),
+    ...(clip.trailingSilence === undefined
+      ? {}
+      : { trailingSilence: Math.round(clip.trailingSilence * ratio) }),
     cuts: clip.cuts.map((cut) => Math.min(length, Math.round(cut * ratio))),
   };
 }

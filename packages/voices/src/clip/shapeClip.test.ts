@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { layOut } from '@aurelfield/core';
+import { scheduleSentence } from '@aurelfield/core';
 import { factsOfClip } from './factsOfClip.ts';
 import { shapeClip } from './shapeClip.ts';
 
@@ -60,7 +60,7 @@ describe('shapeClip', () => {
     const clip = shapeClip(audio(500, [0, 100], [200, 300]), RATE, times([0, 100], [200, 300]), [0], 0.1);
     expect(clip.cuts).toEqual([100]);
     expect(clip.words[1]?.start).toBeCloseTo(0.2);
-    const [first] = layOut(
+    const [first] = scheduleSentence(
       { words: [], breaks: [0], pauses: [0.5], pauseAfter: 0 },
       'key',
       factsOfClip(clip),

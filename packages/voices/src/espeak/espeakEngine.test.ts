@@ -2,7 +2,7 @@ import {
   blocksFromMarkdown,
   breakPause,
   DEFAULT_PAUSES,
-  layOut,
+  scheduleSentence,
   pauseAfter,
   planAtPace,
   planHandout,
@@ -19,10 +19,10 @@ import { ESPEAK_VOICES } from './voices.ts';
 import { engineText } from './text.ts';
 
 const engine = new EspeakEngine({ workers: 2 });
-let bare: Espeak;
+let engineAlone: Espeak;
 
 beforeAll(async () => {
-  bare = await loadEspeak();
+  engineAlone = await loadEspeak();
   await engine.start();
 });
 afterAll(() => engine.stop());
@@ -40,15 +40,15 @@ function plans(text: string, voice = 'espeak-en-gb-higher-1', language = 'en-GB'
 }
 
 /** The engine's own events for a plan, without our pool, cutting and timing. */
-function bareEvents(plan: SpeechPlan): { events: EspeakEvent[]; samples: number } {
+function rawEvents(plan: SpeechPlan): { events: EspeakEvent[]; samples: number } {
   const events: EspeakEvent[] = [];
   let samples = 0;
-  bare.set_voice(ESPEAK_VOICES.find(({ id }) => id === plan.voice)?.identifier ?? '');
-  bare.set_rate(
+  engineAlone.set_voice(ESPEAK_VOICES.find(({ id }) => id === plan.voice)?.identifier ?? '');
+  engineAlone.set_rate(
     espeakSpeed(ESPEAK_VOICES.find(({ id }) => id === plan.voice)?.identifier ?? '', plan.speed).rate,
   );
-  bare.set_pitch(espeakPitch(plan.pitch));
-  bare.synthesize(engineText(plan).text, (pcm, found) => {
+  engineAlone.set_pitch(espeakPitch(plan.pitch));
+  engineAlone.synthesize(engineText(plan).text, (pcm, found) => {
     events.push(...found);
     samples += pcm.length;
     return false;
@@ -79,7 +79,7 @@ describe('word times', () => {
   // Ground truth: the engine's own phone times.
   test('every onset is that of one of the engine’s phones within 10 ms, pauses taken into account', async () => {
     for (const plan of plans(TEXT)) {
-      const [clip, { events }] = [await engine.speak(plan), bareEvents(plan)];
+      const [clip, { events }] = [await engine.speak(plan), rawEvents(plan)];
       const onsets = events
         .filter(({ type, id }) => type === 'phoneme' && id !== '')
         .map(({ audio_position }) => audio_position / 1000);
@@ -136,7 +136,7 @@ describe('pauses', () => {
     expect(quiet(clip, cut - 0.0001, cut + 0.0001)).toBe(true);
     const facts = factsOfClip(clip);
     for (const comma of [0.1, 0.5, 1.5]) {
-      const { words } = layOut(
+      const { words } = scheduleSentence(
         { words: [0, 1].map((firstSpoken) => ({ firstSpoken, spokenCount: 1 })), breaks: [0], pauses: [comma], pauseAfter: 0 },
         'key', facts, { sampleRate: 22_050, gain: 0 },
       ); // prettier-ignore
@@ -168,7 +168,7 @@ describe('pace', () => {
         { id: 'espeak-en-gb-higher-1', engineVersion: '' },
         { pace, pitch: 0, sampleRate: 22_050 },
       )) {
-        const laid = layOut(
+        const scheduled = scheduleSentence(
           {
             words: sentence.words,
             breaks: sentence.plan.breaks,
@@ -179,7 +179,7 @@ describe('pace', () => {
           factsOfClip(await engine.speak(sentence.plan)),
           { sampleRate: 22_050, gain: 0 },
         );
-        samples += laid.samples + laid.pauseAfter;
+        samples += scheduled.samples + scheduled.pauseAfter;
         words += sentence.plan.words.length;
       }
       const seconds = samples / 22_050;

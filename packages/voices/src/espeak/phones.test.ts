@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { partPhones, phoneName } from './phones.ts';
+import { splitPhones, phoneName } from './phones.ts';
 
 const split = (words: string) => words.split('/').map((phones) => phones.trim().split(' ').filter(Boolean));
 
@@ -13,7 +13,7 @@ test.each([
   ['a word without a sound left', 'ð ə / h', 'ð ə', [0, 2]],
   ['letters against words', 'eɪ / b oʊ t', 'ɐ b oʊ t', [0, 1]],
 ] as const)('%s', (_name, alone, heard, firsts) => {
-  expect(partPhones(split(alone), heard.split(' '))).toEqual(firsts);
+  expect(splitPhones(split(alone), heard.split(' '))).toEqual(firsts);
 });
 
 test.each([

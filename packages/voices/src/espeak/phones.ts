@@ -20,7 +20,7 @@ const MISS = 0.7;
  * least-cost alignment (Needleman–Wunsch; like sounds cost little to exchange), and the phones between two words' matches go to the earlier one.
  * @returns for each word the index in `heard` of its first phone; never falling.
  */
-export function partPhones(alone: readonly (readonly string[])[], heard: readonly string[]): number[] {
+export function splitPhones(alone: readonly (readonly string[])[], heard: readonly string[]): number[] {
   const expected = alone.flatMap((phones, word) => phones.map((name) => ({ name, word })));
   const rows = expected.length + 1;
   const columns = heard.length + 1;

@@ -28,7 +28,7 @@ export interface EspeakWords {
   readonly language: string;
   readonly words: readonly string[];
   /** Whether they are left to the engine's own rules. */
-  readonly isBare?: boolean;
+  readonly isPlainText?: boolean;
 }
 
 /** The engine's fastest rate. */
@@ -88,16 +88,18 @@ export class Speaker {
   }
 
   /** How words are said one by one: their phones in IPA, stress before the vowel. */
-  pronounce({ identifier, language, words, isBare = false }: EspeakWords): string[][] {
-    return words.map((word) => this.phonesOf(identifier, { ...ONE_WORD, language, words: [word] }, isBare));
+  pronounce({ identifier, language, words, isPlainText = false }: EspeakWords): string[][] {
+    return words.map((word) =>
+      this.phonesOf(identifier, { ...ONE_WORD, language, words: [word] }, isPlainText),
+    );
   }
 
   /** The phones that a plan is really said with, in IPA, stress before the vowel. */
-  phonesOf(identifier: string, plan: SpeechPlan, isBare = false): string[] {
+  phonesOf(identifier: string, plan: SpeechPlan, isPlainText = false): string[] {
     this.#engine.set_voice(identifier);
     // What is said does not depend on how fast: the fastest takes least time.
     this.#engine.set_rate(FASTEST);
-    return this.#synthesize(engineText(plan, identifier, isBare).text).events.flatMap(({ type, id }) =>
+    return this.#synthesize(engineText(plan, identifier, isPlainText).text).events.flatMap(({ type, id }) =>
       type === 'phoneme' && typeof id === 'string' && id !== '' ? id.replace(/\p{Cc}/gu, '') : [],
     );
   }

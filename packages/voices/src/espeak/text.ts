@@ -31,7 +31,7 @@ function soundOf(word: string, accent: string): string | undefined {
  * @param identifier the engine's name of the voice.
  * @param isBare whether words are left to the engine's own rules where the plan gives no sounds.
  */
-export function engineText(plan: SpeechPlan, identifier = '', isBare = false): EngineText {
+export function engineText(plan: SpeechPlan, identifier = '', isPlainText = false): EngineText {
   const letters = LETTER_NAMES[baseLanguage(plan.language)] ?? {};
   const sounds = new Map(plan.sounds.map(({ word, ipa }) => [word, ipa]));
   const isEnglish = baseLanguage(plan.language) === 'en';
@@ -47,7 +47,7 @@ export function engineText(plan: SpeechPlan, identifier = '', isBare = false): E
     }
     starts.push(length + 1);
     const isLast = i === plan.words.length - 1;
-    const ipa = isEnglish ? (sounds.get(i) ?? (isBare ? undefined : soundOf(word, accent))) : undefined;
+    const ipa = isEnglish ? (sounds.get(i) ?? (isPlainText ? undefined : soundOf(word, accent))) : undefined;
     const said =
       (ipa === undefined
         ? ((Object.hasOwn(letters, word) ? letters[word] : undefined) ?? sayable(word))

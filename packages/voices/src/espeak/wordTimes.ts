@@ -1,6 +1,6 @@
 import type { WordTime } from '../clip/shapeClip.ts';
 import type { EspeakEvent } from './module.ts';
-import { PAUSE, partPhones, phoneName, type Phone } from './phones.ts';
+import { PAUSE, splitPhones, phoneName, type Phone } from './phones.ts';
 
 /**
  * Times of all spoken words out of the engine's events. A word begins with its first phone and ends where its last phone does. Where the engine merged words
@@ -88,7 +88,7 @@ function timesOfGroup(
   const firsts =
     group.count === 1
       ? [0]
-      : partPhones(
+      : splitPhones(
           words.map(phonesAlone),
           own.map((index) => phones[index]?.name ?? ''),
         );

@@ -76,13 +76,13 @@ describe.each([
   });
 
   test.each(['Play mf, then pp.', 'The dj said bb and ppp.', 'A cwm, a nth and hmm, tsk, pfft.'])(
-    'a word that it cannot say is spelt, and the rest is said: %s',
+    'a word that it cannot say is spelled, and the rest is said: %s',
     async (text) => {
       for (const plan of plansOf(text, voice)) {
         const clip = await engine.speak(plan);
         expect(clip.words).toHaveLength(plan.words.length);
         // A letter's name takes a while: nothing is passed over.
-        for (const nth of clip.spelt ?? []) {
+        for (const nth of clip.spelledWords ?? []) {
           const { start, end } = clip.words[nth] ?? { start: 0, end: 0 };
           expect(end - start, plan.words[nth]).toBeGreaterThan(0.12 * (plan.words[nth]?.length ?? 0));
         }

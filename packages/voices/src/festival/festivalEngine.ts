@@ -56,7 +56,7 @@ export class FestivalEngine implements SpeechEngine {
   readonly #voices: readonly FestivalVoice[];
   readonly #pool: RunnerPool<FestivalRequest, FestivalResponse>;
   readonly #tokens = new Map<string, string>();
-  /** Words of a voice that it cannot say: they are spelt. */
+  /** Words of a voice that it cannot say: they are spelled. */
   readonly #unsayable = new Set<string>();
   readonly #versions = new Map<string, string>();
   readonly #program: FestivalProgram;
@@ -105,20 +105,20 @@ export class FestivalEngine implements SpeechEngine {
       gapBetweenWords(plan, wordGap),
     );
     applyGain(clip.pcm, gainOf(festivalCalibration(plan.voice)), sampleRate);
-    const spelt = this.#speltIn(plan);
-    return spelt.length > 0 ? { ...clip, spelt } : clip;
+    const spelledWords = this.#spelledIn(plan);
+    return spelledWords.length > 0 ? { ...clip, spelledWords } : clip;
   }
 
-  /** Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some without a vowel, and others end its program), which are spelt from then on. */
+  /** Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some without a vowel, and others end its program), which are spelled from then on. */
   async #sayOrSpell(plan: SpeechPlan, rate: number, options: SpeakOptions): Promise<FestivalResponse> {
-    const speltBefore = this.#speltIn(plan).length;
+    const spelledBefore = this.#spelledIn(plan).length;
     try {
       return await this.say(plan, rate, { ...options, phones: true });
     } catch (error) {
       if (!(error instanceof SpeechError) || !SENTENCE_FAILED.has(error.kind)) throw error;
       await this.#findUnsayable(plan, options);
       // Another sentence that is said at the same time may have found the word.
-      if (this.#speltIn(plan).length === speltBefore) throw error;
+      if (this.#spelledIn(plan).length === spelledBefore) throw error;
       return this.say(plan, rate, { ...options, phones: true });
     }
   }
@@ -144,12 +144,12 @@ export class FestivalEngine implements SpeechEngine {
     }
   }
 
-  /** The words of a plan that are spelt, by their number. */
-  #speltIn(plan: SpeechPlan): number[] {
-    return plan.words.flatMap((word, i) => (this.#isSpelt(plan, i, word) ? i : []));
+  /** The words of a plan that are spelled, by their number. */
+  #spelledIn(plan: SpeechPlan): number[] {
+    return plan.words.flatMap((word, i) => (this.#isSpelled(plan, i, word) ? i : []));
   }
 
-  #isSpelt(plan: SpeechPlan, index: number, word: string): boolean {
+  #isSpelled(plan: SpeechPlan, index: number, word: string): boolean {
     return (
       this.#cannotSay(plan.voice, plainLetters(word)) && !plan.sounds.some((sound) => sound.word === index)
     );

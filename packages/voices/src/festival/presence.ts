@@ -38,6 +38,6 @@ export function isOnPath(command: string, searchPath: string): boolean {
 
 /** The program's own word for its release, e.g. "festival-2.5.0"; its name alone where it does not tell. */
 export function programVersion(command: string): string {
-  const told = spawnSync(command, ['--version'], { encoding: 'utf8', timeout: 5000 });
-  return `festival-${/(\d+\.\d+(?:\.\d+)?)/u.exec(told.stdout ?? '')?.[1] ?? 'unknown'}`;
+  const output = spawnSync(command, ['--version'], { encoding: 'utf8', timeout: 5000 });
+  return `festival-${/(\d+\.\d+(?:\.\d+)?)/u.exec(output.stdout ?? '')?.[1] ?? 'unknown'}`;
 }

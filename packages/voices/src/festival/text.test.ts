@@ -63,7 +63,7 @@ test('words that the engine says wrongly by itself have the dictionary’s sound
   expect(given.sounds).toEqual([{ token: '<m iy1 t er0 z>', phones: 'm iy1 t er0 z' }]);
 });
 
-test('a word that is spelt has the names of its letters', () => {
+test('a word that is spelled has the names of its letters', () => {
   const given = festivalText(
     plan('play pp'),
     (phones) => `<${phones}>`,

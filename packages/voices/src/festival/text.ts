@@ -40,7 +40,7 @@ const LETTER_NAMES: Readonly<Record<string, string>> = {
 export function festivalText(
   plan: SpeechPlan,
   tokenFor: (phones: string) => string,
-  isSpelt: (word: string) => boolean = () => false,
+  isSpelled: (word: string) => boolean = () => false,
   isBritish = false,
 ): FestivalText {
   const breaks = new Set(plan.breaks);
@@ -59,7 +59,7 @@ export function festivalText(
       const phones = phonesOfArpabet(SOUNDS.get(token) ?? '');
       token = tokenFor(phones);
       sounds.push({ token, phones });
-    } else if (isSpelt(token)) {
+    } else if (isSpelled(token)) {
       const names = isBritish ? { ...LETTER_NAMES, z: 'z eh1 d' } : LETTER_NAMES;
       const phones = [...token].flatMap((letter) => names[letter.toLowerCase()] ?? []).join(' ');
       token = tokenFor(phones);

@@ -33,11 +33,11 @@ const plan = (words: string): SpeechPlan => ({
   voice: 'festival-en-us-higher', engineVersion: '', language: 'en-GB', words: words.split(' '), sounds: [], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 32_000,
 }); // prettier-ignore
 
-test('sentences that are said at the same time and have the same word that the voice drops all come out, with it spelt', async () => {
+test('sentences that are said at the same time and have the same word that the voice drops all come out, with it spelled', async () => {
   const clips = await Promise.all(
     ['the zonk is wet', 'a zonk ran', 'no zonk today', 'the moss is wet'].map((words) =>
       engine.speak(plan(words)),
     ),
   );
-  expect(clips.map(({ spelt }) => spelt ?? [])).toEqual([[1], [1], [1], []]);
+  expect(clips.map(({ spelledWords }) => spelledWords ?? [])).toEqual([[1], [1], [1], []]);
 });

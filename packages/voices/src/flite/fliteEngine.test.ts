@@ -48,14 +48,14 @@ describe.each(engine.voices.map(({ id }) => id))('%s', (voice) => {
   });
 
   test('speaks at the speed and pitch asked for, with silence where the breaks are', async () => {
-    const usual = await engine.speak(planOf(voice, SENTENCE, { breaks: [8] }));
+    const normal = await engine.speak(planOf(voice, SENTENCE, { breaks: [8] }));
     const fast = await engine.speak(planOf(voice, SENTENCE, { breaks: [8], speed: 220 }));
     const high = await engine.speak(planOf(voice, SENTENCE, { breaks: [8], pitch: 4 }));
-    expect(usual.duration / fast.duration).toBeGreaterThan(1.3);
-    expect(Math.abs(high.duration / usual.duration - 1)).toBeLessThan(0.06);
-    expect(usual.cuts).toHaveLength(1);
-    expect(usual.sampleRate).toBe(16_000);
-    expect(usual.words.at(-1)?.end).toBeLessThanOrEqual(usual.duration + 0.001);
+    expect(normal.duration / fast.duration).toBeGreaterThan(1.3);
+    expect(Math.abs(high.duration / normal.duration - 1)).toBeLessThan(0.06);
+    expect(normal.cuts).toHaveLength(1);
+    expect(normal.sampleRate).toBe(16_000);
+    expect(normal.words.at(-1)?.end).toBeLessThanOrEqual(normal.duration + 0.001);
   });
 
   test('says entries by their sounds, words of the sound lexicon rightly, and spells what has no vowel', async () => {
@@ -67,9 +67,9 @@ describe.each(engine.voices.map(({ id }) => id))('%s', (voice) => {
       1,
     );
     expect(phones.map(({ name }) => name).join(' ')).toContain('s ae l ow');
-    const spelt = await engine.speak(planOf(voice, 'play mf then'));
-    expect(spelt.spelt).toEqual([1]);
-    expect(spelt.words).toHaveLength(3);
+    const spelledWords = await engine.speak(planOf(voice, 'play mf then'));
+    expect(spelledWords.spelledWords).toEqual([1]);
+    expect(spelledWords.words).toHaveLength(3);
   });
 });
 

@@ -7,7 +7,7 @@ import { gapBetweenWords } from '../calibration/wordGap.ts';
 import { resampleClip } from '../clip/resampleClip.ts';
 import { shapeClip, type WordTime } from '../clip/shapeClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
-import { partPhones } from '../espeak/phones.ts';
+import { splitPhones } from '../espeak/phones.ts';
 import { isOnPath } from '../festival/presence.ts';
 import { pitchFactor } from '../festival/settings.ts';
 import { festivalText, ipaOfPhones, plainLetters, WITHOUT_VOWEL } from '../festival/text.ts';
@@ -49,9 +49,9 @@ export class FliteEngine implements SpeechEngine {
 
   /** The program's release, then the version of our way of telling it words and timing its audio. */
   versionOf(): string {
-    const told = () =>
+    const output = () =>
       spawnSync(this.#command, ['--version'], { encoding: 'utf8', timeout: 5000 }).stdout ?? '';
-    this.#version ??= `flite-${/(\d+\.\d+)/u.exec(told())?.[1] ?? 'unknown'}/2`;
+    this.#version ??= `flite-${/(\d+\.\d+)/u.exec(output())?.[1] ?? 'unknown'}/2`;
     return this.#version;
   }
 
@@ -79,10 +79,10 @@ export class FliteEngine implements SpeechEngine {
       voice.sampleRate,
     );
     applyGain(clip.pcm, gainOf(measured), voice.sampleRate);
-    const spelt = plan.words.flatMap((word, i) =>
+    const spelledWords = plan.words.flatMap((word, i) =>
       WITHOUT_VOWEL.test(plainLetters(word)) && !plan.sounds.some((sound) => sound.word === i) ? i : [],
     );
-    return spelt.length > 0 ? { ...clip, spelt } : clip;
+    return spelledWords.length > 0 ? { ...clip, spelledWords } : clip;
   }
 
   /** The program's own sound at one of its own rates (2 is twice as fast), with the times of the words: for calibration and checks. */
@@ -201,7 +201,7 @@ function timesOf(phones: FliteResponse['phones'], alone: readonly (readonly stri
   if (silent >= 0 || said.length < alone.length)
     throw new SpeechError('failed', 'The voice left out a word of this sentence.');
   const firsts = eachAtLeastOne(
-    partPhones(
+    splitPhones(
       alone,
       said.map(({ name }) => name),
     ),

@@ -90,8 +90,8 @@ export class ModelEngine implements SpeechEngine {
       ? [model.model, model.tokens, ...(model.lexicon === undefined ? [] : [model.lexicon])]
       : [];
     const compared = model && this.#comparedVoice(model.voice.language);
-    const beside = compared ? `+${this.#compared?.versionOf(compared.id)}` : '';
-    const version = `${packageVersion('sherpa-onnx-node')}/${versionOfFiles(files)}/3${beside}`;
+    const comparedVersion = compared ? `+${this.#compared?.versionOf(compared.id)}` : '';
+    const version = `${packageVersion('sherpa-onnx-node')}/${versionOfFiles(files)}/3${comparedVersion}`;
     this.#versions.set(voiceId, version);
     return version;
   }
@@ -177,7 +177,7 @@ export class ModelEngine implements SpeechEngine {
     ]
       .slice(0, MEASURED_SENTENCES)
       .map(({ plan }) => plan);
-    if (plans.length === 0) return calibrationOf(GUESSED_SPEED, LOUDNESS_TARGETS.usual);
+    if (plans.length === 0) return calibrationOf(GUESSED_SPEED, LOUDNESS_TARGETS.default);
     const clips: SpokenClip[] = [];
     for (const plan of plans) {
       const { pcm, sampleRate: own, words } = await this.say(plan, 1);

@@ -2,7 +2,7 @@ import type { SpeechPlan } from '@aurelfield/core';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
 import {
   accountSchema,
-  refusalSchema,
+  apiErrorSchema,
   speechAnswerSchema,
   type Account,
   type SpeechRequest,
@@ -107,7 +107,7 @@ export class PricedEngine implements SpeechEngine {
         throw new SpeechError('failed', `The priced voice service cannot be reached. (${String(error)})`);
       }
       if (response.ok) return response.json();
-      const refusal = refusalSchema.safeParse(await response.json().catch(() => undefined));
+      const refusal = apiErrorSchema.safeParse(await response.json().catch(() => undefined));
       const wait = RETRIES[attempt];
       const isPassing = response.status === 429 || response.status >= 500;
       if (wait === undefined || !isPassing)

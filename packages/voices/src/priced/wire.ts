@@ -53,4 +53,4 @@ export const speechAnswerSchema = z.object({
   characters: z.number().int(),
 });
 
-export const refusalSchema = z.object({ code: z.string(), message: z.string() });
+export const apiErrorSchema = z.object({ code: z.string(), message: z.string() });

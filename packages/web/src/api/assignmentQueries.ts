@@ -53,7 +53,7 @@ export function useRenew() {
   );
 }
 
-export function useTakeBack() {
+export function useWithdraw() {
   return useOutMutation(({ id }: Pick<Assignment, 'id'>) =>
     request(`/assignments/${id}`, { method: 'DELETE' }),
   );

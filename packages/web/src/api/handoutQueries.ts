@@ -10,13 +10,13 @@ import { z } from 'zod';
 import { ask, request } from './client.ts';
 import { KEYS } from './keys.ts';
 
-/** The shelf, the archive, or what was deleted of late; with `search` only the handouts that hold its words. */
+/** The handouts, the archive, or what was deleted of late; with `search` only the handouts that hold its words. */
 export function useHandouts({
   search = '',
-  from = 'shelf',
+  from = 'active',
 }: { readonly search?: string; readonly from?: HandoutPlace } = {}) {
   return useQuery({
-    queryKey: [...KEYS.handouts, 'shelf', search, from],
+    queryKey: [...KEYS.handouts, 'active', search, from],
     queryFn: () =>
       ask(z.array(handoutSummarySchema), `/handouts?search=${encodeURIComponent(search)}&from=${from}`),
     placeholderData: keepPreviousData,
@@ -31,7 +31,7 @@ export function useDuplicate() {
   });
 }
 
-/** Changes facts of any handout on the shelf. */
+/** Changes facts of any handout on the handouts. */
 export function useChangeAny() {
   const client = useQueryClient();
   return useMutation({

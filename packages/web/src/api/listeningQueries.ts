@@ -1,13 +1,13 @@
 import {
   impactSchema,
   blockMarksSchema,
-  castSchema,
+  voiceAssignmentSchema,
   parallelTextSchema,
   decidedSchema,
   studyMarkSchema,
   wordFactsSchema,
   type ImpactRequest,
-  type CastInput,
+  type VoiceAssignmentInput,
   type ParallelTextInput,
   type HearWord,
   type StudyMarkInput,
@@ -104,22 +104,23 @@ export function useChangeStudyMarks(handoutId: string) {
   });
 }
 
-const castKey = (handoutId: string) => [...KEYS.handouts, handoutId, 'cast'];
+const voiceAssignmentKey = (handoutId: string) => [...KEYS.handouts, handoutId, 'voiceAssignment'];
 
 /** Who speaks in a handout, and in which voices. */
-export function useCast(handoutId: string, hash: string) {
+export function useVoiceAssignment(handoutId: string, hash: string) {
   return useQuery({
-    queryKey: [...castKey(handoutId), hash],
-    queryFn: () => ask(castSchema, `/handouts/${handoutId}/cast`),
+    queryKey: [...voiceAssignmentKey(handoutId), hash],
+    queryFn: () => ask(voiceAssignmentSchema, `/handouts/${handoutId}/voice-assignment`),
   });
 }
 
-export function useSetCast(handoutId: string) {
+export function useSetVoiceAssignment(handoutId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (json: CastInput) => ask(castSchema, `/handouts/${handoutId}/cast`, { method: 'PUT', json }),
+    mutationFn: (json: VoiceAssignmentInput) =>
+      ask(voiceAssignmentSchema, `/handouts/${handoutId}/voice-assignment`, { method: 'PUT', json }),
     onSettled: async () => {
-      await client.invalidateQueries({ queryKey: castKey(handoutId) });
+      await client.invalidateQueries({ queryKey: voiceAssignmentKey(handoutId) });
       await client.invalidateQueries({ queryKey: ['reading', handoutId] });
     },
   });

@@ -12,7 +12,7 @@ import { z } from 'zod';
 import { ask, request } from './client.ts';
 
 /** Hands a photo over and looks for the page in it. */
-export function lookAtPhoto(file: File, signal: AbortSignal) {
+export function findPhotoOutline(file: File, signal: AbortSignal) {
   const form = new FormData();
   form.append('file', file);
   return ask(photoSchema, '/imports/photos', { method: 'POST', form, signal });

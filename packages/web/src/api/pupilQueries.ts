@@ -8,7 +8,7 @@ import {
   type Pupil,
   type PupilChange,
   type Sample,
-  type TakeClassList,
+  type ImportClassList,
 } from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
@@ -81,10 +81,10 @@ export function readClassList(file: File) {
   return ask(classListSchema, '/class-lists/read', { method: 'POST', form });
 }
 
-export function useTakeClassList() {
+export function useImportClassList() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (json: TakeClassList) =>
+    mutationFn: (json: ImportClassList) =>
       ask(z.object({ added: z.number(), changed: z.number() }), '/class-lists', { method: 'POST', json }),
     onSuccess: () => client.invalidateQueries({ queryKey: KEYS.pupils }),
   });

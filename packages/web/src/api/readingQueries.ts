@@ -4,20 +4,20 @@ import {
   type Handout,
   type Pupil,
   type Reading,
-  type Side,
+  type TextSelection,
 } from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ask } from './client.ts';
 import { KEYS } from './keys.ts';
 
 /** The reading of a handout's present text for a pupil's present profile. Another text, by whoever it was changed, is another reading. */
-export function useReading(handout: Handout, pupil: Pupil | undefined, side: Side) {
+export function useReading(handout: Handout, pupil: Pupil | undefined, textSelection: TextSelection) {
   return useQuery({
-    queryKey: ['reading', handout.id, pupil?.id, handout.contentHash, pupil?.profile, side],
+    queryKey: ['reading', handout.id, pupil?.id, handout.contentHash, pupil?.profile, textSelection],
     queryFn: () =>
       ask(readingSchema, '/readings', {
         method: 'POST',
-        json: { handoutId: handout.id, pupilId: pupil?.id, side },
+        json: { handoutId: handout.id, pupilId: pupil?.id, textSelection },
       }),
     enabled: pupil !== undefined,
     staleTime: Infinity,
@@ -45,7 +45,8 @@ export function useReadingProgress(readingId: string | undefined) {
     queryKey: ['progress', readingId],
     queryFn: async () => {
       const reading = await ask(readingSchema, `/readings/${readingId ?? ''}`);
-      if (reading.duration !== null) void client.invalidateQueries({ queryKey: [...KEYS.handouts, 'shelf'] });
+      if (reading.duration !== null)
+        void client.invalidateQueries({ queryKey: [...KEYS.handouts, 'active'] });
       return reading;
     },
     enabled: readingId !== undefined,

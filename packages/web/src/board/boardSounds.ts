@@ -9,15 +9,15 @@ const LOUDER_DECIBELS = 6;
  */
 export class BoardSounds {
   readonly #known = new Map<string, Promise<AudioBuffer>>();
-  readonly #tell: (speaking: Speaking) => void;
+  readonly #notify: (speaking: Speaking) => void;
   #context: AudioContext | undefined;
   #gain: GainNode | undefined;
   #source: AudioBufferSourceNode | undefined;
   #asked = 0;
 
   /** @param tell is told of every change. */
-  constructor(tell: (speaking: Speaking) => void) {
-    this.#tell = tell;
+  constructor(notify: (speaking: Speaking) => void) {
+    this.#notify = notify;
   }
 
   /** Has a sound ready. @param key names it; another text or voice is another key. */
@@ -35,7 +35,7 @@ export class BoardSounds {
   async speak(key: string, fetchSound: () => Promise<ArrayBuffer>): Promise<void> {
     const asked = ++this.#asked;
     this.#silence();
-    this.#tell('fetching');
+    this.#notify('fetching');
     try {
       const context = this.#audio();
       // iOS calls it `interrupted` after a phone call or another app's sound.
@@ -48,13 +48,13 @@ export class BoardSounds {
       source.addEventListener('ended', () => {
         if (this.#source !== source) return;
         this.#source = undefined;
-        this.#tell('silent');
+        this.#notify('silent');
       });
       source.start();
       this.#source = source;
-      this.#tell('speaking');
+      this.#notify('speaking');
     } catch (error) {
-      if (asked === this.#asked) this.#tell('silent');
+      if (asked === this.#asked) this.#notify('silent');
       throw error;
     }
   }
@@ -65,17 +65,17 @@ export class BoardSounds {
     if (!context || !this.#source) return;
     if (context.state === 'running') {
       await context.suspend();
-      this.#tell('paused');
+      this.#notify('paused');
     } else {
       await context.resume();
-      this.#tell('speaking');
+      this.#notify('speaking');
     }
   }
 
   stop(): void {
     this.#asked += 1;
     this.#silence();
-    this.#tell('silent');
+    this.#notify('silent');
   }
 
   setLouder(isLouder: boolean): void {

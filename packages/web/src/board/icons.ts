@@ -6,7 +6,7 @@ import {
 
 /** Icons that a button can bear, of an open set, by their names. */
 export const ICONS: Readonly<Record<string, LucideIcon>> = {
-  yes: ThumbsUp, no: ThumbsDown, help: CircleHelp, done: CircleCheck, more: Plus, stop: X, wait: Pause, go: Play, again: Repeat, hello: Hand, speak: MessageCircle, listen: Ear, look: Eye, loud: Volume2, quiet: VolumeX, happy: Smile, laugh: Laugh, sad: Frown, 'so-so': Meh, love: Heart,
+  yes: ThumbsUp, no: ThumbsDown, help: CircleHelp, done: CircleCheck, more: Plus, stop: X, wait: Pause, go: Play, again: Repeat, hello: Hand, speak: MessageCircle, listen: Ear, readingStyle: Eye, loud: Volume2, quiet: VolumeX, happy: Smile, laugh: Laugh, sad: Frown, 'so-so': Meh, love: Heart,
   eat: Utensils, apple: Apple, sandwich: Sandwich, pizza: Pizza, cookie: Cookie, cake: Cake, drink: CupSoda, water: Droplet, coffee: Coffee, toilet: Toilet, wash: Bath, sleep: Bed, pill: Pill, doctor: Stethoscope, baby: Baby, clothes: Shirt, glasses: Glasses, home: House, door: DoorOpen, school: School,
   friends: Users, read: BookOpen, write: Pencil, paint: Brush, draw: Paintbrush, cut: Scissors, ruler: Ruler, sums: Calculator, think: Brain, puzzle: Puzzle, music: Music, headphones: Headphones, sing: Mic, play: Gamepad2, party: PartyPopper, gift: Gift, prize: Trophy, star: Star, bell: Bell, time: Clock,
   phone: Phone, car: Car, bus: Bus, bike: Bike, map: MapIcon, sun: Sun, moon: Moon, rain: CloudRain, umbrella: Umbrella, snow: Snowflake, wind: Wind, sea: Waves, tree: TreePine, leaf: Leaf, flower: Flower, dog: Dog, animal: PawPrint, tent: Tent, dig: Shovel, fire: Flame, shine: Sparkles, quick: Zap,

@@ -6,13 +6,13 @@ import { beginSteps, blocksOf, type Steps } from './steps.ts';
 /** How far a text is kept: on the server, or for the moment in this browser. */
 export type KeptState = 'kept' | 'keeping' | 'away' | 'changed-elsewhere' | 'failed';
 
-export interface KeeperOptions {
+export interface AutosaveOptions {
   readonly drafts: DraftStore;
   readonly save: (input: SaveBlocks) => Promise<Saved>;
   readonly onState: (state: KeptState, error?: Error) => void;
 }
 
-const REST = 700;
+const IDLE_MILLISECONDS = 700;
 const RETRY = 3000;
 /** Something unsent is written again so often, so that other windows see that this one is open. */
 const TOUCH = 5000;
@@ -22,7 +22,7 @@ const TOUCH = 5000;
  * however much is typed, until somebody has decided. The steps for going back are kept with it and survive a reload.
  */
 export class Autosave {
-  readonly #options: KeeperOptions;
+  readonly #options: AutosaveOptions;
   #base: string;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #steps: Steps | undefined;
@@ -32,7 +32,7 @@ export class Autosave {
   #stopped = false;
   readonly #touching: ReturnType<typeof setInterval>;
 
-  constructor(options: KeeperOptions, base: string) {
+  constructor(options: AutosaveOptions, base: string) {
     this.#options = options;
     this.#base = base;
     this.#touching = setInterval(() => {
@@ -72,7 +72,7 @@ export class Autosave {
       return;
     }
     this.#options.onState('keeping');
-    this.#timer = setTimeout(() => void this.#send(), REST);
+    this.#timer = setTimeout(() => void this.#send(), IDLE_MILLISECONDS);
   }
 
   /** What is here, for those who have to decide between it and another text. */
@@ -118,7 +118,7 @@ export class Autosave {
       this.#sending = false;
       if (!this.#isKept && this.#steps !== steps && !this.#stopped && !this.#isConflict) {
         clearTimeout(this.#timer);
-        this.#timer = setTimeout(() => void this.#send(), REST);
+        this.#timer = setTimeout(() => void this.#send(), IDLE_MILLISECONDS);
       }
     }
   }

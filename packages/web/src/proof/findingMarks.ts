@@ -8,7 +8,7 @@ import type { Node as ProseNode } from '@tiptap/pm/model';
 export type Mark = Pick<FindingView, 'block' | 'start' | 'end'> & { readonly kind: string };
 
 /** Marks of what is to be looked at, and of what is looked at beside the text: the photo's word, a text that is sought. Each layer is put there anew by itself. */
-export type Layer = 'findings' | 'beside';
+export type Layer = 'findings' | 'counterpart';
 
 interface Marked {
   readonly layer: Layer;
@@ -28,12 +28,15 @@ export const FindingMarks = Extension.create({
       new Plugin<Layers>({
         key,
         state: {
-          init: () => ({ findings: DecorationSet.empty, beside: DecorationSet.empty }),
+          init: () => ({ findings: DecorationSet.empty, counterpart: DecorationSet.empty }),
           apply: (transaction, before) => {
             const marked = transaction.getMeta(key) as Marked | undefined;
             const { mapping, doc } = transaction;
             const moved = transaction.docChanged
-              ? { findings: before.findings.map(mapping, doc), beside: before.beside.map(mapping, doc) }
+              ? {
+                  findings: before.findings.map(mapping, doc),
+                  counterpart: before.counterpart.map(mapping, doc),
+                }
               : before;
             return marked ? { ...moved, [marked.layer]: decorate(doc, marked) } : moved;
           },
@@ -41,7 +44,7 @@ export const FindingMarks = Extension.create({
         props: {
           decorations: (state) => {
             const layers = key.getState(state);
-            return layers?.findings.add(state.doc, layers.beside.find());
+            return layers?.findings.add(state.doc, layers.counterpart.find());
           },
         },
       }),

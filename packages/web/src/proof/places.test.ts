@@ -1,6 +1,6 @@
 import type { FindingView } from '@aurelfield/api';
 import { describe, expect, test } from 'vitest';
-import { placeBeside, placesOf } from './places.ts';
+import { adjacentPlace, placesOf } from './places.ts';
 
 const TEXTS = ['The tidde comes their way.', 'A hcron waits.'];
 const textOf = (block: number, start: number, end: number) => TEXTS[block]?.slice(start, end) ?? '';
@@ -19,7 +19,7 @@ const word = (index: number, block: number, start: number, end: number) => ({
 });
 
 describe('one queue', () => {
-  test('has all in the order of the text, a doubtful word that is misspelt once', () => {
+  test('has all in the order of the text, a doubtful word that is misspelled once', () => {
     const places = placesOf(
       FINDINGS,
       [word(3, 1, 2, 7), word(9, 1, 8, 14), { index: 4, text: 'x', place: undefined }],
@@ -42,7 +42,7 @@ describe('one queue', () => {
     expect(keys.size).toBe(before.length);
   });
 
-  test('a doubtful word keeps its key when it turns out to be misspelt', () => {
+  test('a doubtful word keeps its key when it turns out to be misspelled', () => {
     const words = [word(3, 1, 2, 7)];
     const [before] = placesOf([], words, textOf);
     const after = placesOf(FINDINGS, words, textOf).find(({ photoWord }) => photoWord === 3);
@@ -65,9 +65,9 @@ test.each([
   [-1, { block: 9, offset: 0 }, 1, 0],
   [-1, undefined, 1, 0],
 ] as const)('from place %d, cursor %j, by %d to place %d', (current, cursor, by, wanted) => {
-  expect(placeBeside(placesOf(FINDINGS, [], textOf), current, cursor, by)).toBe(wanted);
+  expect(adjacentPlace(placesOf(FINDINGS, [], textOf), current, cursor, by)).toBe(wanted);
 });
 
 test('of no places there is none to go to', () => {
-  expect(placeBeside([], -1, undefined, 1)).toBe(-1);
+  expect(adjacentPlace([], -1, undefined, 1)).toBe(-1);
 });

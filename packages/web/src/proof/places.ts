@@ -31,7 +31,7 @@ const RANK: Readonly<Record<Place['kind'], number>> = {
 }; // prettier-ignore
 
 /**
- * All that is to be looked at in one queue, in the order of the text: what was found in it, and the doubtful words of its photos. A doubtful word that is misspelt too is one place, with what could stand there.
+ * All that is to be looked at in one queue, in the order of the text: what was found in it, and the doubtful words of its photos. A doubtful word that is misspelled too is one place, with what could stand there.
  * @param textOf what was written from one place of a block to another when the findings were made
  */
 export function placesOf(
@@ -80,7 +80,7 @@ export function canBeRight({ kind, photoWord }: Place): boolean {
  * The place to go to from another one, or from the cursor where that is at none (any more): the next behind it, or the last before it, and around the ends of the text.
  * @returns its number; -1 where there is none
  */
-export function placeBeside(
+export function adjacentPlace(
   places: readonly Place[],
   current: number,
   cursor: { readonly block: number; readonly offset: number } | undefined,

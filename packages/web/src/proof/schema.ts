@@ -23,7 +23,7 @@ const HandoutBlock = Node.create({
       type: { default: 'paragraph', keepOnSplit: false },
       level: { default: null, keepOnSplit: false },
       label: { default: null, keepOnSplit: false },
-      heads: { default: null, keepOnSplit: false },
+      columnHeaders: { default: null, keepOnSplit: false },
       silent: { default: false, keepOnSplit: false },
       language: { default: null, keepOnSplit: true },
     };
@@ -84,14 +84,14 @@ export const EXTENSIONS = [FlatDocument, Text, HandoutBlock, BlockIds];
 
 /** Blocks → what the editor holds. */
 export function toEditor(blocks: readonly BlockView[]): JSONContent {
-  const content = blocks.map(({ id, type, level, label, heads, language, silent, text }) => ({
+  const content = blocks.map(({ id, type, level, label, columnHeaders, language, silent, text }) => ({
     type: 'block',
     attrs: {
       id: id ?? null,
       type,
       level: level ?? null,
       label: label ?? null,
-      heads: heads ?? null,
+      columnHeaders: columnHeaders ?? null,
       silent: silent ?? false,
       language: language ?? null,
     },
@@ -105,7 +105,7 @@ interface Attributes {
   readonly type: BlockView['type'];
   readonly level: number | null;
   readonly label: string | null;
-  readonly heads: string[] | null;
+  readonly columnHeaders: string[] | null;
   readonly silent: boolean;
   readonly language: string | null;
 }
@@ -114,7 +114,7 @@ interface Attributes {
 export function fromEditor(doc: ProseNode): BlockView[] {
   const blocks: BlockView[] = [];
   doc.forEach((node) => {
-    const { id, type, level, label, heads, language, silent } = node.attrs as Attributes;
+    const { id, type, level, label, columnHeaders, language, silent } = node.attrs as Attributes;
     const text = node.textContent;
     const keepsLabel = label !== null && text.replace(/^\(/u, '').startsWith(label);
     blocks.push({
@@ -122,7 +122,7 @@ export function fromEditor(doc: ProseNode): BlockView[] {
       type,
       ...(type === 'heading' ? { level: level ?? 2 } : {}),
       ...(keepsLabel && (type === 'question' || type === 'list-item') ? { label } : {}),
-      ...(type === 'table-row' && heads !== null ? { heads } : {}),
+      ...(type === 'table-row' && columnHeaders !== null ? { columnHeaders } : {}),
       ...(language === null ? {} : { language }),
       ...(silent ? { silent } : {}),
       text,

@@ -56,10 +56,10 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
   /** Whether something was typed that is no step yet. */
   const [isTyped, setTyped] = useState(false);
   const latest = useRef(begin);
-  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const tell = useRef(onSteps);
+  const idleTimer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const report = useRef(onSteps);
   useEffect(() => {
-    tell.current = onSteps;
+    report.current = onSteps;
   }, [onSteps]);
 
   const take = useCallback((next: Steps) => {
@@ -67,7 +67,7 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
     if (next === latest.current) return;
     latest.current = next;
     setSteps(next);
-    tell.current(next);
+    report.current(next);
   }, []);
 
   const keys = useMemo(
@@ -88,7 +88,7 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
 
   /** What was typed since the last rest is a step too. */
   const settle = (editor: Editor) => {
-    clearTimeout(resting.current);
+    clearTimeout(idleTimer.current);
     take(noted(latest.current, fromEditor(editor.state.doc)));
   };
   const go = (editor: Editor, way: (steps: Steps) => Steps) => {
@@ -118,9 +118,9 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
         toHtml(blocksFromElement(new DOMParser().parseFromString(html, 'text/html').body) as BlockView[]),
     },
     onUpdate: ({ editor: changed }) => {
-      clearTimeout(resting.current);
+      clearTimeout(idleTimer.current);
       setTyped(true);
-      resting.current = setTimeout(
+      idleTimer.current = setTimeout(
         () => take(noted(latest.current, fromEditor(changed.state.doc))),
         STEP_REST,
       );
@@ -153,13 +153,13 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
       backToText();
     },
     replaceAll: (blocks) => edit(() => editor.commands.setContent(toEditor(blocks))),
-    setKind: ({ type, level, label, heads }) =>
+    setKind: ({ type, level, label, columnHeaders }) =>
       tool(() =>
         setAttributes(editor, {
           ...(type === undefined ? {} : { type }),
           level: level ?? null,
           label: label ?? null,
-          heads: heads ?? null,
+          columnHeaders: columnHeaders ?? null,
         }),
       ),
     setSilent: (silent) => tool(() => setAttributes(editor, { silent })),

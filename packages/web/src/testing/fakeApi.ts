@@ -13,7 +13,7 @@ export interface SentRequest {
 export type Answers = Readonly<Record<string, (request: SentRequest) => unknown>>;
 
 /** A refusal in the server's own shape. */
-export class ApiRefusal {
+export class ApiError {
   readonly status: number;
   readonly body: { readonly code: string; readonly message: string };
 
@@ -36,12 +36,12 @@ export function fakeApi(answers: Answers): SentRequest[] {
     sent.push(request);
     const name = `${method} ${path.split('?')[0] ?? ''}`;
     const answer = answers[name] ?? answers[name.replace(/\/[^/]+$/u, '/*')];
-    return Promise.resolve(responseOf(answer ? answer(request) : new ApiRefusal(404, 'not-found', name)));
+    return Promise.resolve(responseOf(answer ? answer(request) : new ApiError(404, 'not-found', name)));
   });
   return sent;
 }
 
 function responseOf(answer: unknown): Response {
-  if (answer instanceof ApiRefusal) return Response.json(answer.body, { status: answer.status });
+  if (answer instanceof ApiError) return Response.json(answer.body, { status: answer.status });
   return answer === undefined ? new Response(null, { status: 204 }) : Response.json(answer);
 }

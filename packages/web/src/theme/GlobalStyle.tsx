@@ -89,7 +89,7 @@ export const GlobalStyle = createGlobalStyle`
       --sentence: Canvas;
     }
 
-    [data-lit='true'] {
+    [data-highlighted='true'] {
       background: Highlight !important;
       color: HighlightText !important;
       forced-color-adjust: none;

@@ -14,7 +14,7 @@ import styled from 'styled-components';
 import { useSession, useSignOut } from '../api/sessionQueries.ts';
 import { useUnseenNotes } from '../api/recordQueries.ts';
 import { PlainButton } from './Button.tsx';
-import { HouseName } from './HouseName.tsx';
+import { ProductName } from './ProductName.tsx';
 import { Unseen } from './layout.tsx';
 
 const Bar = styled.header`
@@ -152,7 +152,7 @@ export function Frame() {
     <>
       <Skip href="#main">Skip to content</Skip>
       <Bar>
-        <HouseName />
+        <ProductName />
         <nav aria-label="Main">
           <NavLink to="/" end>
             <BookOpenText size={18} aria-hidden /> Handouts

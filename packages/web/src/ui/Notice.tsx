@@ -20,7 +20,7 @@ const Frame = styled.div<{ $kind: 'error' | 'hint' }>`
   }
 `;
 
-const Told = styled.div`
+const Message = styled.div`
   flex: 1 1 14rem;
   min-width: 0;
 `;
@@ -44,7 +44,7 @@ export function Notice({
   return (
     <Frame $kind={kind} role={kind === 'error' ? 'alert' : 'note'}>
       {kind === 'error' ? <CircleAlert size={20} aria-hidden /> : <Info size={20} aria-hidden />}
-      <Told>{children}</Told>
+      <Message>{children}</Message>
       {action ? <Act>{action}</Act> : null}
     </Frame>
   );

@@ -36,9 +36,9 @@ export function UndoProvider({ children }: { readonly children: ReactNode }) {
     const timer = setTimeout(() => setDone(undefined), SHOWN_MILLISECONDS);
     return () => clearTimeout(timer);
   }, [done]);
-  const tell = useCallback((next: Done) => setDone(next), []);
+  const show = useCallback((next: Done) => setDone(next), []);
   return (
-    <Context value={tell}>
+    <Context value={show}>
       {children}
       <div role="status">
         {done && (

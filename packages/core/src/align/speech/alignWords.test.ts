@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { joinSamples } from '../../audio/join.ts';
-import { FITS, type KnownSpeech } from './alignStretch.ts';
+import { ACCEPTANCE_THRESHOLD, type KnownSpeech } from './alignSegment.ts';
 import { alignWords } from './alignWords.ts';
 import { SPEECH_RATE } from './spectra.ts';
 
@@ -85,7 +85,7 @@ describe('a recording of the text', () => {
     const off = errors(found, truth);
     expect(off).toHaveLength(text.length);
     expect(Math.max(...off)).toBeLessThan(40);
-    expect(found.fit).toBeGreaterThan(FITS);
+    expect(found.fit).toBeGreaterThan(ACCEPTANCE_THRESHOLD);
     expect(found.words.filter(({ confidence }) => confidence > 0.5).length).toBeGreaterThan(
       text.length * 0.9,
     );
@@ -136,7 +136,7 @@ describe('a long recording', () => {
 
   test('of nothing but noise does not fit', () => {
     const noise = noisy(new Int16Array(truth.pcm.length), 6000);
-    expect(alignWords(own, noise, 6 * SPEECH_RATE).fit).toBeLessThan(FITS);
+    expect(alignWords(own, noise, 6 * SPEECH_RATE).fit).toBeLessThan(ACCEPTANCE_THRESHOLD);
   });
 
   test('without any pause is looked at as a whole', () => {
@@ -164,7 +164,7 @@ describe('what is no recording of the text', () => {
   ])('%s does not fit, and is no error', (_name, pcm) => {
     const { words, fit } = alignWords(known, pcm);
     expect(words).toHaveLength(text.length);
-    expect(fit).toBeLessThan(FITS);
+    expect(fit).toBeLessThan(ACCEPTANCE_THRESHOLD);
     for (const { confidence } of words) expect(confidence).toBeLessThanOrEqual(1);
   });
 
@@ -179,7 +179,7 @@ describe('what is no recording of the text', () => {
     };
     const found = alignWords(with_, said(text, OTHER).pcm);
     expect(found.words[5]).toEqual({ range: undefined, confidence: 0 });
-    expect(found.fit).toBeGreaterThan(FITS);
+    expect(found.fit).toBeGreaterThan(ACCEPTANCE_THRESHOLD);
   });
 });
 

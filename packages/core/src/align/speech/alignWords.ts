@@ -1,24 +1,34 @@
 import type { SampleRange } from '../../timeline/samples.ts';
-import { alignStretch, roughPlaces, type Alignment, type KnownSpeech, type Sounds } from './alignStretch.ts';
+import {
+  alignSegment,
+  roughPositions,
+  type Alignment,
+  type KnownSpeech,
+  type Sounds,
+} from './alignSegment.ts';
 import { HOP, spectra, spectraBetween, SPEECH_RATE } from './spectra.ts';
 
 /** A longer recording is parted into stretches of about this length, so that an hour takes no more memory than it must. Samples. */
-const STRETCH = 4 * 60 * SPEECH_RATE;
+const SEGMENT_SAMPLES = 4 * 60 * SPEECH_RATE;
 /** How far beyond that a good place is looked for, as a share of it. */
 const SOUGHT = 0.5;
 /** A place to part at: so long a pause in the recording, and in the known speech. Seconds. */
 const [PAUSE, KNOWN_PAUSE] = [0.2, 0.15];
 /** So many words on both sides must fit well there. */
-const BESIDE = 4;
+const NEIGHBOURS = 4;
 
 /**
  * Lays known speech beside a recording of the same text. A long one is laid out roughly as a whole, parted in pauses where that fits well, and looked at closely part by part.
  * @param stretch samples of a part.
  */
-export function alignWords(known: KnownSpeech, recording: Int16Array, stretch = STRETCH): Alignment {
+export function alignWords(
+  known: KnownSpeech,
+  recording: Int16Array,
+  segmentSamples = SEGMENT_SAMPLES,
+): Alignment {
   const sounds = { said: spectra(known.pcm), heard: spectra(recording) };
-  if (recording.length <= stretch * (1 + SOUGHT)) return alignStretch(known.words, sounds);
-  const parts = partsOf(known, recording, sounds, stretch).map((part) => ({
+  if (recording.length <= segmentSamples * (1 + SOUGHT)) return alignSegment(known.words, sounds);
+  const parts = partsOf(known, recording, sounds, segmentSamples).map((part) => ({
     part,
     found: alignPart(known, sounds, part),
   }));
@@ -40,7 +50,7 @@ interface Part {
 }
 
 function alignPart(known: KnownSpeech, sounds: Sounds, { at, said, words }: Part): Alignment {
-  return alignStretch(
+  return alignSegment(
     known.words
       .slice(...words)
       .map(({ from, to }) => ({ from: Math.max(0, from - said.from), to: Math.max(0, to - said.from) })),
@@ -51,9 +61,9 @@ function alignPart(known: KnownSpeech, sounds: Sounds, { at, said, words }: Part
   );
 }
 
-function partsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stretch: number): Part[] {
+function partsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, segmentSamples: number): Part[] {
   const ends = { at: recording.length, said: known.pcm.length, word: known.words.length };
-  const cuts = [...cutsOf(known, recording, sounds, stretch), ends];
+  const cuts = [...cutsOf(known, recording, sounds, segmentSamples), ends];
   let before = { at: 0, said: 0, word: 0 };
   return cuts.map((cut) => {
     const part: Part = {
@@ -67,8 +77,8 @@ function partsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stre
 }
 
 /** Where the recording is parted: before which word, and at which sample of both sounds. */
-function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stretch: number) {
-  const rough = roughPlaces(known.words, sounds) ?? [];
+function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, segmentSamples: number) {
+  const rough = roughPositions(known.words, sounds) ?? [];
   const cuts: { readonly at: number; readonly said: number; readonly word: number }[] = [];
   let best:
     | { readonly at: number; readonly said: number; readonly word: number; readonly distance: number }
@@ -77,8 +87,8 @@ function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stret
     const [before, after] = [rough[word - 1]?.range, rough[word]?.range];
     const [saidBefore, saidAfter] = [known.words[word - 1], known.words[word]];
     if (!before || !after || !saidBefore || !saidAfter) continue;
-    const start = (cuts.at(-1)?.at ?? 0) + stretch;
-    if (after.from > start + stretch * SOUGHT && best) {
+    const start = (cuts.at(-1)?.at ?? 0) + segmentSamples;
+    if (after.from > start + segmentSamples * SOUGHT && best) {
       cuts.push(best);
       best = undefined;
       continue;
@@ -87,9 +97,9 @@ function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, stret
       after.from - before.to >= PAUSE * SPEECH_RATE &&
       saidAfter.from - saidBefore.to >= KNOWN_PAUSE * SPEECH_RATE;
     const at = wholeFrame((before.to + after.from) / 2);
-    if (!isPause || at < start || recording.length - at < stretch * SOUGHT) continue;
-    const beside = rough.slice(Math.max(0, word - BESIDE), word + BESIDE);
-    const distance = beside.reduce((sum, one) => sum + one.distance, 0) / beside.length;
+    if (!isPause || at < start || recording.length - at < segmentSamples * SOUGHT) continue;
+    const neighbours = rough.slice(Math.max(0, word - NEIGHBOURS), word + NEIGHBOURS);
+    const distance = neighbours.reduce((sum, one) => sum + one.distance, 0) / neighbours.length;
     if (best && best.distance <= distance) continue;
     best = { at, said: wholeFrame((saidBefore.to + saidAfter.from) / 2), word, distance };
   }

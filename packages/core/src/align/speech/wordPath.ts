@@ -10,7 +10,7 @@ export interface FrameRange {
 export interface StepCosts {
   /** A frame between words where the recording pauses, and where it does not: a word more than the text has, a cough. */
   readonly pause: number;
-  readonly stranger: number;
+  readonly garbage: number;
   /** A word that is left out. */
   readonly leftOut: number;
   /** Added where the speaker is slower or faster than the sound that the recording is compared with. */
@@ -207,8 +207,8 @@ function bounds(band: Band, t: number, best: number, last: number): [number, num
   return [within(Math.min(...centres) - band.reach), within(Math.max(...centres) + band.reach)];
 }
 
-function gapCost({ pause, stranger }: StepCosts, { quiet }: Features, frame: number): number {
-  return stranger + (pause - stranger) * (quiet[frame] ?? 0);
+function gapCost({ pause, garbage }: StepCosts, { quiet }: Features, frame: number): number {
+  return garbage + (pause - garbage) * (quiet[frame] ?? 0);
 }
 
 /** Numbers of a frame; a constant of this file, since it is asked for billions of times. */

@@ -82,15 +82,15 @@ function isSmallPrint(line: Line, page: PageLines | undefined): boolean {
 /** A plain line by itself at the very top, with a title below it that is much larger: what the sheet belongs to. A line that is to be filled in is none. */
 function isAboveTitle(line: Line, page: PageLines | undefined): boolean {
   if (!page || page.lines.length < 8 || line.y > page.height * EDGE || /[:_]/u.test(line.text)) return false;
-  const usual = median(page.lines.map(({ size }) => size));
+  const typical = median(page.lines.map(({ size }) => size));
   const [next] = page.lines.filter(({ y }) => y > line.y + line.size * 0.5).sort((a, b) => a.y - b.y);
   const isAlone = page.lines.every((other) => other === line || Math.abs(other.y - line.y) > line.size * 0.5);
   return (
     isAlone &&
     next !== undefined &&
     !line.isBold &&
-    line.size < usual * 1.05 &&
-    next.size > usual * TITLE &&
+    line.size < typical * 1.05 &&
+    next.size > typical * TITLE &&
     next.y - next.size - line.y > line.size * 0.7
   );
 }

@@ -16,12 +16,12 @@ const box = (x: number, y: number, width: number, height: number): Rule[] => [
 /** Words of the tests that hyphens are judged by. */
 const WORDS = new Set(['measurement', 'well', 'known']);
 const read = (runs: readonly PlacedText[], rules: readonly Rule[] = []) => {
-  const laid = blocksFromLayout([{ width: 600, height: 800, runs, rules }], {
+  const document = blocksFromLayout([{ width: 600, height: 800, runs, rules }], {
     isWord: (word) => WORDS.has(word),
   });
   return {
-    blocks: laid.blocks.map(({ type, text }) => `${type}: ${text.replaceAll('\t', ' | ')}`),
-    rules: laid.cleanUps.map(({ rule }) => rule),
+    blocks: document.blocks.map(({ type, text }) => `${type}: ${text.replaceAll('\t', ' | ')}`),
+    rules: document.cleanUps.map(({ rule }) => rule),
   };
 };
 /** Lines under each other, from the left at x. */
@@ -162,8 +162,8 @@ describe('what stands side by side', () => {
   });
 
   test('two short lists under heads of their own are columns, and no table', () => {
-    const heads = [run('Cast', 50, 200, { size: 15 }), run('Props', 300, 200, { size: 15 })];
-    const { blocks } = read([...heads, ...lines(['Nell', 'Tavi, who sees', 'Brid', 'Mr Quill'], 50, 220), ...lines(['a coat', 'a hook on a board', 'a lamp', 'a box'], 300, 220), ...lines(PROSE, 50, 400)]); // prettier-ignore
+    const columnHeaders = [run('Cast', 50, 200, { size: 15 }), run('Props', 300, 200, { size: 15 })];
+    const { blocks } = read([...columnHeaders, ...lines(['Nell', 'Tavi, who sees', 'Brid', 'Mr Quill'], 50, 220), ...lines(['a coat', 'a hook on a board', 'a lamp', 'a box'], 300, 220), ...lines(PROSE, 50, 400)]); // prettier-ignore
     expect(blocks.slice(0, 10)).toEqual(['heading: Cast', 'paragraph: Nell', 'paragraph: Tavi, who sees', 'paragraph: Brid', 'paragraph: Mr Quill', 'heading: Props', 'paragraph: a coat', 'paragraph: a hook on a board', 'paragraph: a lamp', 'paragraph: a box']); // prettier-ignore
   });
 });

@@ -6,7 +6,7 @@ import type { Rule } from './frames.ts';
 import { furnitureOf } from './furniture.ts';
 import { lineEnds } from './lineEnds.ts';
 import { linesOf, type Line, type PlacedText } from './lines.ts';
-import { joinedMarks, MARKED, MARKS, partedBlanks } from './marks.ts';
+import { joinedMarks, MARKED, MARKS, splitBlanks } from './marks.ts';
 import { median, regionsOf, type Region } from './regions.ts';
 
 /** A page as placed runs of text. */
@@ -26,7 +26,7 @@ export interface LayoutOptions {
 }
 
 /** Blocks, what was done to get them, and the runs they were made of, in reading order. */
-export interface LaidOut extends Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
+export interface LayoutResult extends Pick<ImportedDocument, 'blocks' | 'cleanUps'> {
   readonly runs: readonly PlacedText[];
 }
 
@@ -38,7 +38,7 @@ const LARGER = 1.12;
 /** … and by this much where sizes are measured in a picture and the line is not bold. */
 const MUCH_LARGER = 1.3;
 /** Lines further apart than this many usual steps are of two paragraphs. */
-const PARTED = 1.2;
+const SPLIT = 1.2;
 /** A line of fewer words is not taken to go on in a column that begins with a capital. */
 const GOES_ON = 4;
 const HEADING_MAX_CHARACTERS = 140;
@@ -50,12 +50,12 @@ const HEADING_MAX_CHARACTERS = 140;
 export function blocksFromLayout(
   pages: readonly LayoutPage[],
   { isWord, isMeasured = false }: LayoutOptions,
-): LaidOut {
+): LayoutResult {
   const withLines = pages.map(({ width, height, runs, rules = [] }) => ({
     width,
     height,
     rules,
-    lines: joinedMarks(linesOf(runs).flatMap(partedBlanks)),
+    lines: joinedMarks(linesOf(runs).flatMap(splitBlanks)),
   }));
   const furniture = furnitureOf(withLines);
   const builder = new Builder(bodyOf(withLines.flatMap(({ lines }) => lines)), isWord, isMeasured);
@@ -124,9 +124,9 @@ class Builder {
 
   /** Where lines that begin at `left` end at the latest on this page: not few of them reach so far. A title over two columns does not tell how wide the first one is. */
   #margin(left: number): number {
-    const beside = this.#lines.filter(({ x, size }) => Math.abs(x - left) < size);
-    const reach = beside.map(({ right }) => right).sort((a, b) => b - a);
-    const size = beside[0]?.size ?? 0;
+    const neighbours = this.#lines.filter(({ x, size }) => Math.abs(x - left) < size);
+    const reach = neighbours.map(({ right }) => right).sort((a, b) => b - a);
+    const size = neighbours[0]?.size ?? 0;
     return (
       reach.find(
         (right) => reach.filter((other) => Math.abs(other - right) < size * 2).length >= reach.length * 0.25,
@@ -146,7 +146,7 @@ class Builder {
     const left = median(lines.map(({ x }) => x));
     const right = Math.max(...lines.map((line) => line.right));
     const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
-    const usual = usualStep(steps) || this.#body.size * 1.2;
+    const typical = typicalStep(steps) || this.#body.size * 1.2;
     const indent = this.#body.size * 0.8;
     const isIn = ({ x }: Line) => x - left > indent;
     const ends = lineEnds(lines, this.#margin(left));
@@ -158,7 +158,7 @@ class Builder {
       const begins =
         before === undefined
           ? !this.#isOpen || (/^\p{Lu}/u.test(line.text) && this.#isShort)
-          : line.y - before.y > usual * PARTED ||
+          : line.y - before.y > typical * SPLIT ||
             line.y - before.y < line.size * 0.4 ||
             line.x < this.#itemAt - this.#body.size * 0.5 ||
             ends.isEnded(i - 1) ||
@@ -253,14 +253,14 @@ class Builder {
     return above.slice(0, -1) + below;
   }
 
-  finish(): LaidOut {
+  finish(): LayoutResult {
     const { blocks, cleanUps } = withoutNoteMarks(this.#blocks.filter(({ text }) => text !== ''));
     return { blocks: placed(blocks), cleanUps: [...this.#cleanUps, ...cleanUps], runs: this.#runs };
   }
 }
 
 /** The step from line to line within paragraphs: most of the shorter ones. Lists and short paragraphs have many longer ones. */
-function usualStep(steps: readonly number[]): number {
+function typicalStep(steps: readonly number[]): number {
   const sorted = steps.filter((step) => step > 0).sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length * 0.3)] ?? 0;
 }

@@ -59,11 +59,13 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
     unexplained.length >= fewest && unexplained.length >= inside.length * share;
   const hasVerse = isMany(VERSE) || (words <= ADDRESS.words && isMany(ADDRESS));
   const isUnexplained = new Set(unexplained);
-  const told = stanzas.map((stanza) => hasVerse && stanza.some((i) => isUnexplained.has(i)));
+  const isDetected = stanzas.map((stanza) => hasVerse && stanza.some((i) => isUnexplained.has(i)));
   // A stanza whose lines happen to be long is one all the same between two others.
   const isVerse = new Set(
     stanzas.flatMap((stanza, i) =>
-      told[i] === true || (hasVerse && told[i - 1] === true && told[i + 1] === true) ? stanza : [],
+      isDetected[i] === true || (hasVerse && isDetected[i - 1] === true && isDetected[i + 1] === true)
+        ? stanza
+        : [],
     ),
   );
   return {
@@ -84,10 +86,10 @@ export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
 function stanzasOf(lines: readonly Line[]): number[][] {
   const steps = lines.slice(1).map((line, i) => line.y - (lines[i]?.y ?? line.y));
   const sorted = steps.filter((step) => step > 0).sort((a, b) => a - b);
-  const usual = sorted[Math.floor(sorted.length * 0.3)] ?? 0;
+  const typical = sorted[Math.floor(sorted.length * 0.3)] ?? 0;
   const stanzas: number[][] = [[]];
   lines.forEach((_, i) => {
-    if (i > 0 && (steps[i - 1] ?? 0) > usual * APART) stanzas.push([]);
+    if (i > 0 && (steps[i - 1] ?? 0) > typical * APART) stanzas.push([]);
     stanzas.at(-1)?.push(i);
   });
   return stanzas;

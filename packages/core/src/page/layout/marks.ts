@@ -30,13 +30,13 @@ function tidied(marks: string): string {
 }
 
 /** A blank with a label before it and another label behind it ends a field of a form: "Name: ____ Class: ____" is two. */
-export function partedBlanks(line: Line): Line[] {
+export function splitBlanks(line: Line): Line[] {
   const at = line.runs.findIndex(
     (run, i) => /^_+$/u.test(run.text.trim()) && /^\p{Lu}/u.test(line.runs[i + 1]?.text ?? ''),
   );
   const rest = line.runs.slice(at + 1);
   if (at < 1 || !rest.some(({ text }) => text.endsWith(':'))) return [line];
-  return [partOf(line, line.runs.slice(0, at + 1)), ...partedBlanks(partOf(line, rest))];
+  return [partOf(line, line.runs.slice(0, at + 1)), ...splitBlanks(partOf(line, rest))];
 }
 
 function partOf(line: Line, runs: Line['runs']): Line {

@@ -107,7 +107,7 @@ function cut(atoms: readonly Atom[]): Region[] {
   if (gutter !== undefined) {
     const left = atoms.filter(({ right }) => right <= gutter);
     const right = atoms.filter(({ x }) => x >= gutter);
-    const whole = beside(atoms, linesIn(left), linesIn(right));
+    const whole = sideBySide(atoms, linesIn(left), linesIn(right));
     return whole ?? [...cut(left), ...cut(right)];
   }
   const at = findBand(atoms);
@@ -137,7 +137,11 @@ function cut(atoms: readonly Atom[]): Region[] {
 }
 
 /** Lines side by side that are not read as columns: rows of a table, or of choices; `undefined` for columns. */
-function beside(atoms: readonly Atom[], left: readonly Line[], right: readonly Line[]): Region[] | undefined {
+function sideBySide(
+  atoms: readonly Atom[],
+  left: readonly Line[],
+  right: readonly Line[],
+): Region[] | undefined {
   const all = linesIn(atoms);
   if (all.length < atoms.length || left.length === 0 || right.length === 0) return undefined;
   const lines = inOrder(all);
@@ -146,7 +150,7 @@ function beside(atoms: readonly Atom[], left: readonly Line[], right: readonly L
   // Labels with blanks behind them are fields of a form, one below the other.
   if (right.every(({ text }) => /^_+$/u.test(text))) return [{ kind: 'text', lines }];
   if (areSpeakers(left, right)) return [{ kind: 'text', lines }];
-  if (!isTable(left, right) || haveHeads(left, right)) return undefined;
+  if (!isTable(left, right) || haveColumnHeaders(left, right)) return undefined;
   return tableApart(lines);
 }
 
@@ -217,7 +221,7 @@ function runsOn(lines: readonly Line[]): boolean {
 }
 
 /** Whether both columns begin with a head that is larger than the rest: two lists beside each other and no table, whose heads are of its own size. */
-function haveHeads(left: readonly Line[], right: readonly Line[]): boolean {
+function haveColumnHeaders(left: readonly Line[], right: readonly Line[]): boolean {
   return [left, right].every((lines) => {
     const [first, ...rest] = inOrder(lines);
     if (first === undefined || rest.length < 2) return false;

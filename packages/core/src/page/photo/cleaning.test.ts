@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { bareRegions } from './bareRegions.ts';
+import { unreadRegions } from './unreadRegions.ts';
 import { flattened } from './flatten.ts';
 import type { RecognisedWord } from './hocr.ts';
 import { listDots } from './listDots.ts';
@@ -43,11 +43,11 @@ describe('a picture taken out of another', () => {
 
 describe('light', () => {
   // Paper under a lamp on the left and a hand's shadow on the right; strokes of ink every 20 pixels.
-  const lit = drawn(320, 320, (x, y) => {
+  const shaded = drawn(320, 320, (x, y) => {
     const paper = x < 200 ? 230 - x * 0.2 : 120 - (x - 200) * 0.2;
     return x % 20 < 3 && y % 24 < 14 ? paper * 0.2 : paper;
   });
-  const flat = flattened(lit);
+  const flat = flattened(shaded);
   test.each([
     [30, 30],
     [150, 200],
@@ -130,7 +130,7 @@ describe('regions without words', () => {
       blob(0, 0, 20, 900),
     ];
     const page = drawn(960, 960, (x, y) => ([drawing, text, speck, rim].some((ink) => ink?.(x, y)) ? 20 : 250)); // prettier-ignore
-    const regions = bareRegions(page, [word({})]);
+    const regions = unreadRegions(page, [word({})]);
     expect(regions).toHaveLength(1);
     const [found] = regions;
     expect(found?.x).toBeCloseTo(600 / 960, 1);

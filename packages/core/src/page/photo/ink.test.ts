@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { bareRegions } from './bareRegions.ts';
+import { unreadRegions } from './unreadRegions.ts';
 import { blurred, grainOf } from './grain.ts';
 import type { RecognisedWord } from './hocr.ts';
 import { mended } from './mended.ts';
 import type { GreyPicture } from './picture.ts';
 import { strokesOf } from './strokes.ts';
 import { largestMove, lineLeaves, textBend } from './textBend.ts';
-import { withoutTickBoxes } from './tickBoxes.ts';
+import { withoutCheckboxes } from './printedCheckboxes.ts';
 
 /** A picture drawn by a rule for each pixel. */
 const drawn = (width: number, height: number, shade: (x: number, y: number) => number): GreyPicture => {
@@ -60,7 +60,7 @@ describe('boxes to tick', () => {
     const page = drawn(1000, 400, (x, y) =>
       square(x, y, 100, 100, 24) || ring(x, y, 300, 112, 12) || square(x, y, 500, 100, 90) ? 20 : 250,
     );
-    const { boxes, picture } = withoutTickBoxes(page);
+    const { boxes, picture } = withoutCheckboxes(page);
     expect(boxes).toEqual([{ x: 100, y: 100, width: 24, height: 24 }]);
     expect(picture.pixels[112 * 1000 + 100]).toBe(255);
     expect(picture.pixels[112 * 1000 + 288]).toBe(20);
@@ -68,7 +68,7 @@ describe('boxes to tick', () => {
 
   test('a page without any stays the same picture', () => {
     const page = drawn(200, 200, () => 250);
-    expect(withoutTickBoxes(page).picture).toBe(page);
+    expect(withoutCheckboxes(page).picture).toBe(page);
   });
 });
 
@@ -221,6 +221,6 @@ test('a line that was dropped between two others is shown', () => {
     x > 100 && x < 600 && x % 9 < 4 && [104, 144, 184].some((top) => y >= top && y < top + 20) ? 20 : 250,
   );
   const line = (y: number) => word({ x: 100, y, width: 500, height: 40, baseline: y + 26, size: 26 });
-  expect(bareRegions(page, [line(98), line(178)])).toHaveLength(1);
-  expect(bareRegions(page, [line(98), line(138), line(178)])).toEqual([]);
+  expect(unreadRegions(page, [line(98), line(178)])).toHaveLength(1);
+  expect(unreadRegions(page, [line(98), line(138), line(178)])).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { RecognisedWord } from './hocr.ts';
 import { lostInLines } from './lostInLines.ts';
-import { languageBeside, withLanguage } from './otherLanguages.ts';
+import { secondLanguageOf, withLanguage } from './otherLanguages.ts';
 import type { GreyPicture } from './picture.ts';
 import { smallFigures, withFigure } from './smallFigures.ts';
 
@@ -27,7 +27,7 @@ describe('a language beside English', () => {
     ['An man in a den with a die and no van', undefined],
     ['', undefined],
   ])('%s: %s', (text, language) => {
-    expect(languageBeside(texts(text))).toBe(language);
+    expect(secondLanguageOf(texts(text))).toBe(language);
   });
 
   const isWord = (text: string) => ['the', 'potato', 'a'].includes(text);

@@ -1,4 +1,4 @@
-import type { Box } from './bareRegions.ts';
+import type { Box } from './unreadRegions.ts';
 import type { RecognisedWord } from './hocr.ts';
 import type { GreyPicture } from './picture.ts';
 
@@ -27,8 +27,8 @@ interface Run {
 export function lostInLines(page: GreyPicture, words: readonly RecognisedWord[]): Box[] {
   const covered = coverOf(page, words);
   const found = words.flatMap((word) => [
-    ...lostBeside(page, covered, word, 1),
-    ...lostBeside(page, covered, word, -1),
+    ...lostNextTo(page, covered, word, 1),
+    ...lostNextTo(page, covered, word, -1),
   ]);
   const kept: Box[] = [];
   for (const box of found.sort((a, b) => b.width - a.width))
@@ -56,7 +56,7 @@ function coverOf({ width, height }: GreyPicture, words: readonly RecognisedWord[
 }
 
 /** Runs of ink behind (1) or before (-1) a word, until another word, or paper, or something that is no letter. */
-function lostBeside(page: GreyPicture, cover: Cover, word: RecognisedWord, way: 1 | -1): Box[] {
+function lostNextTo(page: GreyPicture, cover: Cover, word: RecognisedWord, way: 1 | -1): Box[] {
   const { size, baseline } = word;
   if (size < 8) return [];
   const band = { top: Math.round(baseline - size * 0.66), bottom: Math.round(baseline - 1) };
@@ -85,7 +85,7 @@ function lostBeside(page: GreyPicture, cover: Cover, word: RecognisedWord, way: 
     const wide = right - left + 1;
     const full = run.ink / (wide * (band.bottom - band.top + 1));
     if (wide < size * LEAST || full < THIN || full > THICK) return [];
-    if (isBesideInk(page, left, right, baseline, size)) return [];
+    if (isNextToInk(page, left, right, baseline, size)) return [];
     return [
       {
         x: left / page.width,
@@ -104,7 +104,7 @@ function inkOf({ width, pixels }: GreyPicture, column: number, top: number, bott
 }
 
 /** Whether what is above and below is ink too, so that it is no line of text. */
-function isBesideInk(
+function isNextToInk(
   page: GreyPicture,
   left: number,
   right: number,

@@ -83,9 +83,9 @@ function withoutPoints(words: readonly RecognisedWord[]): RecognisedWord[] {
   });
   const pointed = figures.filter(({ text }) => /\d[.,]\d/u.test(text)).length;
   if (pointed < ROW || pointed < figures.length * POINTED) return [...words];
-  const bare = new Set(figures.filter(({ text }) => /^[-−–]?\d{2,}$/u.test(text)));
+  const unpointed = new Set(figures.filter(({ text }) => /^[-−–]?\d{2,}$/u.test(text)));
   return words.map((word) =>
-    bare.has(word) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word,
+    unpointed.has(word) ? { ...word, confidence: Math.min(word.confidence, ODD) } : word,
   );
 }
 const ROW = 3;
@@ -121,15 +121,15 @@ function wordsIn(text: string, isWord: (word: string) => boolean): string[] | un
   if (mine !== undefined) return ['I', mine];
   const [, amount, unit] = AMOUNT.exec(text) ?? [];
   if (amount !== undefined && unit !== undefined) return [amount, unit];
-  const [, bare = '', rest = ''] = /^([\p{L}\p{N}]+)([.,;:!?’”)]*)$/u.exec(text) ?? [];
-  if (bare.length < 3 || bare.length > LONGEST || isWord(bare.toLowerCase())) return undefined;
-  const [, count, counted = ''] = /^(\d+)(\p{Ll}{4,})$/u.exec(bare) ?? [];
+  const [, stem = '', rest = ''] = /^([\p{L}\p{N}]+)([.,;:!?’”)]*)$/u.exec(text) ?? [];
+  if (stem.length < 3 || stem.length > LONGEST || isWord(stem.toLowerCase())) return undefined;
+  const [, count, counted = ''] = /^(\d+)(\p{Ll}{4,})$/u.exec(stem) ?? [];
   if (count !== undefined) return isWord(counted) ? [count, counted + rest] : undefined;
-  if (!/^\p{L}\p{Ll}+$/u.test(bare)) return undefined;
-  const words = fewestWords(bare, isWord);
+  if (!/^\p{L}\p{Ll}+$/u.test(stem)) return undefined;
+  const words = fewestWords(stem, isWord);
   if (!words || words.length < 2) return undefined;
   // Two words may be a name: Marrowby, Overton. Three are none.
-  const isName = /^\p{Lu}/u.test(bare) || !words.some((word) => SURE.has(word));
+  const isName = /^\p{Lu}/u.test(stem) || !words.some((word) => SURE.has(word));
   if (words.length === 2 && isName) return undefined;
   if (!words.some((word) => SMALL.has(word.toLowerCase()))) return undefined;
   return [...words.slice(0, -1), (words.at(-1) ?? '') + rest];
@@ -183,8 +183,8 @@ function isOdd(text: string, next: string | undefined, isWord: (word: string) =>
   if (FORMULA.test(text) || /^[#@*&]\d/u.test(text)) return true;
   if (RAISED.test(text) && (next === undefined || /^[\p{Ll}(]/u.test(next) || !/\?$/u.test(text)))
     return true;
-  const [, bare = ''] = /^[("‘“']*(\p{Ll}{2,})[.,;:!?’”')]*$/u.exec(text) ?? [];
-  return bare !== '' && !isKnown(bare, isWord);
+  const [, stem = ''] = /^[("‘“']*(\p{Ll}{2,})[.,;:!?’”')]*$/u.exec(text) ?? [];
+  return stem !== '' && !isKnown(stem, isWord);
 }
 
 /** A formula whose lowered figure was read as a mark. */

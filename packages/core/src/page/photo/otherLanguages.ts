@@ -22,7 +22,7 @@ function words(list: string): string[] {
  * The language besides English in which words of a page seem to be: that of whose small words most are there, when there are several, or some and letters with accents.
  * @returns its code (ISO 639-2/T), or `undefined`.
  */
-export function languageBeside(page: readonly Pick<RecognisedWord, 'text'>[]): string | undefined {
+export function secondLanguageOf(page: readonly Pick<RecognisedWord, 'text'>[]): string | undefined {
   const plain = page.map(({ text }) => folded(text)).filter((word) => word !== '');
   const accented = page.filter(({ text }) => ACCENTED.test(text)).length;
   const found = Object.entries(SMALL_WORDS)

@@ -6,7 +6,7 @@ import type { RecognisedWord } from './hocr.ts';
 import { mended } from './mended.ts';
 import type { RuledLine } from './ruledLines.ts';
 import { segmentsOf, type Segment } from './segments.ts';
-import type { TickBox } from './tickBoxes.ts';
+import type { PrintedCheckbox } from './printedCheckboxes.ts';
 
 /** A page that was photographed, laid flat and recognised. Lengths are in its pixels. */
 export interface RecognisedPage {
@@ -17,7 +17,7 @@ export interface RecognisedPage {
   /** Numbers of the lines of text that begin with the dot of a list. */
   readonly dotted: readonly number[];
   /** Boxes to be ticked. */
-  readonly ticks?: readonly TickBox[];
+  readonly checkboxes?: readonly PrintedCheckbox[];
 }
 
 /** A word of a photographed handout and where it stands. */
@@ -55,7 +55,7 @@ export function blocksFromPhotos(
   const read = pages.map((page) => ({ ...page, words: mended(page.words, options.isWord, cleanUps) }));
   const segments = read.map(({ words }) => ofOneStroke(segmentsOf(words)));
   const snap = sizesSnapped(segments.flat());
-  const layout = read.map(({ width, height, words, lines, dotted, ticks = [] }, page) => {
+  const layout = read.map(({ width, height, words, lines, dotted, checkboxes = [] }, page) => {
     const isBold = boldIn(segments[page] ?? []);
     const own = new Map(
       segments[page]?.flatMap((segment) => segment.words.map((word) => [word, segment] as const)),
@@ -105,7 +105,7 @@ export function blocksFromPhotos(
           snap,
         ),
       );
-    const ticked = ticks.flatMap((box) => tickRun(box, segments[page] ?? [], snap));
+    const ticked = checkboxes.flatMap((box) => checkboxRun(box, segments[page] ?? [], snap));
     return {
       width,
       height,
@@ -113,11 +113,11 @@ export function blocksFromPhotos(
       rules: lines,
     };
   });
-  const laid = blocksFromLayout(layout, { ...options, isMeasured: true });
+  const document = blocksFromLayout(layout, { ...options, isMeasured: true });
   return {
-    blocks: laid.blocks,
-    cleanUps: [...cleanUps, ...laid.cleanUps],
-    words: laid.runs.flatMap((run) => origin.get(run) ?? []),
+    blocks: document.blocks,
+    cleanUps: [...cleanUps, ...document.cleanUps],
+    words: document.runs.flatMap((run) => origin.get(run) ?? []),
   };
 }
 
@@ -128,12 +128,12 @@ const BOLD = 1.38;
 function ofOneStroke(segments: readonly Segment[]): Segment[] {
   const letters = (of: (segment: Segment) => number) =>
     median(segments.flatMap((segment) => Array.from({ length: lettersIn(segment) }, () => of(segment))));
-  const usual = letters(({ words }) => median(words.map(({ stroke = 0 }) => stroke)));
+  const typical = letters(({ words }) => median(words.map(({ stroke = 0 }) => stroke)));
   const size = letters((segment) => segment.size);
-  if (usual === 0) return [...segments];
+  if (typical === 0) return [...segments];
   return segments.map((segment) => {
     const stroke = median(segment.words.map(({ stroke: own = 0 }) => own));
-    return segment.size > size * NOT_LARGER && stroke < usual * NOT_LARGER ? { ...segment, size } : segment;
+    return segment.size > size * NOT_LARGER && stroke < typical * NOT_LARGER ? { ...segment, size } : segment;
   });
 }
 const NOT_LARGER = 1.15;
@@ -147,13 +147,17 @@ function boldIn(segments: readonly Segment[]): (segment: Segment | undefined) =>
   const letters = segments.flatMap(({ words }) =>
     words.flatMap(({ text, stroke = 0 }) => Array.from({ length: text.length }, () => stroke)),
   );
-  const usual = median(letters);
+  const typical = median(letters);
   return (segment) =>
-    usual > 0 && median(segment?.words.map(({ stroke = 0 }) => stroke) ?? []) > usual * BOLD;
+    typical > 0 && median(segment?.words.map(({ stroke = 0 }) => stroke) ?? []) > typical * BOLD;
 }
 
 /** A box to be ticked, as a mark before the line that it belongs to; nothing where there is no text behind it. */
-function tickRun(box: TickBox, segments: readonly Segment[], snap: (size: number) => number): PlacedText[] {
+function checkboxRun(
+  box: PrintedCheckbox,
+  segments: readonly Segment[],
+  snap: (size: number) => number,
+): PlacedText[] {
   const middle = box.y + box.height / 2;
   const right = box.x + box.width;
   const [next] = segments
@@ -251,7 +255,7 @@ function blanksOf(lines: readonly RuledLine[], runs: readonly PlacedText[], widt
       ({ x, y, length }) => x > line.x - 12 && x < right + 12 && y < line.y + 12 && y + length > line.y - 12,
     );
     if (isOfTable) return [];
-    const beside = runs.find(
+    const neighbour = runs.find(
       ({ x, y, width: wide, size }) =>
         Math.abs(line.y - y) < size * 0.45 && (x + wide <= line.x + size * 0.3 || x >= right - size * 0.3),
     );
@@ -259,7 +263,9 @@ function blanksOf(lines: readonly RuledLine[], runs: readonly PlacedText[], widt
       ({ x, y, width: wide, size }) =>
         Math.abs(line.y - y) < size * 0.45 && x + wide > line.x + size * 0.3 && x < right - size * 0.3,
     );
-    if (!beside || isUnder) return [];
-    return [{ text: '____', x: line.x, y: beside.y, width: line.length, size: beside.size, isBold: false }];
+    if (!neighbour || isUnder) return [];
+    return [
+      { text: '____', x: line.x, y: neighbour.y, width: line.length, size: neighbour.size, isBold: false },
+    ];
   });
 }

@@ -34,7 +34,7 @@ export function segmentsOf(words: readonly RecognisedWord[]): Segment[] {
 }
 
 /** Words whose lines are those that stand together: one that a recogniser drew across columns is parted. */
-export function partedLines(words: readonly RecognisedWord[]): RecognisedWord[] {
+export function splitLines(words: readonly RecognisedWord[]): RecognisedWord[] {
   return segmentsOf(words).flatMap((segment, line) => segment.words.map((word) => ({ ...word, line })));
 }
 
@@ -53,16 +53,16 @@ function measured(words: readonly RecognisedWord[]): Segment {
   const letters = words.filter(({ text }) => /[\p{L}\d]/u.test(text));
   const sizes = letters.map(({ text, height }) => height / (heightOf(text) + depthOf(text)));
   // On lines that are not quite level recognisers give every word the box of its line; the size that they tell for the line is rough, but not as far off.
-  const told = (words[0]?.size ?? 0) / (TALL.height + BELOW.depth);
-  const seen = sizes.length > 0 ? median(sizes) : told;
+  const declared = (words[0]?.size ?? 0) / (TALL.height + BELOW.depth);
+  const seen = sizes.length > 0 ? median(sizes) : declared;
   // The box of a single word may be cut short as well.
-  const isOff = seen > told * TOO_LARGE || (letters.length === 1 && seen * TOO_LARGE < told);
-  const size = told > 0 && isOff ? told : seen;
+  const isOff = seen > declared * TOO_LARGE || (letters.length === 1 && seen * TOO_LARGE < declared);
+  const size = declared > 0 && isOff ? declared : seen;
   const feet = letters.map(({ text, y, height }) => y + height - depthOf(text) * size);
   const line = words[0]?.baseline ?? 0;
   const foot = feet.length > 0 ? median(feet) : line;
   // The same goes for where its letters stand.
-  const isInflated = told > 0 && seen > told * TOO_LARGE;
+  const isInflated = declared > 0 && seen > declared * TOO_LARGE;
   return { words, size, baseline: isInflated && line > 0 ? line : foot };
 }
 

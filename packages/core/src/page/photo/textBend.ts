@@ -35,8 +35,8 @@ export function textBend(page: GreyPicture, words: readonly RecognisedWord[]): T
       RIDGE * kept.length,
     );
     const off = kept.map(({ u, v, slope }) => Math.abs(slope - at(u, v)));
-    const usual = [...off].sort((a, b) => a - b)[off.length >> 1] ?? 0;
-    kept = kept.filter((_, i) => (off[i] ?? 0) <= Math.max(usual * 3, 0.004));
+    const typical = [...off].sort((a, b) => a - b)[off.length >> 1] ?? 0;
+    kept = kept.filter((_, i) => (off[i] ?? 0) <= Math.max(typical * 3, 0.004));
   }
   // The slope, summed up along the line, in shares of the page's height.
   const shape = page.width / page.height;

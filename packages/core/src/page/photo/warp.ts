@@ -105,8 +105,8 @@ function fitted(points: readonly (readonly [number, number])[]): number[] {
       kept.map(([s, value]) => [s * (1 - s), s * (1 - s) * s, s * (1 - s) * s * s, value]),
     );
     const off = kept.map(([s, value]) => Math.abs(value - leaving(coefficients, s)));
-    const usual = [...off].sort((a, b) => a - b)[off.length >> 1] ?? 0;
-    const most = Math.max(usual * 3, 0.002);
+    const typical = [...off].sort((a, b) => a - b)[off.length >> 1] ?? 0;
+    const most = Math.max(typical * 3, 0.002);
     const fewer = kept.filter((_, i) => (off[i] ?? 0) <= most);
     if (fewer.length === kept.length) break;
     kept = fewer;

@@ -65,7 +65,7 @@ export class SentenceReader {
       tagAfter: this.#tagAt(index + 1)?.partOfSpeech,
       pastAround: this.#words.some((_, i) => i !== index && this.#tagAt(i)?.isPast),
     });
-    return entry.isUsual && likely === 0 ? undefined : { variants: entry.variants, likely };
+    return entry.isDefault && likely === 0 ? undefined : { variants: entry.variants, likely };
   }
 
   #tagAt(index: number): TaggedWord | undefined {

@@ -29,7 +29,7 @@ export interface Homograph {
   /** Whether the part of speech alone decides, which the tagger seldom gets wrong. */
   readonly isPlain?: true;
   /** Whether every voice says the first variant by itself, weakened where a sentence weakens it: it is then left to the voice. */
-  readonly isUsual?: true;
+  readonly isDefault?: true;
   /** Index of the variant that the sentence makes likely. */
   readonly choose: (context: WordInContext) => number;
 }
@@ -440,7 +440,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'juːst', meaning: 'did formerly; accustomed' },
       ],
       isPlain: true,
-      isUsual: true,
+      isDefault: true,
       choose: (context) => {
         if (!isAfter(context, /^to$/u)) return 0;
         const second = context.after[1] ?? '';
@@ -464,7 +464,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'dʌv', meaning: 'the bird' },
         { ipa: 'dəʊv', meaning: 'plunged' },
       ],
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         !isBefore(context, DETERMINER) &&
         !isBefore(context, /^(?:white|turtle|grey|rock|mourning|ring|and|or|of)$/u) &&
@@ -483,7 +483,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'ɹɪˈzjuːm', meaning: 'to go on' },
         { ipa: 'ˈɹɛzjʊmeɪ', meaning: 'a summary of a career' },
       ],
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         isBefore(context, DETERMINER, 2) && !isBefore(context, INFINITIVE) && context.after[0] !== 'the'
           ? 1
@@ -498,7 +498,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'dəʊz', meaning: 'female deer' },
       ],
       isPlain: true,
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         near(context, /^(?:deer|bucks?|stags?|fawns?|herd|graz\w*|fawn|venison|rabbits?|hinds?)$/u, 6) &&
         isBefore(
@@ -517,7 +517,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'ˈnʌməɹ', meaning: 'more numb' },
       ],
       isPlain: true,
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         !isAfter(context, /^of$/u) &&
         !isBefore(context, DETERMINER) &&
@@ -538,7 +538,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'ˈpʌtɪŋ', meaning: 'in golf' },
       ],
       isPlain: true,
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         near(context, /^(?:golf\w*|greens?|tee|hole|putters?|caddie|practis\w+|practice)$/u, 5) &&
         !isAfter(context, /^(?:the|a|his|her|it|them|on|up|away|down|out|in|together)$/u)
@@ -553,7 +553,7 @@ export const HOMOGRAPHS: ReadonlyMap<string, Homograph> = new Map<string, Homogr
         { ipa: 'ˈsuːəɹ', meaning: 'a drain' },
         { ipa: 'ˈsəʊəɹ', meaning: 'one who sews' },
       ],
-      isUsual: true,
+      isDefault: true,
       choose: (context) =>
         near(
           context,

@@ -5,7 +5,7 @@ import { sayWhole } from './englishNumbers.ts';
 import { plain } from './linear.ts';
 import { plainWords } from './plain.ts';
 
-/** Endings of file names that are said as words; others are spelt. */
+/** Endings of file names that are said as words; others are spelled. */
 const SAID_ENDINGS = new Set(
   ['doc', 'zip', 'wav', 'jar', 'bat', 'bin', 'text', 'html'].filter((name) => name !== 'html'),
 );

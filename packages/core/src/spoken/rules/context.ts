@@ -11,6 +11,6 @@ export function spaceOnly(gap: string): boolean {
 }
 
 /** A word's letters in small letters, without a possessive ending. */
-export function bare(token: Token | undefined): string {
+export function plainWord(token: Token | undefined): string {
   return (token?.text ?? '').toLowerCase().replace(/[’']s?$/u, '');
 }

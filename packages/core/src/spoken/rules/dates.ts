@@ -95,7 +95,7 @@ const shortWeekday: Rule = {
     if (/^\.?\s*[-–]\s*$/u.test(token.gapAfter) && following !== undefined)
       return [[weekday, 'to'], [following]];
     const before = neighbour(input, -1);
-    const beside =
+    const isNextToDay =
       /^\d{1,2}/u.test(next?.text ?? '') ||
       following !== undefined ||
       weekdayOf(before?.text) !== undefined ||
@@ -105,7 +105,7 @@ const shortWeekday: Rule = {
       (/^(?:&|and|or|to)$/u.test(before?.text ?? '') && weekdayOf(neighbour(input, -2)?.text) !== undefined);
     const hasStop = token.gapAfter.startsWith('.') && (next !== undefined || token.text !== 'Sun');
     const isCertain = !/^(?:Sun|Sat|Mon|Wed)$/u.test(token.text);
-    return beside || hasStop || isCertain ? [[weekday]] : undefined;
+    return isNextToDay || hasStop || isCertain ? [[weekday]] : undefined;
   },
 };
 

@@ -17,12 +17,12 @@ const NUMBER = /^([-−–+])?(?:(\d{1,3}(?:,\d{3})+|\d+)(?:\.(\d+))?|\.(\d+))$/
 export function readNumber(text: string): WrittenNumber | undefined {
   const match = NUMBER.exec(text);
   if (!match) return undefined;
-  const [, sign, whole, fraction, bareFraction] = match;
+  const [, sign, whole, fraction, leadingPointFraction] = match;
   return {
     negative: sign === '-' || sign === '−' || sign === '–',
     plus: sign === '+',
     whole: (whole ?? '').replace(/,/gu, ''),
-    fraction: fraction ?? bareFraction,
+    fraction: fraction ?? leadingPointFraction,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Rule } from '../types.ts';
-import { bare, neighbour } from './context.ts';
+import { plainWord, neighbour } from './context.ts';
 import { pluralOf, sayWhole } from './englishNumbers.ts';
 import { romanValue } from './romanNumerals.ts';
 import { lookupTable } from '../../text/lookupTable.ts';
@@ -19,7 +19,7 @@ const romanLabel: Rule = {
     const inBrackets = token.gapBefore.endsWith('(') && token.gapAfter.startsWith(')');
     const opens = index === 0 && /^[).:]/u.test(token.gapAfter);
     const afterScene = /^(?:scene|sc|act|part|section|pages?|pp?|chapter|question|class)$/u.test(
-      bare(neighbour(input, -1)),
+      plainWord(neighbour(input, -1)),
     );
     return inBrackets || opens || afterScene ? [sayWhole(String(value), locale)] : undefined;
   },

@@ -100,9 +100,9 @@ function looksMathematical(text: string, input: RuleInput): boolean {
   if (/[()]/u.test(text)) return marksOf(input).maths || /\)\(/u.test(text);
   if (/^\p{L}[₀-₉]+$/u.test(text)) return true;
   if (/^\d+\/[a-z]$|^\d+\*\d+$/u.test(text)) return true;
-  if (!marksOf(input).maths) return /^\d+\p{Ll}$/u.test(text) && isBesideOperator(input);
-  if (/^\d+\p{L}{1,3}$/u.test(text)) return /^\d+[a-zA-Z]$/u.test(text) || isBesideOperator(input);
-  if (/^[a-zA-Z]{1,3}$/u.test(text)) return SMALL_WORDS.has(text) ? endsSum(input) : isBesideOperator(input);
+  if (!marksOf(input).maths) return /^\d+\p{Ll}$/u.test(text) && isNextToOperator(input);
+  if (/^\d+\p{L}{1,3}$/u.test(text)) return /^\d+[a-zA-Z]$/u.test(text) || isNextToOperator(input);
+  if (/^[a-zA-Z]{1,3}$/u.test(text)) return SMALL_WORDS.has(text) ? endsSum(input) : isNextToOperator(input);
   return /[+\-−–*/!|]/u.test(text) && /[\p{N}\p{L}]/u.test(text);
 }
 
@@ -127,7 +127,7 @@ function endsSum(input: RuleInput): boolean {
   return /^[+−×÷]$/u.test(before) && (next === undefined || /^[+\-−–×÷=]$/u.test(next));
 }
 
-function isBesideOperator(input: RuleInput): boolean {
+function isNextToOperator(input: RuleInput): boolean {
   return [-1, 1].some((by) => /^[-+−–×÷=<>≤≥≠*⊥∥∝∪∩≡≅/]$/u.test(neighbour(input, by)?.text ?? ''));
 }
 

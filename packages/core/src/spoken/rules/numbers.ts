@@ -1,7 +1,7 @@
 import { ENGLISH_NUMBERS, FRACTION_SIGNS } from '../words/englishWords.ts';
 import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
-import { bare, neighbour, spaceOnly } from './context.ts';
+import { plainWord, neighbour, spaceOnly } from './context.ts';
 import { marksOf } from './marks.ts';
 import { sayFraction } from './linear.ts';
 import { pluralOf, readNumber, sayNumber, sayOrdinal, sayRange, sayWhole } from './englishNumbers.ts';
@@ -73,7 +73,9 @@ const fraction: Rule = {
     }
     if (
       /^(?:1\/2|½)$/u.test(input.token.text) &&
-      /^(?:price|term|time|fare|way|past|dozen|board|marathon|mile|day)$/u.test(bare(neighbour(input, 1)))
+      /^(?:price|term|time|fare|way|past|dozen|board|marathon|mile|day)$/u.test(
+        plainWord(neighbour(input, 1)),
+      )
     )
       return [['half']];
     const match = /^(\d{1,3})[/⁄](\d{1,3})$/u.exec(input.token.text);
@@ -81,8 +83,8 @@ const fraction: Rule = {
     const [, top = '', bottom = ''] = match;
     const isScore =
       marksOf(input).score &&
-      (Number(bottom) >= 10 || /^(?:scored|got)$/u.test(bare(neighbour(input, -1)))) &&
-      bare(neighbour(input, 1)) !== 'of';
+      (Number(bottom) >= 10 || /^(?:scored|got)$/u.test(plainWord(neighbour(input, -1)))) &&
+      plainWord(neighbour(input, 1)) !== 'of';
     const ofThings =
       Number(bottom) % 10 === 0 &&
       spaceOnly(input.token.gapAfter) &&

@@ -1,7 +1,7 @@
 import { digitByDigit } from '../numbers.ts';
 import { ENGLISH_NUMBERS } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
-import { bare, neighbour } from './context.ts';
+import { plainWord, neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { lookupTable } from '../../text/lookupTable.ts';
 
@@ -56,12 +56,14 @@ const bearing: Rule = {
   apply(input) {
     const { text } = input.token;
     const threeFigures = /^(0\d{2})°?$/u.exec(text)?.[1];
-    const nearBearing = [-1, -2, -3].some((by) => /^bearings?$/u.test(bare(neighbour(input, by))));
+    const nearBearing = [-1, -2, -3].some((by) => /^bearings?$/u.test(plainWord(neighbour(input, by))));
     if (threeFigures !== undefined && (nearBearing || text.endsWith('°')))
       return [[...digitByDigit(threeFigures, ENGLISH_NUMBERS), ...(text.endsWith('°') ? ['degrees'] : [])]];
     const isFigures = /^(?:[A-Z]{2})?\d{3,}$/u.test(text) || /^[A-Z]{2}$/u.test(text);
-    const afterReference = [-1, -2, -3].some((by) => /^(?:gr|reference)$/u.test(bare(neighbour(input, by))));
-    const isGrid = [-1, -2, -3, -4].some((by) => /^(?:gr|grid)$/u.test(bare(neighbour(input, by))));
+    const afterReference = [-1, -2, -3].some((by) =>
+      /^(?:gr|reference)$/u.test(plainWord(neighbour(input, by))),
+    );
+    const isGrid = [-1, -2, -3, -4].some((by) => /^(?:gr|grid)$/u.test(plainWord(neighbour(input, by))));
     if (!isFigures || !afterReference || !isGrid) return undefined;
     const letters = /^[A-Z]*/u.exec(text)?.[0] ?? '';
     return [[...letters, ...digitByDigit(text.slice(letters.length), ENGLISH_NUMBERS)]];
@@ -108,7 +110,7 @@ const direction: Rule = {
   apply(input) {
     const said = DIRECTIONS[input.token.text];
     if (said === undefined) return undefined;
-    const next = bare(neighbour(input, 1));
+    const next = plainWord(neighbour(input, 1));
     const fitting =
       /^(?:winds?|winds?|coast|face|facing|side|end|slopes?|corner|direction|of|england|wales|scotland|ireland|africa|america)$/u.test(
         next,

@@ -1,6 +1,6 @@
 import { CARDINAL_AFTER, MONARCHS, ROMAN_CARDINAL_CUES } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
-import { bare, neighbour, spaceOnly } from './context.ts';
+import { plainWord, neighbour, spaceOnly } from './context.ts';
 import { sayOrdinal, sayWhole } from './englishNumbers.ts';
 import { lookupTable } from '../../text/lookupTable.ts';
 
@@ -63,7 +63,7 @@ const roman: Rule = {
     if (!spaceOnly(input.token.gapBefore.replace(/^\./u, ''))) return undefined;
     const possessive = (words: string[]) =>
       match[2] === undefined ? words : [...words.slice(0, -1), `${words.at(-1) ?? ''}'s`];
-    const cue = bare(before);
+    const cue = plainWord(before);
     if (
       ROMAN_CARDINAL_CUES.has(cue) ||
       CARDINAL_AFTER.has(cue) ||

@@ -15,18 +15,18 @@ import { lookupTable } from '../../text/lookupTable.ts';
 
 /** Whether a word is a web or mail address, in angle brackets or not. */
 export function isAddress(word: string): boolean {
-  const written = bare(word);
+  const written = plainWord(word);
   return /^(https?:\/\/|www\.)\S+$/iu.test(written) || /^[^\s@]+@[^\s@]+\.\p{L}{2,}$/u.test(written);
 }
 
-const bare = (word: string) => word.replace(/^<(.+)>$/u, '$1');
+const plainWord = (word: string) => word.replace(/^<(.+)>$/u, '$1');
 
 /** Web and mail addresses: dots, slashes and the at sign are said, the scheme is not. */
 const address: Rule = {
   name: 'address',
   apply({ token }) {
     if (!isAddress(token.text)) return undefined;
-    const shown = bare(token.text)
+    const shown = plainWord(token.text)
       .replace(/^https?:\/\//iu, '')
       .replace(/\/$/u, '');
     return [
@@ -226,10 +226,10 @@ export const wordRules: { readonly special: readonly Rule[]; readonly general: r
 function saidAsWord(letters: string, input: RuleInput): boolean {
   if (CAPITAL_WORDS.has(letters) && letters !== 'US' && letters !== 'IT') return true;
   const others = input.tokens.filter((token) => /\p{L}/u.test(token.text));
-  const besideCapitals = [-1, 1].some((by) => /^\p{Lu}{3,}$/u.test(neighbour(input, by)?.text ?? ''));
+  const isNextToCapitals = [-1, 1].some((by) => /^\p{Lu}{3,}$/u.test(neighbour(input, by)?.text ?? ''));
   const shouting = others.length > 1 && others.every((token) => token.text === token.text.toUpperCase());
   const sayable = /[AEIOUY]/u.test(letters) && !/[^AEIOUY]{4,}/u.test(letters);
-  return sayable && (shouting || letters.length >= 6 || (besideCapitals && letters.length >= 4));
+  return sayable && (shouting || letters.length >= 6 || (isNextToCapitals && letters.length >= 4));
 }
 
 function sayAddressPiece(piece: string): string[] {

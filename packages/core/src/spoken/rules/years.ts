@@ -1,6 +1,6 @@
 import { YEAR_CUES } from '../words/englishWords.ts';
 import type { Rule, RuleInput } from '../types.ts';
-import { bare, neighbour, spaceOnly } from './context.ts';
+import { plainWord, neighbour, spaceOnly } from './context.ts';
 import { pluralOf, sayOrdinal, sayWhole, sayYear } from './englishNumbers.ts';
 
 const ERA = /^(BCE|CE|BC|AD|B\.C\.?|A\.D\.?)$/u;
@@ -19,7 +19,7 @@ export const decadeRule: Rule = {
       short !== undefined &&
       !inRange &&
       !/[’'‘]$/u.test(token.gapBefore) &&
-      bare(neighbour(input, -1)) !== 'the'
+      plainWord(neighbour(input, -1)) !== 'the'
     )
       return undefined;
     const leads =
@@ -127,7 +127,7 @@ function isYear(input: RuleInput, value: number): boolean {
     !/^(was|is|has|this|its|his)$/u.test(next.text);
   if (countedNext) return false;
   if (/[([]$|,\s$/u.test(token.gapBefore) && value >= 1000 && value < 2100) return true;
-  if (YEAR_CUES.has(bare(neighbour(input, -1)))) return value >= 1000 && value < 2100;
+  if (YEAR_CUES.has(plainWord(neighbour(input, -1)))) return value >= 1000 && value < 2100;
   return value >= 1500 && value < 2100;
 }
 

@@ -16,9 +16,9 @@ export const clips = pgTable(
     /** Samples at which silence can be laid in. */
     cuts: jsonb('cuts').$type<readonly number[]>().notNull(),
     /** Spoken words that the voice had to spell, by their number. */
-    spelt: jsonb('spelt').$type<readonly number[]>().notNull().default([]),
+    spelledWords: jsonb('spelled_words').$type<readonly number[]>().notNull().default([]),
     /** Samples of silence that it ends with of itself. */
-    rest: integer('rest').notNull().default(0),
+    trailingSilence: integer('trailing_silence').notNull().default(0),
     /** Its name in the sound store; made anew for each making, so that what is taken away never takes its successor along. */
     object: text('object').notNull(),
     bytes: integer('bytes').notNull(),

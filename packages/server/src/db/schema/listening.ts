@@ -1,4 +1,4 @@
-import type { CastPassage, ParallelTextPair, MarkColour } from '@aurelfield/api';
+import type { VoicedPassage, ParallelTextPair, MarkColour } from '@aurelfield/api';
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { moment, now } from './columns.ts';
 import { schoolId } from './schools.ts';
@@ -28,14 +28,14 @@ export const studyMarks = pgTable(
 );
 
 /** Several voices for a handout: who has which, and where the teacher corrected who speaks. */
-export const casts = pgTable('casts', {
+export const voiceAssignments = pgTable('voice_assignments', {
   handoutId: uuid('handout_id')
     .primaryKey()
     .references(() => handouts.id, { onDelete: 'cascade' }),
   schoolId: schoolId(),
   isOn: boolean('is_on').notNull(),
   voices: jsonb('voices').$type<Readonly<Record<string, string>>>().notNull(),
-  passages: jsonb('passages').$type<readonly CastPassage[]>().notNull(),
+  passages: jsonb('passages').$type<readonly VoicedPassage[]>().notNull(),
   revision: integer('revision').notNull(),
   teacherId: uuid('teacher_id').references(() => teachers.id, { onDelete: 'set null' }),
   updatedAt: moment('updated_at').notNull().defaultNow(),

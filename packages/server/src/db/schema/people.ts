@@ -1,4 +1,4 @@
-import type { Look, QualityChoice, Trial } from '@aurelfield/api';
+import type { ReadingStyle, QualityChoice, Trial } from '@aurelfield/api';
 import type { Pauses, SpokenChoices } from '@aurelfield/core';
 import { sql } from 'drizzle-orm';
 import {
@@ -44,7 +44,7 @@ export const pupils = pgTable(
   (table) => [index('pupils_school').on(table.schoolId)],
 );
 
-export const loudnessChoice = pgEnum('loudness_choice', ['usual', 'louder']);
+export const loudnessChoice = pgEnum('loudness_choice', ['default', 'louder']);
 
 /** A pupil's settings; older ones stay, so that it can be seen what a reading was made with. */
 export const profiles = pgTable(
@@ -59,13 +59,13 @@ export const profiles = pgTable(
     voices: jsonb('voices').$type<Record<string, string>>().notNull(),
     pace: integer('pace').notNull(),
     pitch: doublePrecision('pitch').notNull(),
-    loudness: loudnessChoice('loudness').notNull().default('usual'),
+    loudness: loudnessChoice('loudness').notNull().default('default'),
     pauses: jsonb('pauses').$type<Pauses>().notNull(),
     choices: jsonb('choices')
       .$type<SpokenChoices>()
       .notNull()
       .default({ emoji: 'named', citations: 'said', announcements: 'none' }),
-    look: jsonb('look').$type<Look>().notNull(),
+    readingStyle: jsonb('reading_style').$type<ReadingStyle>().notNull(),
     pausesByPace: boolean('pauses_by_pace').notNull().default(false),
     fileKind: text('file_kind').notNull().default('mp3'),
     fileQuality: jsonb('file_quality')

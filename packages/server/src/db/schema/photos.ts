@@ -26,7 +26,7 @@ export const photoPages = pgTable(
     /** Where the page lies in the photo. */
     warp: jsonb('warp').$type<PageWarp>().notNull(),
     words: jsonb('words').$type<readonly PhotoWord[]>().notNull(),
-    bare: jsonb('bare').$type<readonly Box[]>().notNull(),
+    unreadRegions: jsonb('unread_regions').$type<readonly Box[]>().notNull(),
     /** Numbers of the words that a teacher found right. */
     checked: jsonb('checked').$type<number[]>().notNull().default([]),
   },

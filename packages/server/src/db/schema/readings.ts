@@ -1,5 +1,5 @@
 import type {
-  CastPassage,
+  VoicedPassage,
   PlacedEntry,
   PlanVoice,
   ProfileSettings,
@@ -58,7 +58,7 @@ export const readings = pgTable(
     /** Voices for passages in other languages, by their tags. */
     passageVoices: jsonb('passage_voices').$type<Readonly<Record<string, PlanVoice>>>().notNull().default({}),
     /** Passages in voices of their own, by the number of their block. */
-    cast: jsonb('cast').$type<readonly CastPassage[]>().notNull().default([]),
+    voicedPassages: jsonb('voiced_passages').$type<readonly VoicedPassage[]>().notNull().default([]),
     /** Blocks whose sentences are planned; planning goes on from here after a stop. */
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),

@@ -83,7 +83,7 @@ export function assignmentJob(deps: AssignmentJobDeps): JobHandler<'assignment'>
       const text = step.value;
       await put(SNAPSHOT_TEXT, Buffer.from(JSON.stringify(text)));
       signal.throwIfAborted();
-      const sum = (kind: 'opus' | 'm4a') => text.stretches.reduce((bytes, one) => bytes + one[kind], 0);
+      const sum = (kind: 'opus' | 'm4a') => text.segments.reduce((bytes, one) => bytes + one[kind], 0);
       await assignments.renew(
         database.db,
         { id: assignment.id, jobId },
@@ -108,10 +108,10 @@ export function assignmentJob(deps: AssignmentJobDeps): JobHandler<'assignment'>
 /** A stream as it is, with its bytes told. */
 async function* counted(
   content: AsyncIterable<Uint8Array>,
-  tell: (bytes: number) => void,
+  notify: (bytes: number) => void,
 ): AsyncGenerator<Uint8Array> {
   for await (const chunk of content) {
-    tell(chunk.length);
+    notify(chunk.length);
     yield chunk;
   }
 }

@@ -69,8 +69,8 @@ export class AssignmentService {
   async list(schoolId: string, handoutId?: string): Promise<Assignment[]> {
     const rows = await this.#deps.assignments.list(schoolId, { handoutId });
     // While something is made the list is asked for again and again: what is newer is looked for when all is made.
-    const looks = !rows.some(({ job }) => isUnderWay(job));
-    return Promise.all(rows.map((one) => this.#view(schoolId, one, looks)));
+    const checksImpact = !rows.some(({ job }) => isUnderWay(job));
+    return Promise.all(rows.map((one) => this.#view(schoolId, one, checksImpact)));
   }
 
   async get(schoolId: string, id: string): Promise<Assignment> {
@@ -102,7 +102,7 @@ export class AssignmentService {
   }
 
   /** Takes it back: no link opens it any more. */
-  async takeBack(schoolId: string, id: string): Promise<void> {
+  async withdraw(schoolId: string, id: string): Promise<void> {
     const { database, assignments, jobs } = this.#deps;
     const row = await assignments.get(schoolId, id);
     await assignments.change(database.db, id, { takenBackAt: new Date() });
@@ -194,11 +194,15 @@ export class AssignmentService {
     };
   }
 
-  async #view(schoolId: string, { row, pupil, job }: AssignmentWithJob, looks: boolean): Promise<Assignment> {
+  async #view(
+    schoolId: string,
+    { row, pupil, job }: AssignmentWithJob,
+    checksImpact: boolean,
+  ): Promise<Assignment> {
     const { readings, opener } = this.#deps;
     const isMaking = isUnderWay(job);
     const newer =
-      row.readingId === null || !looks || isMaking
+      row.readingId === null || !checksImpact || isMaking
         ? []
         : await readings
             .get(schoolId, row.readingId)

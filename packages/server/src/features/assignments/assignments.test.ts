@@ -35,14 +35,14 @@ describe('handing out', () => {
     const byLink = await enter(link.secret);
     expect(byLink.status).toBe(200);
     expect(byLink.headers.getSetCookie()).toEqual([]);
-    const { items, pass } = byLink.body;
+    const { items, accessToken } = byLink.body;
     expect(items.map(({ title }) => title)).toEqual(['Ferry times']);
     const [item] = items as [Opened['items'][number]];
-    const reading = (await ask<ReadingSnapshot>(`/open/${pass}/files/${item.package}/page.json`)).body;
+    const reading = (await ask<ReadingSnapshot>(`/open/${accessToken}/files/${item.package}/page.json`)).body;
     expect(reading.sentences.length).toBeGreaterThanOrEqual(3);
     expect(reading.html).toContain('Nobody');
     expect((await enter(` ${link.code.toUpperCase()} `)).body.items).toEqual(items);
-    const sound = await file({ pass }, item, 'sound-0.opus');
+    const sound = await file({ accessToken }, item, 'sound-0.opus');
     expect([sound.status, sound.headers.get('content-type')]).toEqual([200, 'audio/ogg']);
     expect(sound.bytes.subarray(0, 4).toString()).toBe('OggS');
     expect(sound.headers.get('cache-control')).toContain('immutable');
@@ -51,7 +51,7 @@ describe('handing out', () => {
     const [foreign] = others.items as [Opened['items'][number]];
     expect(foreign.package).not.toBe(item.package);
     for (const name of ['page.json', 'sound-0.opus', 'sound-0.m4a']) {
-      expect((await file({ pass }, foreign, name)).status).toBe(404);
+      expect((await file({ accessToken }, foreign, name)).status).toBe(404);
       expect((await file(others, foreign, name)).status).toBe(200);
     }
     for (const name of [
@@ -61,7 +61,7 @@ describe('handing out', () => {
       'x',
       `..%2f${foreign.package}%2fpage.json`,
     ])
-      expect([401, 404]).toContain((await file({ pass }, item, name)).status);
+      expect([401, 404]).toContain((await file({ accessToken }, item, name)).status);
   });
 
   test('only hashes of secrets, codes and PINs are kept', async () => {
@@ -84,10 +84,10 @@ describe('handing out', () => {
       ...one,
       profile: { ...one.profile, pace: one.profile.pace + 20 },
     });
-    const [told] = (await client.get<Assignment[]>(`/assignments?handoutId=${handout.id}`)).body;
-    expect(told).toMatchObject({ state: 'out', newer: ['profile'] });
+    const [listed] = (await client.get<Assignment[]>(`/assignments?handoutId=${handout.id}`)).body;
+    expect(listed).toMatchObject({ state: 'out', newer: ['profile'] });
     server.engine.delay = 400;
-    await client.send('POST', `/assignments/${told?.id ?? ''}/renew`);
+    await client.send('POST', `/assignments/${listed?.id ?? ''}/renew`);
     expect(await itemOf()).toEqual(first);
     server.engine.delay = 0;
     const [renewed] = await settled([handout]);
@@ -96,12 +96,12 @@ describe('handing out', () => {
     expect(second?.package).not.toBe(first?.package);
     expect(second?.version).toBe(2);
     // A page that was open goes on with what it began: its files stay for a day.
-    const { pass } = (await enter(link.secret)).body;
+    const { accessToken } = (await enter(link.secret)).body;
     const former = async (name: string) =>
-      (await file({ pass }, { package: first?.package ?? '' }, name)).status;
+      (await file({ accessToken }, { package: first?.package ?? '' }, name)).status;
     expect([await former('page.json'), await former('sound-0.opus')]).toEqual([200, 200]);
     const { context } = server.running;
-    const cleanUpLater = () => cleanUpNow(server, { store: laidDown(context.store) });
+    const cleanUpLater = () => cleanUpNow(server, { store: withoutDeletions(context.store) });
     await cleanUpLater();
     expect(await former('sound-0.m4a')).toBe(200);
     await database.query(
@@ -169,7 +169,7 @@ describe('handing out', () => {
 });
 
 /** A store whose objects are days old. */
-function laidDown(store: ObjectStore): ObjectStore {
+function withoutDeletions(store: ObjectStore): ObjectStore {
   return {
     put: store.put.bind(store),
     read: store.read.bind(store),
@@ -231,9 +231,9 @@ describe('a word of an assignment', () => {
     const pupil = (await client.send<Pupil>('POST', '/pupils', { ...(pupils[0] as Pupil), name: 'Worder' }))
       .body;
     await given([handout], [pupil]);
-    const { pass, items } = (await enter((await linkOf(pupil)).secret)).body;
+    const { accessToken, items } = (await enter((await linkOf(pupil)).secret)).body;
     const [item] = items as [Opened['items'][number]];
-    const at = (place: string) => ask<PageWord>(`/open/${pass}/words/${item.package}/${place}`);
+    const at = (place: string) => ask<PageWord>(`/open/${accessToken}/words/${item.package}/${place}`);
     const heron = await at('0/1');
     expect(heron.body).toMatchObject({ word: 'heron', syllables: ['he', 'ron'] });
     expect(heron.body.meaning.length).toBeGreaterThan(5);
@@ -243,9 +243,9 @@ describe('a word of an assignment', () => {
     }
     for (const wrong of ['0/9', '7/0', '0/-1', 'x/0', '0/1/loudly'])
       expect((await at(wrong)).status).toBe(404);
-    expect((await ask(`/open/${pass}/words/${randomUUID()}/0/1`)).status).toBe(404);
-    expect((await ask(`/open/${pass.replace(/.$/u, 'x')}/words/${item.package}/0/1/slowly`)).status).toBe(
-      404,
-    );
+    expect((await ask(`/open/${accessToken}/words/${randomUUID()}/0/1`)).status).toBe(404);
+    expect(
+      (await ask(`/open/${accessToken.replace(/.$/u, 'x')}/words/${item.package}/0/1/slowly`)).status,
+    ).toBe(404);
   });
 });

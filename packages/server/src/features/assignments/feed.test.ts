@@ -100,7 +100,8 @@ describe('a feed', () => {
   test('a pupil saves the sound only where that is allowed', async () => {
     const enterPage = async () => (await enter((await linkOf(pupil)).secret)).body;
     const before = await enterPage();
-    const saved = ({ pass, items }: Opened) => ask(`/open/${pass}/save/${items[0]?.package ?? ''}/sound.mp3`);
+    const saved = ({ accessToken, items }: Opened) =>
+      ask(`/open/${accessToken}/save/${items[0]?.package ?? ''}/sound.mp3`);
     expect((await saved(before)).status).toBe(404);
     const [out] = await settled([handout]);
     await client.send('PATCH', `/assignments/${out?.id ?? ''}`, {

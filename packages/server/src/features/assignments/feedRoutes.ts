@@ -1,6 +1,6 @@
 import {
   ARTWORK_SIDES,
-  artworkProblem,
+  artworkError,
   artworkType,
   asPng,
   chaptersJson,
@@ -72,7 +72,7 @@ export function feedRoutes({ shareAccess, publicAddress, database: { db } }: Fee
     // A player that knows an older version of the feed is given what is out now.
     const item = opened.items.find(({ id }) => id === request.params.assignment);
     if (!item) throw new AppError('not-found', 'This is not handed out (any more).');
-    const read = (file: string) => shareAccess.file(opened.pass, item.package, file);
+    const read = (file: string) => shareAccess.file(opened.accessToken, item.package, file);
     response.set('Cache-Control', 'private, max-age=86400');
     switch (request.params.file) {
       case 'sound.mp3': {
@@ -125,7 +125,7 @@ export function artworkRoutes({ database: { db } }: Pick<FeedRouteDeps, 'databas
     async (request, response) => {
       const content: unknown = request.body;
       const code = Buffer.isBuffer(content)
-        ? await artworkProblem(content)
+        ? await artworkError(content)
         : `Send a picture of ${ARTWORK_SIDES[0]} to ${ARTWORK_SIDES[1]} pixels on a side.`;
       if (code !== undefined) throw new AppError('file-type', code);
       await db

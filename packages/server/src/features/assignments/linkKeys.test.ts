@@ -36,23 +36,27 @@ describe('links', () => {
 
 describe('a pass', () => {
   const link = { id, pinHash: null };
-  const pass = keys.pass(link, NOW);
+  const accessToken = keys.accessToken(link, NOW);
 
   test('names its link and holds for a month', () => {
-    expect(keys.linkOf(pass)).toBe(id);
-    expect(keys.isPass(pass, link, NOW)).toBe(true);
-    expect(keys.isPass(pass, link, NOW + MONTH)).toBe(false);
+    expect(keys.linkOf(accessToken)).toBe(id);
+    expect(keys.isAccessToken(accessToken, link, NOW)).toBe(true);
+    expect(keys.isAccessToken(accessToken, link, NOW + MONTH)).toBe(false);
   });
 
   test.each([
-    ['for another link', pass.replace(id, randomUUID()), link],
-    ['with a later end', pass.replace(/\.(\d+)\./u, (_all, until: string) => `.${Number(until) + 1}.`), link],
-    ['with another seal', `${pass.slice(0, -1)}${pass.endsWith('A') ? 'B' : 'A'}`, link],
-    ['of before the PIN', pass, { id, pinHash: keys.pinHash(id, '1234') }],
-    ['of another installation', new LinkKeys('another secret').pass(link, NOW), link],
+    ['for another link', accessToken.replace(id, randomUUID()), link],
+    [
+      'with a later end',
+      accessToken.replace(/\.(\d+)\./u, (_all, until: string) => `.${Number(until) + 1}.`),
+      link,
+    ],
+    ['with another seal', `${accessToken.slice(0, -1)}${accessToken.endsWith('A') ? 'B' : 'A'}`, link],
+    ['of before the PIN', accessToken, { id, pinHash: keys.pinHash(id, '1234') }],
+    ['of another installation', new LinkKeys('another secret').accessToken(link, NOW), link],
     ['that is none', 'x', link],
   ])('%s is none', (_name, given, whose) => {
-    expect(keys.isPass(given, whose, NOW)).toBe(false);
+    expect(keys.isAccessToken(given, whose, NOW)).toBe(false);
   });
 });
 

@@ -56,22 +56,26 @@ export class LinkKeys {
   }
 
   /** What a page that was opened shows with each request. Another PIN makes it worthless. */
-  pass(link: PassLink, now: number): string {
+  accessToken(link: TokenLink, now: number): string {
     const until = Math.floor(now / 1000) + PASS_DAYS * DAY_SECONDS;
-    return `${link.id}.${until}.${this.#sealOf(link, until)}`;
+    return `${link.id}.${until}.${this.#signatureOf(link, until)}`;
   }
 
   /** The link that a pass names, if it can be one at all; whether it is, `isPass` tells. */
-  linkOf(pass: string): string | undefined {
-    return /^([0-9a-f-]{36})\.\d{1,12}\.[\w-]{43}$/u.exec(pass)?.[1];
+  linkOf(accessToken: string): string | undefined {
+    return /^([0-9a-f-]{36})\.\d{1,12}\.[\w-]{43}$/u.exec(accessToken)?.[1];
   }
 
-  isPass(pass: string, link: PassLink, now: number): boolean {
-    const [id, until = '', seal = ''] = pass.split('.');
-    return id === link.id && Number(until) * 1000 > now && isEqual(seal, this.#sealOf(link, Number(until)));
+  isAccessToken(accessToken: string, link: TokenLink, now: number): boolean {
+    const [id, until = '', signature = ''] = accessToken.split('.');
+    return (
+      id === link.id &&
+      Number(until) * 1000 > now &&
+      isEqual(signature, this.#signatureOf(link, Number(until)))
+    );
   }
 
-  #sealOf({ id, pinHash }: PassLink, until: number): string {
+  #signatureOf({ id, pinHash }: TokenLink, until: number): string {
     return this.#keyed('pass', `${id} ${until} ${pinHash ?? ''}`).toString('base64url');
   }
 
@@ -81,7 +85,7 @@ export class LinkKeys {
 }
 
 /** What of a link its pass depends on. */
-export interface PassLink {
+export interface TokenLink {
   readonly id: string;
   readonly pinHash: string | null;
 }

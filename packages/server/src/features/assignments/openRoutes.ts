@@ -45,7 +45,8 @@ export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): R
     store: limits.store('sendings'),
     // The link, not the pass: anything can be written behind it.
     keyGenerator: (request) =>
-      /^[0-9a-f-]{36}(?=\.)/u.exec(passOf(request.params.pass))?.[0] ?? ipKeyGenerator(request.ip ?? ''),
+      /^[0-9a-f-]{36}(?=\.)/u.exec(accessTokenOf(request.params.accessToken))?.[0] ??
+      ipKeyGenerator(request.ip ?? ''),
     handler: (_request, _response, next) => {
       next(new AppError('too-many', 'Too much at once. It is sent again later.'));
     },
@@ -66,20 +67,24 @@ export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): R
     response.json(opened);
   });
 
-  router.get('/open/:pass', async (request, response) => {
-    const { opened } = await shareAccess.resume(passOf(request.params.pass));
+  router.get('/open/:accessToken', async (request, response) => {
+    const { opened } = await shareAccess.resume(accessTokenOf(request.params.accessToken));
     response.json(opened);
   });
 
-  router.get('/open/:pass/files/:package/:file', async (request, response) => {
+  router.get('/open/:accessToken/files/:package/:file', async (request, response) => {
     const asked = fileSchema.safeParse(request.params);
     if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
     if (asked.data.file === SNAPSHOT_TEXT) {
-      const text = await shareAccess.text(passOf(request.params.pass), asked.data.package);
+      const text = await shareAccess.text(accessTokenOf(request.params.accessToken), asked.data.package);
       sendCompressed(request, response.set('Cache-Control', FOREVER).type('json'), text);
       return;
     }
-    const content = await shareAccess.file(passOf(request.params.pass), asked.data.package, asked.data.file);
+    const content = await shareAccess.file(
+      accessTokenOf(request.params.accessToken),
+      asked.data.package,
+      asked.data.file,
+    );
     // A slow line fetches a piece of sound in several goes.
     const part = ranged(request, response.type(mediaTypeOf(asked.data.file)), content.length);
     if (part) response.set('Cache-Control', FOREVER).end(content.subarray(part.start, part.end));
@@ -89,23 +94,27 @@ export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): R
     const asked = wordSchema.safeParse(params);
     if (!asked.success) throw new AppError('not-found', 'There is nothing at this address.');
     const { package: name, sentence, word } = asked.data;
-    return shareAccess.word(passOf(params.pass), name, sentence, word);
+    return shareAccess.word(accessTokenOf(params.accessToken), name, sentence, word);
   };
 
-  router.get('/open/:pass/words/:package/:sentence/:word', wordLimit, async (request, response) => {
+  router.get('/open/:accessToken/words/:package/:sentence/:word', wordLimit, async (request, response) => {
     response.set('Cache-Control', FOREVER).json(await pageWords.facts(await askedWord(request.params)));
   });
 
-  router.get('/open/:pass/words/:package/:sentence/:word/:way', wordLimit, async (request, response) => {
-    const way = wordWaySchema.safeParse(request.params.way);
-    if (!way.success) throw new AppError('not-found', 'There is nothing at this address.');
-    const wav = await pageWords.hear(await askedWord(request.params), way.data);
-    response.set('Cache-Control', FOREVER).type('audio/wav').send(wav);
-  });
+  router.get(
+    '/open/:accessToken/words/:package/:sentence/:word/:way',
+    wordLimit,
+    async (request, response) => {
+      const way = wordWaySchema.safeParse(request.params.way);
+      if (!way.success) throw new AppError('not-found', 'There is nothing at this address.');
+      const wav = await pageWords.hear(await askedWord(request.params), way.data);
+      response.set('Cache-Control', FOREVER).type('audio/wav').send(wav);
+    },
+  );
 
-  router.get('/open/:pass/save/:package/sound.mp3', async (request, response) => {
+  router.get('/open/:accessToken/save/:package/sound.mp3', async (request, response) => {
     const { content, title } = await shareAccess.saved(
-      passOf(request.params.pass),
+      accessTokenOf(request.params.accessToken),
       idParam(request, 'package'),
     );
     response
@@ -115,20 +124,20 @@ export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): R
   });
 
   router.post(
-    '/open/:pass/events',
+    '/open/:accessToken/events',
     eventLimit,
     express.json({ limit: '400kb' }),
     storableBody,
     async (request, response) => {
       const { events } = listeningEventsSchema.parse(request.body);
-      response.json({ taken: await shareAccess.take(passOf(request.params.pass), events) });
+      response.json({ taken: await shareAccess.take(accessTokenOf(request.params.accessToken), events) });
     },
   );
 
   return router;
 }
 
-function passOf(given: unknown): string {
+function accessTokenOf(given: unknown): string {
   return typeof given === 'string' ? given : '';
 }
 

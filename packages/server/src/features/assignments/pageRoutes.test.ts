@@ -53,7 +53,7 @@ describe('the pupil’s page', () => {
     // Its text and first sound are on their way before it asks for them.
     for (const file of ['page.json', 'sound-0.opus'])
       expect(html).toContain(
-        `href="/api/open/${opened.pass}/files/${opened.items[0]?.package ?? ''}/${file}"`,
+        `href="/api/open/${opened.accessToken}/files/${opened.items[0]?.package ?? ''}/${file}"`,
       );
     // The rest of the script would take the line from them.
     expect(html).not.toContain('modulepreload');

@@ -105,7 +105,7 @@ function dataOf(answer: PageAnswer, request: Request, parts: readonly string[]):
       ? [SNAPSHOT_TEXT, `sound-0.${soundFormOf(request)}`]
           .map(
             (file) =>
-              `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.pass}/files/${only.package}/${file}">`,
+              `<link rel="preload" as="fetch" crossorigin href="/api/open/${opened.accessToken}/files/${only.package}/${file}">`,
           )
           .join('')
       : partsAhead;

@@ -40,6 +40,6 @@ export class PageWords {
     if (way !== 'meaning') return words.hear(schoolId, { word, language, pupilId, way });
     const { meaning } = await this.facts(asked);
     if (meaning === '') throw new AppError('not-found', 'What this word means is not known here.');
-    return words.hear(schoolId, { word: meaning, language, pupilId, way: 'usual' });
+    return words.hear(schoolId, { word: meaning, language, pupilId, way: 'normal' });
   }
 }

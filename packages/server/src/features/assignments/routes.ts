@@ -65,7 +65,7 @@ export function assignmentRoutes({
   });
 
   router.delete('/assignments/:id', async (request, response) => {
-    await assignmentService.takeBack(schoolOf(request), idParam(request));
+    await assignmentService.withdraw(schoolOf(request), idParam(request));
     response.status(204).end();
   });
 

@@ -60,7 +60,7 @@ describe('what opens nothing', () => {
 
   test('a page that was opened is opened again by its pass; another PIN, or the end of its link, says so', async () => {
     const opened = (await enter(link.secret)).body;
-    const resume = () => ask<Opened & ApiErrorBody>(`/open/${opened.pass}`);
+    const resume = () => ask<Opened & ApiErrorBody>(`/open/${opened.accessToken}`);
     expect((await resume()).body).toMatchObject({ key: link.secret, items: opened.items });
     await client.send('PUT', `/pupil-links/${link.id}/pin`, { pin: '5555' });
     expect((await resume()).body.code).toBe('pin-needed');
@@ -68,7 +68,7 @@ describe('what opens nothing', () => {
     await client.send('DELETE', `/pupil-links/${link.id}`);
     expect((await resume()).status).toBe(410);
     expect(
-      (await ask(`/open/${opened.pass.replace(/.$/u, (sign) => (sign === 'x' ? 'y' : 'x'))}`)).status,
+      (await ask(`/open/${opened.accessToken.replace(/.$/u, (sign) => (sign === 'x' ? 'y' : 'x'))}`)).status,
     ).toBe(404);
     await given([handout], [pupil]);
   });
@@ -88,10 +88,10 @@ describe('what opens nothing', () => {
     expect((await enter(link.secret)).body.items).toEqual([]);
     await given([handout], [pupil]);
     const again = (await enter(link.secret)).body;
-    const [anew] = again.items as [Opened['items'][number]];
-    expect((await file(again, anew, 'page.json')).status).toBe(200);
+    const [renewed] = again.items as [Opened['items'][number]];
+    expect((await file(again, renewed, 'page.json')).status).toBe(200);
     await client.send('DELETE', `/pupil-links/${link.id}`);
-    expect((await file(again, anew, 'page.json')).status).toBe(410);
+    expect((await file(again, renewed, 'page.json')).status).toBe(410);
     expect((await enter(link.secret)).status).toBe(410);
     await given([handout], [pupil]);
   });
@@ -169,7 +169,7 @@ describe('what opens nothing', () => {
     const opened = (await enter(link.secret)).body;
     const [item] = opened.items as [Opened['items'][number]];
     const comments = (count: number) =>
-      ask<ApiErrorBody>(`/open/${opened.pass}/events`, {
+      ask<ApiErrorBody>(`/open/${opened.accessToken}/events`, {
         events: Array.from({ length: count }, () => ({ id: randomUUID(), assignment: item.id, version: 1, kind: 'comment', at: new Date().toISOString(), sentence: 0, amount: 0, text: 'again' })),
       }); // prettier-ignore
     expect((await comments(150)).status).toBe(200);

@@ -68,8 +68,8 @@ export class ShareAccess {
   }
 
   /** Opens again what a page opened before, by its pass. @throws AppError as {@link enter} does; `pin-needed` when the PIN was changed. */
-  async resume(pass: string): Promise<Entered> {
-    return this.#deps.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(pass)));
+  async resume(accessToken: string): Promise<Entered> {
+    return this.#deps.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(accessToken)));
   }
 
   async #byCode(code: string): Promise<OpenLink> {
@@ -105,7 +105,7 @@ export class ShareAccess {
     return {
       opened: {
         key: keys.secretOf(link.id),
-        pass: keys.pass(link, Date.now()),
+        accessToken: keys.accessToken(link, Date.now()),
         hasPin: link.pinHash !== null,
         school: found.school,
         language: items[0]?.language ?? 'en-GB',
@@ -127,14 +127,14 @@ export class ShareAccess {
   }
 
   /** A file of what is out to the holder of a pass. @throws AppError 404 for everything else. */
-  async file(pass: string, packageName: string, file: string): Promise<Buffer> {
-    const row = await this.#itemOf(pass, packageName);
+  async file(accessToken: string, packageName: string, file: string): Promise<Buffer> {
+    const row = await this.#itemOf(accessToken, packageName);
     return this.#read(row, file);
   }
 
   /** The text and times of what is out to the holder of a pass, made small once. @throws AppError 404 for everything else. */
-  async text(pass: string, packageName: string): Promise<Compressed> {
-    const row = await this.#itemOf(pass, packageName);
+  async text(accessToken: string, packageName: string): Promise<Compressed> {
+    const row = await this.#itemOf(accessToken, packageName);
     const known = this.#texts.get(packageName);
     if (known) return known;
     // Those who ask while it is made small wait for the same.
@@ -145,25 +145,25 @@ export class ShareAccess {
   }
 
   /** A word of what is out to the holder of a pass. @throws AppError 404 where it does not stand there. */
-  async word(pass: string, packageName: string, sentence: number, word: number): Promise<OpenWord> {
-    const row = await this.#itemOf(pass, packageName);
-    const { plain } = await this.text(pass, packageName);
+  async word(accessToken: string, packageName: string, sentence: number, word: number): Promise<OpenWord> {
+    const row = await this.#itemOf(accessToken, packageName);
+    const { plain } = await this.text(accessToken, packageName);
     const found = wordIn(JSON.parse(plain.toString()) as ReadingSnapshot, sentence, word);
     if (!found) throw closed();
     return { ...found, schoolId: row.schoolId, pupilId: row.pupilId, language: row.language };
   }
 
   /** The whole sound as one file, where the pupil may save it. @throws AppError 404 otherwise. */
-  async saved(pass: string, packageName: string): Promise<{ content: Buffer; title: string }> {
-    const row = await this.#itemOf(pass, packageName);
+  async saved(accessToken: string, packageName: string): Promise<{ content: Buffer; title: string }> {
+    const row = await this.#itemOf(accessToken, packageName);
     if (!row.allows.save.includes('mp3')) throw closed();
     return { content: await this.#read(row, WHOLE_SOUND), title: row.title };
   }
 
   /** Takes in what happened on a page, where listening is recorded. What is not about an assignment of this link is left. */
-  async take(pass: string, events: readonly ListeningEvent[]): Promise<number> {
+  async take(accessToken: string, events: readonly ListeningEvent[]): Promise<number> {
     const { assignments } = this.#deps;
-    const { link, records, items } = await this.#linkOf(pass);
+    const { link, records, items } = await this.#linkOf(accessToken);
     const known = new Set(items.map(({ id }) => id));
     // A comment is meant for the teacher; all else is a record of listening.
     const own = events.filter(
@@ -187,22 +187,22 @@ export class ShareAccess {
   }
 
   /** The link that a pass was given for. @throws AppError for any other pass. */
-  async #linkOf(pass: string): Promise<OpenLink> {
+  async #linkOf(accessToken: string): Promise<OpenLink> {
     const { assignments, keys } = this.#deps;
-    const id = keys.linkOf(pass);
+    const id = keys.linkOf(accessToken);
     if (id === undefined) throw closed();
     const found = await assignments.opened({ id }, today());
     if (found) {
-      if (keys.isPass(pass, found.link, Date.now())) return found;
+      if (keys.isAccessToken(accessToken, found.link, Date.now())) return found;
       throw found.link.pinHash === null ? closed() : pinNeeded();
     }
     const ended = await assignments.ended({ id });
-    throw ended && keys.isPass(pass, ended, Date.now()) ? withdrawn() : closed();
+    throw ended && keys.isAccessToken(accessToken, ended, Date.now()) ? withdrawn() : closed();
   }
 
   /** What is out to the holder of a pass under this name. @throws AppError 404. */
-  async #itemOf(pass: string, packageName: string): Promise<AssignmentRow> {
-    const { items } = await this.#linkOf(pass);
+  async #itemOf(accessToken: string, packageName: string): Promise<AssignmentRow> {
+    const { items } = await this.#linkOf(accessToken);
     const item = items.find((one) => one.package === packageName || isFormer(one, packageName));
     if (!item) throw closed();
     return { ...item, package: packageName };

@@ -46,22 +46,22 @@ export class ClassSetPlanner {
     const { pupils, voices, meter } = this.#deps;
     const request = classSetRequestSchema.parse(given);
     /** Clips that are made anew, each once, with its characters and engine: pupils who hear alike share them. */
-    const anew = new Map<string, { readonly characters: number; readonly voice: Voice | undefined }>();
-    const told: ClassSetPlan['pupils'] = [];
+    const toMake = new Map<string, { readonly characters: number; readonly voice: Voice | undefined }>();
+    const plans: ClassSetPlan['pupils'] = [];
     for (const pupilId of request.pupilIds) {
       const { name } = await pupils.get(schoolId, pupilId);
       const output = request.outputs[pupilId] ?? request.output;
       checkOutput(output, request.naming);
       try {
-        told.push(await this.#ofPupil(schoolId, pupilId, name, request, output, anew));
+        plans.push(await this.#ofPupil(schoolId, pupilId, name, request, output, toMake));
       } catch (error) {
         if (!(error instanceof AppError)) throw error;
-        told.push({ ...NOTHING, pupilId, name, fileName: '', files: 0, voice: '', error: error.message });
+        plans.push({ ...NOTHING, pupilId, name, fileName: '', files: 0, voice: '', error: error.message });
       }
     }
     const byEngine = new Map<string, number>();
     let priced: { readonly voice: Voice; readonly characters: number } | undefined;
-    for (const { characters, voice } of anew.values()) {
+    for (const { characters, voice } of toMake.values()) {
       if (!voice) continue;
       byEngine.set(voice.engine, (byEngine.get(voice.engine) ?? 0) + characters);
       if (voice.price) priced = { voice, characters: (priced?.characters ?? 0) + characters };
@@ -73,15 +73,15 @@ export class ClassSetPlanner {
       measured &&= known.measured;
     }
     // Files whose sound is all there already are mostly there themselves.
-    expectedSeconds += told.reduce((all, { missing, seconds }) => (missing > 0 ? all + seconds / WRITTEN_A_SECOND : all), 0); // prettier-ignore
-    const sum = (key: keyof Amount) => told.reduce((all, pupil) => all + pupil[key], 0);
+    expectedSeconds += plans.reduce((all, { missing, seconds }) => (missing > 0 ? all + seconds / WRITTEN_A_SECOND : all), 0); // prettier-ignore
+    const sum = (key: keyof Amount) => plans.reduce((all, pupil) => all + pupil[key], 0);
     return {
-      pupils: told,
+      pupils: plans,
       total: {
         sentences: sum('sentences'),
         ready: sum('ready'),
-        missing: anew.size,
-        characters: [...anew.values()].reduce((all, { characters }) => all + characters, 0),
+        missing: toMake.size,
+        characters: [...toMake.values()].reduce((all, { characters }) => all + characters, 0),
         seconds: sum('seconds'),
         bytes: sum('bytes'),
       },
@@ -97,7 +97,7 @@ export class ClassSetPlanner {
     name: string,
     request: ReturnType<typeof classSetRequestSchema.parse>,
     output: Output,
-    anew: Map<string, { readonly characters: number; readonly voice: Voice | undefined }>,
+    toMake: Map<string, { readonly characters: number; readonly voice: Voice | undefined }>,
   ): Promise<ClassSetPlan['pupils'][number]> {
     const { opener, planner, exportDocuments, voices } = this.#deps;
     const format = formatOf(output.format);
@@ -106,7 +106,7 @@ export class ClassSetPlanner {
     for (const handoutId of request.handoutIds) {
       const reading = await planner.finish(await opener.prepare(schoolId, handoutId, pupilId));
       const isSilent = needsNoSound(format, output, request.joining);
-      const own = await this.#amountOf(reading, isSilent ? undefined : anew);
+      const own = await this.#amountOf(reading, isSilent ? undefined : toMake);
       const repeats = output.shape.kind === 'repeated' ? output.shape.times * (1 + output.shape.gap) : 1;
       const seconds = own.seconds * repeats;
       amount.sentences += own.sentences;
@@ -132,7 +132,7 @@ export class ClassSetPlanner {
   /** What a planned reading takes; what is missing of it is noted. @param anew where; undefined where no sound is needed. */
   async #amountOf(
     reading: ReadingRow,
-    anew: Map<string, { readonly characters: number; readonly voice: Voice | undefined }> | undefined,
+    toMake: Map<string, { readonly characters: number; readonly voice: Voice | undefined }> | undefined,
   ) {
     const { readings, clips, texts, voices } = this.#deps;
     const [sentences, text] = await Promise.all([
@@ -149,12 +149,12 @@ export class ClassSetPlanner {
       const { clipKey, plan } = sentence;
       const shaped = shapedSentence(sentence, made.get(clipKey)?.facts, reading.sampleRate);
       samples += shaped.samples + shaped.pauseAfter;
-      if (!anew || made.has(clipKey) || seen.has(clipKey)) continue;
+      if (!toMake || made.has(clipKey) || seen.has(clipKey)) continue;
       seen.add(clipKey);
       missing += 1;
       const own = chargedCharacters(plan);
       characters += own;
-      if (!anew.has(clipKey)) anew.set(clipKey, { characters: own, voice: voices.find(plan.voice) });
+      if (!toMake.has(clipKey)) toMake.set(clipKey, { characters: own, voice: voices.find(plan.voice) });
     }
     const titled: ExportDocument = {
       facts: { title: '' } as ExportDocument['facts'],
@@ -165,7 +165,7 @@ export class ClassSetPlanner {
     };
     return {
       sentences: sentences.length,
-      ready: anew ? sentences.filter(({ clipKey }) => made.has(clipKey)).length : sentences.length,
+      ready: toMake ? sentences.filter(({ clipKey }) => made.has(clipKey)).length : sentences.length,
       missing,
       characters,
       seconds: samples / reading.sampleRate,

@@ -40,7 +40,7 @@ const request = (
 });
 const plan = async (body: object) => (await client.send<ClassSetPlan>('POST', '/class-sets/plan', body)).body;
 const begin = async (body: object) => (await client.send<ClassSet>('POST', '/class-sets', body)).body;
-const look = async ({ id }: { id: string }) => (await client.get<ClassSet>(`/class-sets/${id}`)).body;
+const fetchSet = async ({ id }: { id: string }) => (await client.get<ClassSet>(`/class-sets/${id}`)).body;
 const act = async ({ id }: { id: string }, action: string) =>
   (await client.send<ClassSet>('PATCH', `/class-sets/${id}`, { action })).body;
 const ended = async (set: { id: string }) =>
@@ -61,24 +61,24 @@ describe('a plan', () => {
     const [one] = pupils as [Pupil];
     const twin = (await client.send<Pupil>('POST', '/pupils', { ...one, name: 'Twin' })).body;
     const asked = server.engine.asked.length;
-    const told = await plan(request([handout], [one, twin]));
+    const planned = await plan(request([handout], [one, twin]));
     expect(server.engine.asked.length).toBe(asked);
     // "The ferry leaves" stands twice and is made once; the twin hears it in the same voice.
-    expect(told.pupils.map(({ sentences, missing, characters }) => [sentences, missing, characters])).toEqual(
-      [
-        [3, 2, 30],
-        [3, 2, 30],
-      ],
-    );
-    expect(told.total).toMatchObject({ sentences: 6, ready: 0, missing: 2, characters: 30 });
-    expect(told.pupils[0]).toMatchObject({
+    expect(
+      planned.pupils.map(({ sentences, missing, characters }) => [sentences, missing, characters]),
+    ).toEqual([
+      [3, 2, 30],
+      [3, 2, 30],
+    ]);
+    expect(planned.total).toMatchObject({ sentences: 6, ready: 0, missing: 2, characters: 30 });
+    expect(planned.pupils[0]).toMatchObject({
       fileName: `Ferry times – ${one.name}.mp3`,
       files: 1,
       error: null,
     });
-    expect(told.total.seconds).toBeGreaterThan(2);
-    expect(told.expectedSeconds).toBeGreaterThan(0);
-    expect(told.cost).toBeNull();
+    expect(planned.total.seconds).toBeGreaterThan(2);
+    expect(planned.expectedSeconds).toBeGreaterThan(0);
+    expect(planned.cost).toBeNull();
     const set = await ended(await begin(request([handout], [one, twin])));
     expect(set.state).toBe('done');
     expect(server.engine.asked.length - asked).toBe(2);
@@ -97,11 +97,11 @@ describe('a plan', () => {
       output: { format: 'mp3', quality: { sampleRate: 22_050, bitRate: 64 } },
     });
     await ended(await begin(body));
-    const told = await plan(body);
+    const planned = await plan(body);
     const set = await ended(await begin(body));
     const bytes = set.items[0]?.bytes ?? 0;
-    expect(told.total.bytes / bytes).toBeGreaterThan(0.66);
-    expect(told.total.bytes / bytes).toBeLessThan(1.5);
+    expect(planned.total.bytes / bytes).toBeGreaterThan(0.66);
+    expect(planned.total.bytes / bytes).toBeLessThan(1.5);
   });
 
   // Common practice, no source: 68,000 characters at 4.00 a million ask 0.27.
@@ -121,10 +121,12 @@ describe('a plan', () => {
     ).body;
     const line = 'x'.repeat(67);
     const handout = await add('Dear', Array.from({ length: 1000 }, (_, i) => `${line.slice(String(i).length)}${i}`.replace(/\d/gu, (digit) => 'abcdefghij'[Number(digit)] ?? '')).map((word) => `${word}.`).join('\n\n')); // prettier-ignore
-    const told = await plan(request([handout], [rich]));
-    expect(told.cost).toMatchObject({ simulated: true, currency: 'GBP' });
-    expect(told.cost?.characters).toBeGreaterThan(60_000);
-    expect(told.cost?.freeAfter).toBe(Math.max(0, (told.cost?.freeLeft ?? 0) - (told.cost?.characters ?? 0)));
+    const planned = await plan(request([handout], [rich]));
+    expect(planned.cost).toMatchObject({ simulated: true, currency: 'GBP' });
+    expect(planned.cost?.characters).toBeGreaterThan(60_000);
+    expect(planned.cost?.freeAfter).toBe(
+      Math.max(0, (planned.cost?.freeLeft ?? 0) - (planned.cost?.characters ?? 0)),
+    );
     const small = await add('Cheap', 'The bell rings.');
     const refused = await ended(await begin(request([small], [rich])));
     expect(refused).toMatchObject({ state: 'failed' });
@@ -143,8 +145,8 @@ describe('a plan', () => {
       })
     ).body;
     const english = await add('Bells', 'The bell rings.');
-    const told = await plan(request([handout, english], pupils.slice(0, 1)));
-    expect(told.pupils[0]?.error).toContain('No voice here speaks');
+    const planned = await plan(request([handout, english], pupils.slice(0, 1)));
+    expect(planned.pupils[0]?.error).toContain('No voice here speaks');
   });
 
   test.each([
@@ -155,8 +157,8 @@ describe('a plan', () => {
   ])('%s is refused in words', async (_name, more, status, words) => {
     const [handout] = (await client.get<HandoutSummary[]>('/handouts')).body as [HandoutSummary];
     for (const address of ['/class-sets/plan', '/class-sets']) {
-      const { body, status: told } = await client.send<ApiErrorBody>('POST', address, request([handout], pupils.slice(0, 1), more)); // prettier-ignore
-      expect(told).toBe(status);
+      const { body, status: planned } = await client.send<ApiErrorBody>('POST', address, request([handout], pupils.slice(0, 1), more)); // prettier-ignore
+      expect(planned).toBe(status);
       expect(body.message).toContain(words);
     }
   });
@@ -231,13 +233,13 @@ describe('a class set', () => {
   });
 
   test('each handout that is joined has its title said before it, once', async () => {
-    const bare = await add('Low water', 'The mud shines.');
+    const plain = await add('Low water', 'The mud shines.');
     const headed =
       (await client.upload<Handout>('/handouts', { title: 'High water', language: 'en-GB', text: '# High water\n\nThe boats float.', format: 'markdown' })) // prettier-ignore
       .body;
     const set = await ended(
       await begin(
-        request([bare, headed], pupils.slice(0, 1), {
+        request([plain, headed], pupils.slice(0, 1), {
           output: { format: 'json' },
           joining: { title: 'Both', pause: 1, opening: null, closing: null },
         }),
@@ -342,7 +344,7 @@ describe('a class set', () => {
     server.engine.delay = 0;
     client = await TestClient.demo(server);
     expect((await ended(set)).state).toBe('done');
-    expect((await look(set)).items[0]?.file).not.toBeNull();
+    expect((await fetchSet(set)).items[0]?.file).not.toBeNull();
   });
 
   test('a download that a crash cuts off is no archive, and the next one is whole', async () => {

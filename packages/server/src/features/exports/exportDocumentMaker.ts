@@ -1,5 +1,5 @@
 import { joinedExportDocument, type ExportDocument, type ExportDocumentBlock } from '@aurelfield/formats';
-import type { JoiningChoice } from '@aurelfield/api';
+import type { JoiningOptions } from '@aurelfield/api';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -7,7 +7,7 @@ import type { Database } from '../../db/database.ts';
 import { schools } from '../../db/schema/index.ts';
 import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import type { PupilRepository } from '../pupils/pupilRepository.ts';
-import type { ReadingSound, Stretch } from '../readings/readingSound.ts';
+import type { ReadingSound, Span } from '../readings/readingSound.ts';
 import type { ReadingRow, ReadingRepository } from '../readings/readingRepository.ts';
 import { AppError } from '../../appError.ts';
 import type { TextRepository } from '../texts/textRepository.ts';
@@ -68,7 +68,7 @@ export class ExportDocumentMaker {
           date: new Date().toISOString().slice(0, 10),
           madeAt: new Date().toISOString().replace(/\.\d+Z$/u, 'Z'),
           pace: reading.settings.pace,
-          look: pupil.profile.look,
+          readingStyle: pupil.profile.readingStyle,
           lexicon: reading.lexicon,
         },
       },
@@ -95,26 +95,26 @@ export class ExportDocumentMaker {
     const end = firstMissing ?? reading.sentences;
     if (partial && end === 0)
       throw new AppError('nothing-made', 'Nothing of this reading is made yet. Wait a moment and try again.');
-    const [named, text, stretch] = await Promise.all([
+    const [named, text, span] = await Promise.all([
       this.factsOf(reading),
       texts.get(reading.schoolId, reading.textHash),
-      isSilent ? this.#silent(reading) : sound.stretch(reading, 0, end, { priority: 'making' }),
+      isSilent ? this.#silent(reading) : sound.span(reading, 0, end, { priority: 'making' }),
     ]);
     const blocks = text.blocks.map(({ id: _id, ...block }): ExportDocumentBlock => block);
     return {
       subject: named.subject,
       exportDocument: {
         facts: named.exportDocument.facts,
-        blocks: partial ? blocks.slice(0, (stretch.sentences.at(-1)?.block ?? 0) + 1) : blocks,
-        sentences: stretch.sentences,
-        timeline: stretch.timeline,
-        render: (pieces) => sound.render(reading, stretch, pieces),
+        blocks: partial ? blocks.slice(0, (span.sentences.at(-1)?.block ?? 0) + 1) : blocks,
+        sentences: span.sentences,
+        timeline: span.timeline,
+        render: (pieces) => sound.render(reading, span, pieces),
       },
     };
   }
 
   /** The planned sentences of a reading with no sound at all. */
-  async #silent(reading: ReadingRow): Promise<Stretch> {
+  async #silent(reading: ReadingRow): Promise<Span> {
     const sentences = await this.#deps.readings.sentences(reading.id, 0, reading.sentences);
     const nothing = { from: 0, to: 0 };
     const timed = sentences.map(({ words }) => ({ ...nothing, words: words.map(() => nothing) }));
@@ -125,7 +125,7 @@ export class ExportDocumentMaker {
   /** Several readings of one pupil as one edition, each with its title said before it. */
   async joined(
     all: readonly ReadingRow[],
-    { title, pause, opening, closing }: JoiningChoice,
+    { title, pause, opening, closing }: JoiningOptions,
     identifier: string,
   ): Promise<NamedExportDocument> {
     const exportDocuments: NamedExportDocument[] = [];

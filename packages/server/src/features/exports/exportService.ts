@@ -1,4 +1,4 @@
-import type { ExportRequest, FormatView, JoiningChoice, Naming, Output } from '@aurelfield/api';
+import type { ExportRequest, FormatView, JoiningOptions, Naming, Output } from '@aurelfield/api';
 import { exportRequestSchema } from '@aurelfield/api';
 import {
   derivedUrn,
@@ -208,7 +208,7 @@ export function exportPayload(
   more: {
     /** `fingerprint` of the first of them. */
     readonly facts: string;
-    readonly joining?: JoiningChoice | null;
+    readonly joining?: JoiningOptions | null;
     readonly partial?: boolean;
   },
 ): PayloadOf<'export'> {
@@ -230,7 +230,7 @@ export function checkOutput({ format }: Pick<Output, 'format'>, { pattern }: Nam
 export function needsNoSound(
   { group }: Pick<Format, 'group'>,
   { shape }: Pick<Output, 'shape'>,
-  joining: JoiningChoice | null,
+  joining: JoiningOptions | null,
 ): boolean {
   return group === 'text' && shape.kind === 'whole' && joining === null;
 }

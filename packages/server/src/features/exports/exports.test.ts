@@ -110,7 +110,7 @@ describe('saved files', () => {
   // EBU R128, measured by ffmpeg's ebur128: loudness within 1 LU of the target, true peak at most −1 dBTP.
   test('are as loud as aimed at, usual and louder', async () => {
     for (const [name, target] of [
-      ['Ines', LOUDNESS_TARGETS.usual],
+      ['Ines', LOUDNESS_TARGETS.default],
       ['Osric', LOUDNESS_TARGETS.louder],
     ] as const) {
       const pupil = (await client.get<Pupil[]>('/pupils')).body.find((found) => found.name === name);
@@ -149,7 +149,7 @@ describe('saved files', () => {
     const pupil = (await client.get<Pupil[]>('/pupils')).body.find(
       ({ id }) => id === reading.pupilId,
     ) as Pupil;
-    const profile = { ...pupil.profile, look: { ...pupil.profile.look, ground: '#123456' } };
+    const profile = { ...pupil.profile, readingStyle: { ...pupil.profile.readingStyle, ground: '#123456' } };
     await client.send('PUT', `/pupils/${pupil.id}`, { ...pupil, profile });
     const after = await save();
     expect(after.id).not.toBe(before.id);

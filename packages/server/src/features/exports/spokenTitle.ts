@@ -29,7 +29,7 @@ export async function withSpokenTitle(
       lexicon,
       places: [],
       passageVoices: {},
-      cast: [],
+      voicedPassages: [],
     },
     settings.speed,
   );
@@ -44,13 +44,13 @@ export async function withSpokenTitle(
     })),
   }));
   if (sentences.length === 0) return exportDocument;
-  const stretch = await sound.of(reading, sentences, { priority: 'making' });
+  const span = await sound.of(reading, sentences, { priority: 'making' });
   const spoken: ExportDocument = {
     facts: exportDocument.facts,
     blocks: [heading],
     sentences,
-    timeline: stretch.timeline,
-    render: (pieces) => sound.render(reading, stretch, pieces),
+    timeline: span.timeline,
+    render: (pieces) => sound.render(reading, span, pieces),
   };
   return joinedExportDocument([spoken, exportDocument], { title, identifier, pause: 0 });
 }

@@ -52,7 +52,7 @@ class Desk {
   }
 
   /** Looks at what the server has, as whoever decides between two texts does. */
-  async look(): Promise<void> {
+  async refresh(): Promise<void> {
     this.base = (await this.#client.get<Handout>(`/handouts/${this.id}`)).body.contentHash;
   }
 }
@@ -83,7 +83,7 @@ test.each(['two windows of one teacher', 'two teachers'])(
     expect(await second.type('The bog is old and deep and wide.')).toBe(409);
     expect(await versionsOf(handout.id)).toEqual(['The bog is very old.', 'The bog is old.']);
 
-    await second.look();
+    await second.refresh();
     expect(await second.type('The bog is old and deep and wide.')).toBe(200);
     expect(await versionsOf(handout.id)).toEqual([
       'The bog is old and deep and wide.',
@@ -120,11 +120,11 @@ test('what one window types in quick succession is one version; another windowâ€
   expect(await versionsOf(handout.id)).toEqual(['One. Two. Three.', 'One.']);
 
   const second = new Desk(mara, 'two', handout);
-  await second.look();
+  await second.refresh();
   expect(await second.type('One. Two. Four.')).toBe(200);
   // The same name of a window, by chance, on another teacherâ€™s machine.
   const third = new Desk(osk, 'two', handout);
-  await third.look();
+  await third.refresh();
   expect(await third.type('Five.')).toBe(200);
   expect(await versionsOf(handout.id)).toEqual(['Five.', 'One. Two. Four.', 'One. Two. Three.', 'One.']);
 });

@@ -7,7 +7,7 @@ import { HandoutMaker } from './handoutMaker.ts';
 import { HandoutRepository } from './handoutRepository.ts';
 import { photoPageRoutes } from './photoPageRoutes.ts';
 import { PhotoRepository } from './photoRepository.ts';
-import { Places } from './places.ts';
+import { OccurrenceService } from './occurrenceService.ts';
 import { proofRoutes } from './proofRoutes.ts';
 import { handoutRoutes } from './routes.ts';
 import { SourceRepository } from './sourceRepository.ts';
@@ -24,7 +24,7 @@ export function handoutsFeature(deps: Deps) {
   const sources = new SourceRepository(database.db);
   const versions = new VersionRepository(database.db);
   const photos = new PhotoRepository(database.db);
-  const places = new Places(database, handoutRepository);
+  const occurrenceService = new OccurrenceService(database, handoutRepository);
   const maker = new HandoutMaker({ database, handoutRepository, sources, threads });
   const feature: Feature = {
     routes: {
@@ -39,7 +39,15 @@ export function handoutsFeature(deps: Deps) {
           readers,
           allowedOrigins,
         }),
-        handoutRoutes({ handoutRepository, maker, places, sources, threads, staging, photoStaging }),
+        handoutRoutes({
+          handoutRepository,
+          maker,
+          occurrenceService,
+          sources,
+          threads,
+          staging,
+          photoStaging,
+        }),
       ],
     },
     cleanUps,

@@ -37,7 +37,7 @@ export class HandoutRepository {
   /** Current, archived or recently deleted handouts, newest first; only those that hold all words of `search`. */
   async list(
     schoolId: string,
-    { search = '', from = 'shelf' }: { readonly search?: string; readonly from?: HandoutPlace } = {},
+    { search = '', from = 'active' }: { readonly search?: string; readonly from?: HandoutPlace } = {},
   ): Promise<HandoutSummary[]> {
     const rows = await this.#select(
       schoolId,

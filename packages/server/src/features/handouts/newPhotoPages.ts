@@ -19,7 +19,7 @@ export async function newPhotoPages(
     width: reading.width,
     height: reading.height,
     warp: reading.warp,
-    bare: reading.bare,
+    unreadRegions: reading.unreadRegions,
     words: words.filter((word) => word.page === page),
   }));
 }

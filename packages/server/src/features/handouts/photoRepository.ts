@@ -20,7 +20,9 @@ export class PhotoRepository {
       .from(photoPages)
       .where(and(eq(photoPages.handoutId, handoutId), eq(photoPages.schoolId, schoolId)))
       .orderBy(asc(photoPages.position));
-    return rows.map((row) => ({ ...row, words: [...row.words], bare: [...row.bare] }) as PhotoPageView);
+    return rows.map(
+      (row) => ({ ...row, words: [...row.words], unreadRegions: [...row.unreadRegions] }) as PhotoPageView,
+    );
   }
 
   /** The picture of a page: the photo as it came, as screens show it, or the flat page. @throws AppError 404 without such a page. */
@@ -55,7 +57,7 @@ const PAGE_COLUMNS = {
   height: photoPages.height,
   warp: photoPages.warp,
   words: photoPages.words,
-  bare: photoPages.bare,
+  unreadRegions: photoPages.unreadRegions,
   checked: photoPages.checked,
   photo: photoPages.photo,
   shown: photoPages.shown,

@@ -35,7 +35,7 @@ describe('saving', () => {
     const content: BlockView[] = [
       { type: 'heading', level: 1, text: 'The bog' },
       paragraph('The bog is very old.'),
-      { type: 'table-row', heads: ['A', 'B'], text: '1\t2' },
+      { type: 'table-row', columnHeaders: ['A', 'B'], text: '1\t2' },
       { type: 'picture', text: '' },
       { type: 'paragraph', silent: true, text: 'Name:' },
       paragraph('   '),

@@ -18,7 +18,7 @@ import { checkSaid } from '../../speech/checkSaid.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 import type { HandoutMaker } from './handoutMaker.ts';
 import { newPhotoPages } from './newPhotoPages.ts';
-import type { Places } from './places.ts';
+import type { OccurrenceService } from './occurrenceService.ts';
 import type { HandoutRepository } from './handoutRepository.ts';
 import type { SourceRepository } from './sourceRepository.ts';
 import { readTextFile, type UploadedFile } from '../imports/importPreview.ts';
@@ -29,7 +29,7 @@ import type { SourceStaging } from '../imports/sourceStaging.ts';
 export interface HandoutRouteDeps {
   readonly handoutRepository: HandoutRepository;
   readonly maker: HandoutMaker;
-  readonly places: Places;
+  readonly occurrenceService: OccurrenceService;
   readonly sources: SourceRepository;
   readonly threads: TextThreads;
   readonly staging: SourceStaging;
@@ -40,7 +40,7 @@ export interface HandoutRouteDeps {
 export function handoutRoutes({
   handoutRepository,
   maker,
-  places,
+  occurrenceService,
   sources,
   threads,
   staging,
@@ -115,12 +115,12 @@ export function handoutRoutes({
   router.put('/handouts/:id/occurrences', async (request, response) => {
     const { everywhere, ...occurrence } = setOccurrenceSchema.parse(request.body);
     checkSaid(occurrence);
-    await places.set(schoolOf(request), idParam(request), occurrence, everywhere === true);
+    await occurrenceService.set(schoolOf(request), idParam(request), occurrence, everywhere === true);
     response.json(await handoutRepository.get(schoolOf(request), idParam(request)));
   });
 
   router.delete('/handouts/:id/occurrences/:occurrence', async (request, response) => {
-    await places.remove(
+    await occurrenceService.remove(
       schoolOf(request),
       idParam(request),
       idParam(request, 'occurrence'),
@@ -133,7 +133,7 @@ export function handoutRoutes({
     const place = z
       .object({ block: blockIdSchema, start: z.coerce.number().int().nonnegative().max(10_000_000) })
       .parse(request.query);
-    response.json(await places.otherReadings(schoolOf(request), idParam(request), place));
+    response.json(await occurrenceService.otherReadings(schoolOf(request), idParam(request), place));
   });
 
   router.get('/handouts/:id/source', async (request, response) => {

@@ -105,11 +105,11 @@ export class ImportPreview {
       language,
       hasVoice: this.#voices.voiceFor(language) !== undefined,
       uploadId,
-      content: blocks.map(({ type, level, label, heads, language: own, silent, text }) => ({
+      content: blocks.map(({ type, level, label, columnHeaders, language: own, silent, text }) => ({
         type,
         ...(level === undefined ? {} : { level }),
         ...(label === undefined ? {} : { label }),
-        ...(heads === undefined ? {} : { heads: [...heads] }),
+        ...(columnHeaders === undefined ? {} : { columnHeaders: [...columnHeaders] }),
         ...(isForeign(own, language) ? { language: own } : {}),
         ...(silent ? { silent } : {}),
         text,

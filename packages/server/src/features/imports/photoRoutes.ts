@@ -31,13 +31,13 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
   const router = Router();
   const upload = oneFile({ bytes: MAX_FILE_BYTES, fields: 2 });
 
-  const lookAt = async (
+  const previewPhoto = async (
     schoolId: string,
     { name, mediaType, bytes }: { name: string; mediaType: string; bytes: Uint8Array },
     signal: AbortSignal,
   ): Promise<PhotoView> => {
     const { shown, corners, whole, outline, width, height } = await readers.read(
-      { kind: 'look', name, bytes },
+      { kind: 'outline', name, bytes },
       { signal },
     );
     const facts = { name, mediaType, width, height, corners: corners ?? null, outline };
@@ -56,7 +56,7 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
   router.post('/imports/photos', upload, async (request, response) => {
     if (!request.file) throw new AppError('no-file', 'No photo arrived. Choose it again.');
     const { originalname: name, buffer: bytes, mimetype: mediaType } = request.file;
-    response.json(await lookAt(schoolOf(request), { name, mediaType, bytes }, leaving(response)));
+    response.json(await previewPhoto(schoolOf(request), { name, mediaType, bytes }, leaving(response)));
   });
 
   router.post('/imports/scan', upload, async (request, response) => {
@@ -66,7 +66,7 @@ export function photoRoutes({ photoStaging, readers, importPreview, jobs, thread
     const pages = await readers.read({ kind: 'scan', name, bytes }, { signal });
     const photos = await Promise.all(
       pages.map(async (page, i): Promise<PhotoView> => {
-        const view = await lookAt(
+        const view = await previewPhoto(
           schoolOf(request),
           { name: `${name}, page ${i + 1}`, mediaType: 'image/jpeg', bytes: page },
           signal,

@@ -18,7 +18,7 @@ export interface PhotoFacts {
 /** What was read of it. */
 export interface PhotoReading extends RecognisedPage {
   readonly warp: PageWarp;
-  readonly bare: readonly Box[];
+  readonly unreadRegions: readonly Box[];
 }
 
 /** A photo that was read, with all that a handout keeps of it. */

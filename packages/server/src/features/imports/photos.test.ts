@@ -22,7 +22,7 @@ afterAll(() => server.stop());
 const MOSS = new Uint8Array(
   readFileSync(new URL('../../../../readers/fixtures/photos/mossShort.jpg', import.meta.url)),
 );
-const look = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
+const preview = (name: string, bytes: Uint8Array<ArrayBuffer>) =>
   client.upload<PhotoView & ApiErrorBody>('/imports/photos', undefined, { name, bytes });
 const read = (uploadId: string, corners?: PhotoView['corners']) =>
   client.send<PhotoRead & ApiErrorBody>('POST', `/imports/photos/${uploadId}/read`, {
@@ -34,7 +34,7 @@ let handout: Handout;
 
 describe('photos become a handout', () => {
   test('one is looked at, read, put together and stored with its picture and words', async () => {
-    const { body: photo } = await look('moss.jpg', MOSS);
+    const { body: photo } = await preview('moss.jpg', MOSS);
     expect(photo).toMatchObject({ name: 'moss.jpg', width: 2448, height: 3264 });
     expect(photo.corners).toHaveLength(4);
     const shown = await client.fetch(`/imports/photos/${photo.uploadId}/shown`);
@@ -82,7 +82,7 @@ describe('photos become a handout', () => {
     expect(places.filter((place) => place?.isAsRead).length / words.length).toBeGreaterThan(0.98);
     const moss = words.find(({ text }) => text === 'Moss');
     expect(moss?.y).toBeLessThan(0.15);
-    expect(pages[0]?.bare).toHaveLength(1);
+    expect(pages[0]?.unreadRegions).toHaveLength(1);
     for (const which of ['flat', 'shown'])
       expect((await client.fetch(`/handouts/${handout.id}/photos/0/${which}`)).status).toBe(200);
   });
@@ -114,12 +114,12 @@ describe('when something is wrong', () => {
     ['a text', new TextEncoder().encode('The tide is at nine.'), 'not-photo'],
     ['nothing', new Uint8Array(0), 'empty'],
   ])('%s is refused in words', async (_what, bytes, code) => {
-    const { status, body } = await look('page.jpg', bytes);
+    const { status, body } = await preview('page.jpg', bytes);
     expect([status, body.code]).toEqual([422, code]);
   });
 
   test('corners that make no page, upload ids of nobody, and a PDF that is none', async () => {
-    const { body: photo } = await look('moss.jpg', MOSS);
+    const { body: photo } = await preview('moss.jpg', MOSS);
     const [a, b, c, d] = photo.corners ?? [];
     if (!a || !b || !c || !d) throw new Error('No page was found.');
     expect((await read(photo.uploadId, [a, c, b, d])).body.code).toBe('corners');

@@ -21,19 +21,28 @@ export async function tidyBlocks(content: readonly BlockView[], threads: TextThr
   checkLength(content.map(({ text }) => text).join('\n'));
   const filled = content.filter(({ type, text }) => type === 'picture' || text.trim() !== '').map(toBlock);
   const isLong = filled.some(({ text }) => text.length > LONG);
-  return isLong ? threads.partBlocks(filled) : filled;
+  return isLong ? threads.splitBlocks(filled) : filled;
 }
 
 /** A block that may have to be parted. Characters. */
 const LONG = 4000;
 
-function toBlock({ id, type, level, label, heads, language, silent, text }: BlockView): Block & LooseBlock {
+function toBlock({
+  id,
+  type,
+  level,
+  label,
+  columnHeaders,
+  language,
+  silent,
+  text,
+}: BlockView): Block & LooseBlock {
   return {
     ...(id === undefined ? {} : { id }),
     type,
     ...(level === undefined ? {} : { level }),
     ...(label === undefined ? {} : { label }),
-    ...(heads === undefined ? {} : { heads }),
+    ...(columnHeaders === undefined ? {} : { columnHeaders }),
     ...(language === undefined ? {} : { language }),
     ...(silent ? { silent } : {}),
     text,

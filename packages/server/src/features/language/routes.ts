@@ -19,7 +19,7 @@ export interface LanguageDeps {
   readonly words: WordService;
 }
 
-/** What is known of a text's words: places to look at, and how a misspelt word could be meant. */
+/** What is known of a text's words: places to look at, and how a misspelled word could be meant. */
 export function languageRoutes({ checker, threads, accepted, pronunciations, words }: LanguageDeps): Router {
   const router = Router();
 

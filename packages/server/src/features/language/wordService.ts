@@ -60,7 +60,7 @@ export class WordService {
     if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const planVoice = { id: voice.id, engineVersion: this.#voices.engineVersion(voice.id) ?? '' };
     const settings = {
-      speed: way === 'usual' ? profile.pace : Math.min(SLOW, profile.pace),
+      speed: way === 'normal' ? profile.pace : Math.min(SLOW, profile.pace),
       pitch: profile.pitch,
       sampleRate: voice.sampleRate,
       loudness: profile.loudness,

@@ -1,7 +1,7 @@
 import type { Feature } from '../../feature.ts';
 import type { Platform } from '../../platform.ts';
 import type { handoutsFeature } from '../handouts/feature.ts';
-import { CastRepository } from './castRepository.ts';
+import { VoiceAssignmentRepository } from './voiceAssignmentRepository.ts';
 import { ParallelTextRepository } from './parallelTextRepository.ts';
 import { listeningRoutes } from './routes.ts';
 import { StudyMarkRepository } from './studyMarkRepository.ts';
@@ -11,14 +11,16 @@ type Deps = Pick<Platform, 'database'> & Pick<ReturnType<typeof handoutsFeature>
 
 /** What is laid over a handout's text: marks and notes, voices of dialogue, a translation. */
 export function listeningFeature({ database: { db }, handoutRepository }: Deps) {
-  const casts = new CastRepository(db);
+  const voiceAssignments = new VoiceAssignmentRepository(db);
   const parallelTexts = new ParallelTextRepository(db);
   const studyMarks = new StudyMarkRepository(db);
   const translation = new TranslationClient(db);
   const feature: Feature = {
     routes: {
-      signedIn: [listeningRoutes({ handoutRepository, studyMarks, casts, parallelTexts, translation })],
+      signedIn: [
+        listeningRoutes({ handoutRepository, studyMarks, voiceAssignments, parallelTexts, translation }),
+      ],
     },
   };
-  return { casts, parallelTexts, translation, feature };
+  return { voiceAssignments, parallelTexts, translation, feature };
 }

@@ -1,6 +1,6 @@
 import type {
   Impact,
-  Cast,
+  VoiceAssignment,
   ParallelText,
   Decided,
   Handout,
@@ -34,12 +34,12 @@ afterAll(() => server.stop());
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const pupil = (name: string) => pupils.find((one) => one.name === name)?.id ?? '';
-const open = async (side?: string, who = 'Kasia') =>
+const open = async (textSelection?: string, who = 'Kasia') =>
   (
     await client.send<Reading>('POST', '/readings', {
       handoutId: letter.id,
       pupilId: pupil(who),
-      ...(side ? { side } : {}),
+      ...(textSelection ? { textSelection } : {}),
     })
   ).body;
 const textOf = async (reading: Reading) => (await client.get<TextView>(`/texts/${reading.textHash}`)).body;
@@ -103,16 +103,16 @@ describe('study marks', () => {
 });
 
 describe('several voices', () => {
-  const path = () => `/handouts/${letter.id}/cast`;
-  const cast = async () => (await client.get<Cast>(path())).body;
+  const path = () => `/handouts/${letter.id}/voice-assignment`;
+  const voiceAssignment = async () => (await client.get<VoiceAssignment>(path())).body;
 
   test('speakers are found; with a voice each they are heard in it, the rest in the pupil’s', async () => {
-    const found = await cast();
+    const found = await voiceAssignment();
     expect(found.speakers).toEqual(['Old Garrick', 'I']);
     expect(found.isOn).toBe(false);
     const alone = await open();
     const voices = { 'Old Garrick': 'espeak-en-gb-lower-1', I: 'espeak-en-gb-higher-2' };
-    const set = await client.send<Cast>('PUT', path(), {
+    const set = await client.send<VoiceAssignment>('PUT', path(), {
       isOn: true,
       voices,
       passages: [],
@@ -123,18 +123,18 @@ describe('several voices', () => {
     expect(reading.id).not.toBe(alone.id);
     const sentences = await sentencesOf(reading);
     const text = await textOf(reading);
-    const told = sentences.map(({ block, start, end }) => text.blocks[block]?.text.slice(start, end) ?? '');
-    expect(told).toContain('"Then you had better be polite to it,"');
-    expect(told.map((one) => one.trim())).toContain('he said.');
+    const spoken = sentences.map(({ block, start, end }) => text.blocks[block]?.text.slice(start, end) ?? '');
+    expect(spoken).toContain('"Then you had better be polite to it,"');
+    expect(spoken.map((one) => one.trim())).toContain('he said.');
     // Off again, it is the reading of before: nothing is made anew.
-    const now = await cast();
+    const now = await voiceAssignment();
     await client.send('PUT', path(), { ...now, isOn: false, revision: now.revision });
     expect((await open()).id).toBe(alone.id);
   });
 
   test('a teacher corrects who speaks, and a second one is told', async () => {
-    const before = await cast();
-    const speech = before.speeches.find(({ who }) => who === 'I');
+    const before = await voiceAssignment();
+    const speech = before.dialogueTurns.find(({ who }) => who === 'I');
     const written = letter.blocks
       .find(({ id }) => id === speech?.block)
       ?.text.slice(speech?.start, speech?.end);
@@ -145,9 +145,9 @@ describe('several voices', () => {
       passages,
       revision: before.revision,
     });
-    const after = await cast();
+    const after = await voiceAssignment();
     expect(
-      after.speeches.find(({ block, start }) => block === speech?.block && start === speech?.start)?.who,
+      after.dialogueTurns.find(({ block, start }) => block === speech?.block && start === speech?.start)?.who,
     ).toBeNull();
     const late = await client.send<ApiErrorBody>('PUT', path(), {
       isOn: false,
@@ -156,7 +156,7 @@ describe('several voices', () => {
       revision: before.revision,
     });
     expect([late.status, late.body.code]).toEqual([409, 'changed']);
-    expect((await cast()).isOn).toBe(true);
+    expect((await voiceAssignment()).isOn).toBe(true);
     await client.send('PUT', path(), { isOn: false, voices: {}, passages: [], revision: after.revision });
   });
 });
@@ -171,7 +171,7 @@ describe('two languages', () => {
         await client.send<ApiErrorBody>('POST', '/readings', {
           handoutId: letter.id,
           pupilId: pupil('Kasia'),
-          side: 'both',
+          textSelection: 'both',
         })
       ).status,
     ).toBe(404);
@@ -280,13 +280,13 @@ describe('about a word', () => {
       });
       return (await response.arrayBuffer()).byteLength;
     };
-    const [usual, slowly, syllables] = [
-      await length('usual'),
+    const [normal, slowly, syllables] = [
+      await length('normal'),
       await length('slowly'),
       await length('syllables'),
     ];
-    expect(slowly).toBeGreaterThan(usual * 1.3);
-    expect(syllables).toBeGreaterThan(usual * 1.5);
+    expect(slowly).toBeGreaterThan(normal * 1.3);
+    expect(syllables).toBeGreaterThan(normal * 1.5);
   });
 
   test('syllables and word classes of a whole text', async () => {
@@ -311,14 +311,14 @@ test('of more handouts than are searched, the latest are', async () => {
   const schoolId = rows[0]?.school_id ?? '';
   for (const title of ['Older', 'Newer'])
     await client.upload('/handouts', { title, language: 'en-GB', format: 'text', text: 'Quillander waits.' });
-  const finder = new ImpactService(
+  const impact = new ImpactService(
     context.database.db,
     context.texts,
     context.threads,
     context.pronunciations,
     1,
   );
-  const found = await finder.find(schoolId, {
+  const found = await impact.find(schoolId, {
     written: 'Quillander',
     caseSensitive: false,
     scope: 'school',

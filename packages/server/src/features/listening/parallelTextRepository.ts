@@ -1,4 +1,4 @@
-import type { ParallelText, ParallelTextInput, ParallelTextPair, Side } from '@aurelfield/api';
+import type { ParallelText, ParallelTextInput, ParallelTextPair, TextSelection } from '@aurelfield/api';
 import { contentHash, sentencePairs, sentencesOf, wordsOf, type TextBlock } from '@aurelfield/core';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
@@ -45,13 +45,16 @@ export class ParallelTextRepository {
     { origin, teacherId }: { readonly origin: ParallelText['origin']; readonly teacherId: string | null },
   ): Promise<void> {
     const originals = originalSentences(text);
-    const beside =
+    const translated =
       sentences ??
       sentencePairs(
         originals.map(({ original }) => original),
         sentencesIn(whole ?? '', language),
       );
-    const pairs = originals.map((sentence, i) => ({ ...sentence, parallelText: beside[i]?.trim() ?? '' }));
+    const pairs = originals.map((sentence, i) => ({
+      ...sentence,
+      parallelText: translated[i]?.trim() ?? '',
+    }));
     await this.#db.transaction(async (tx) => {
       const [row] = await tx
         .select({ revision: parallelTexts.revision, teacher: teachers.name })
@@ -79,16 +82,16 @@ export class ParallelTextRepository {
   }
 
   /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws AppError 404 where there is no translation. */
-  async sideOf(
+  async selectedText(
     schoolId: string,
     handoutId: string,
     text: StoredText,
-    side: Exclude<Side, 'original'>,
+    textSelection: Exclude<TextSelection, 'original'>,
   ): Promise<StoredText> {
     const parallelText = await this.get(schoolId, handoutId, text);
     if (!parallelText) throw notFound('A text in another language');
-    const blocks = text.blocks.flatMap((block) => sideBlocks(block, parallelText, side));
-    const language = side === 'parallel' ? parallelText.language : text.language;
+    const blocks = text.blocks.flatMap((block) => selectedBlocks(block, parallelText, textSelection));
+    const language = textSelection === 'parallel' ? parallelText.language : text.language;
     const derived = {
       hash: contentHash(language, blocks),
       language,
@@ -148,16 +151,16 @@ function carried(
 }
 
 /** A block as it is on one side; on both, parted into its sentences, each with what stands beside it. */
-function sideBlocks(
+function selectedBlocks(
   block: TextBlock,
   { language, pairs }: ParallelText,
-  side: Exclude<Side, 'original'>,
+  textSelection: Exclude<TextSelection, 'original'>,
 ): TextBlock[] {
   const own = pairs.filter((pair) => pair.block === block.id);
-  if (side === 'parallel') {
-    const beside = own.map(({ parallelText }) => parallelText).filter((text) => text !== '');
+  if (textSelection === 'parallel') {
+    const translated = own.map(({ parallelText }) => parallelText).filter((text) => text !== '');
     const { label: _label, ...rest } = block;
-    if (own.length > 0) return beside.length === 0 ? [] : [{ ...rest, text: beside.join(' ') }];
+    if (own.length > 0) return translated.length === 0 ? [] : [{ ...rest, text: translated.join(' ') }];
     // What is not said in sentences (tables, equations) belongs to both.
     return [block];
   }
@@ -171,7 +174,7 @@ function sideBlocks(
       text: block.text.slice(start, end),
     };
     if (parallelText === '') return [part];
-    const { level: _level, heads: _heads, ...plain } = rest;
+    const { level: _level, columnHeaders: _columnHeaders, ...plain } = rest;
     return [
       part,
       {

@@ -9,7 +9,7 @@ import type { OriginalSentence } from './parallelTextRepository.ts';
 export function readParallelTextTable(
   source: string,
   sentences: readonly OriginalSentence[],
-): { beside: string[]; matched: number; rows: number } {
+): { translated: string[]; matched: number; rows: number } {
   const { data } = Papa.parse<string[]>(source.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
   const rows = data
     .map(([original = '', parallelText = '']) => ({
@@ -17,7 +17,7 @@ export function readParallelTextTable(
       parallelText: parallelText.trim(),
     }))
     .filter(({ parallelText }) => parallelText !== '');
-  const beside = sentences.map(() => '');
+  const translated = sentences.map(() => '');
   const taken = new Set<number>();
   const left: string[] = [];
   let matched = 0;
@@ -29,13 +29,14 @@ export function readParallelTextTable(
       continue;
     }
     taken.add(near);
-    beside[near] = parallelText;
+    translated[near] = parallelText;
     from = near + 1;
     matched += 1;
   }
   // Without a single row that fits, the first column is no help: the second is laid out in order.
-  if (matched === 0) left.forEach((parallelText, i) => i < beside.length && (beside[i] = parallelText));
-  return { beside, matched, rows: rows.length };
+  if (matched === 0)
+    left.forEach((parallelText, i) => i < translated.length && (translated[i] = parallelText));
+  return { translated, matched, rows: rows.length };
 }
 
 function findFrom(

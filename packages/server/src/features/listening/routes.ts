@@ -1,5 +1,5 @@
 import {
-  castInputSchema,
+  voiceAssignmentInputSchema,
   parallelTextInputSchema,
   languageSchema,
   MARK_COLOURS,
@@ -17,7 +17,7 @@ import { storableBody } from '../../http/storable.ts';
 import { oneFile } from '../../http/upload.ts';
 import { decodeUpload } from '../imports/importPreview.ts';
 import { AppError } from '../../appError.ts';
-import type { CastRepository } from './castRepository.ts';
+import type { VoiceAssignmentRepository } from './voiceAssignmentRepository.ts';
 import { originalSentences, type ParallelTextRepository } from './parallelTextRepository.ts';
 import { readParallelTextTable } from './parallelTextTable.ts';
 import { marksAsDocx, marksAsText } from './studyMarkFile.ts';
@@ -27,7 +27,7 @@ import type { StudyMarkRepository } from './studyMarkRepository.ts';
 export interface ListeningDeps {
   readonly handoutRepository: HandoutRepository;
   readonly studyMarks: StudyMarkRepository;
-  readonly casts: CastRepository;
+  readonly voiceAssignments: VoiceAssignmentRepository;
   readonly parallelTexts: ParallelTextRepository;
   readonly translation: TranslationClient;
 }
@@ -44,7 +44,7 @@ const fileQuerySchema = z.object({
 export function listeningRoutes({
   handoutRepository,
   studyMarks,
-  casts,
+  voiceAssignments,
   parallelTexts,
   translation,
 }: ListeningDeps): Router {
@@ -91,16 +91,21 @@ export function listeningRoutes({
     response.status(204).end();
   });
 
-  router.get('/handouts/:id/cast', async (request, response) => {
+  router.get('/handouts/:id/voice-assignment', async (request, response) => {
     const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
-    response.json(await casts.get(schoolOf(request), idParam(request), text.blocks));
+    response.json(await voiceAssignments.get(schoolOf(request), idParam(request), text.blocks));
   });
 
-  router.put('/handouts/:id/cast', async (request, response) => {
-    const cast = castInputSchema.parse(request.body);
+  router.put('/handouts/:id/voice-assignment', async (request, response) => {
+    const voiceAssignment = voiceAssignmentInputSchema.parse(request.body);
     const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
-    await casts.set(schoolOf(request), idParam(request), cast, request.session.teacherId ?? null);
-    response.json(await casts.get(schoolOf(request), idParam(request), text.blocks));
+    await voiceAssignments.set(
+      schoolOf(request),
+      idParam(request),
+      voiceAssignment,
+      request.session.teacherId ?? null,
+    );
+    response.json(await voiceAssignments.get(schoolOf(request), idParam(request), text.blocks));
   });
 
   router.get('/handouts/:id/parallel-text', async (request, response) => {
@@ -121,7 +126,7 @@ export function listeningRoutes({
     if (!request.file) throw new AppError('no-file', 'No file arrived. Choose it again.');
     const { text } = await handoutRepository.row(schoolOf(request), idParam(request));
     const source = decodeUpload({ name: request.file.originalname, bytes: request.file.buffer });
-    const { beside, rows } = readParallelTextTable(source, originalSentences(text));
+    const { translated, rows } = readParallelTextTable(source, originalSentences(text));
     if (rows === 0)
       throw new AppError(
         'empty',
@@ -132,7 +137,7 @@ export function listeningRoutes({
       schoolOf(request),
       idParam(request),
       text,
-      { language, revision, sentences: beside },
+      { language, revision, sentences: translated },
       origin,
     );
     response.json(await parallelTexts.get(schoolOf(request), idParam(request), text));

@@ -40,7 +40,7 @@ const phrase = (text: string): Phrase => ({
   icon: null,
   picture: null,
   variants: [],
-  voice: { voice: 'espeak-en-gb-lower-1', pace: 120, pitch: 0, loudness: 'usual' },
+  voice: { voice: 'espeak-en-gb-lower-1', pace: 120, pitch: 0, loudness: 'default' },
 });
 const link = async () =>
   (await client.send<{ token: string }>('POST', `/boards/${board.id}/link`)).body.token;

@@ -77,7 +77,7 @@ export class PhraseSound {
     const language = first === 'en' ? 'en-GB' : first;
     const voice = this.#voices.voiceFor(language, pupil?.profile.voices);
     if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
-    const { pace = 150, pitch = 0, loudness = 'usual' } = pupil?.profile ?? {};
+    const { pace = 150, pitch = 0, loudness = 'default' } = pupil?.profile ?? {};
     return {
       language: voice.language,
       voice: {

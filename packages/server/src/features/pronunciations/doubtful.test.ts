@@ -139,11 +139,16 @@ describe('how a word is read', () => {
       from: 0,
       to: 1,
     });
-    expect(body[0]?.words.map(({ spelt }) => spelt === true)).toEqual([false, true, false, false]);
+    expect(body[0]?.words.map(({ spelledWords }) => spelledWords === true)).toEqual([
+      false,
+      true,
+      false,
+      false,
+    ]);
     const { body: again } = await client.get<ReadingSentence[]>(
       `/readings/${reading.id}/sentences?from=0&to=1`,
     );
-    expect(again[0]?.words[1]).toMatchObject({ said: 'mf', spelt: true });
+    expect(again[0]?.words[1]).toMatchObject({ said: 'mf', spelledWords: true });
   });
 
   test('is not told of a place that is not in the text', async () => {
@@ -209,7 +214,7 @@ test('a table is kept with its heads, and what is left out by choice is told', a
   expect(handout.blocks[1]).toMatchObject({
     type: 'table-row',
     text: '06:12\t4.2 m',
-    heads: ['Time', 'Height'],
+    columnHeaders: ['Time', 'Height'],
   });
   const choices = { emoji: 'left-out', citations: 'left-out', announcements: 'headings' } as const;
   const changed = (

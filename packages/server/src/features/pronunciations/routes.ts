@@ -137,7 +137,7 @@ export function pronunciationRoutes({
       speed: profile?.pace ?? DEFAULT_PACE,
       pitch: profile?.pitch ?? 0,
       sampleRate: voice.sampleRate,
-      loudness: profile?.loudness ?? ('usual' as const),
+      loudness: profile?.loudness ?? ('default' as const),
       pauses: DEFAULT_PAUSES,
     };
     const blocks = [{ type: 'paragraph' as const, text: entry.written, offset: 0 }];

@@ -1,12 +1,12 @@
 import {
-  lookSchema,
+  readingStyleSchema,
   pupilSchema,
   type PastProfile,
   type Profile,
   type Pupil,
   type PupilChange,
   type PupilInput,
-  type TakeClassList,
+  type ImportClassList,
   type Trial,
 } from '@aurelfield/api';
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
@@ -130,13 +130,13 @@ export class PupilRepository {
   }
 
   /** Takes in the pupils of a class list: new ones with the profile of another pupil, those who are there get the class besides what they have. All or nothing. */
-  async takeList(
+  async importClassList(
     schoolId: string,
-    { pupils: listed, likePupil }: TakeClassList,
-    usual: Profile,
+    { pupils: listed, likePupil }: ImportClassList,
+    defaultProfile: Profile,
     teacherId: string | null,
   ): Promise<{ added: number; changed: number }> {
-    const profile = likePupil === undefined ? usual : (await this.get(schoolId, likePupil)).profile;
+    const profile = likePupil === undefined ? defaultProfile : (await this.get(schoolId, likePupil)).profile;
     return this.#db.transaction(async (tx) => {
       let [added, changed] = [0, 0];
       for (const { known, name, year, classes, note } of listed) {
@@ -247,7 +247,7 @@ function toProfile({
   pauses,
   pausesByPace,
   choices,
-  look,
+  readingStyle,
   fileKind,
   fileQuality,
 }: typeof profiles.$inferSelect): Profile {
@@ -259,7 +259,7 @@ function toProfile({
     pauses,
     pausesByPace,
     choices,
-    look: lookSchema.parse(look),
+    readingStyle: readingStyleSchema.parse(readingStyle),
     fileKind,
     fileQuality,
   };

@@ -3,7 +3,7 @@ import {
   pupilChangeSchema,
   pupilInputSchema,
   sampleSchema,
-  takeClassListSchema,
+  importClassListSchema,
   type HeardSample,
 } from '@aurelfield/api';
 import { planAtPace } from '@aurelfield/core';
@@ -86,9 +86,14 @@ export function pupilRoutes(pupils: PupilRepository, voices: VoiceRegistry): Rou
   });
 
   router.post('/class-lists', async (request, response) => {
-    const list = takeClassListSchema.parse(request.body);
+    const list = importClassListSchema.parse(request.body);
     response.json(
-      await pupils.takeList(schoolOf(request), list, DEFAULT_PROFILE, request.session.teacherId ?? null),
+      await pupils.importClassList(
+        schoolOf(request),
+        list,
+        DEFAULT_PROFILE,
+        request.session.teacherId ?? null,
+      ),
     );
   });
 

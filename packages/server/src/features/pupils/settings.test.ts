@@ -7,13 +7,13 @@ import { startTestServer, TestClient, type TestServer } from '../../testing/test
 /** Every setting that is heard does what it says, measured in the sound that comes out at the far end. */
 let server: TestServer;
 let client: TestClient;
-let usual: Profile;
+let standard: Profile;
 beforeAll(async () => {
   server = await startTestServer({ speech: true });
   client = await TestClient.demo(server);
   const [first] = (await client.get<Pupil[]>('/pupils')).body;
   if (!first) throw new Error('The demo has no pupil.');
-  usual = {
+  standard = {
     ...first.profile,
     voices: { en: 'espeak-en-gb-higher-1' },
     pace: 150,
@@ -27,7 +27,7 @@ const TEXT =
   'The river turned and the boats turned with it, and the whole harbour was looking the other way. Nobody had told them to, and nobody was surprised. The old keeper wrote the hour in his book, as he had done for more than thirty years, and went in to his tea.';
 
 async function heard(change: Partial<Profile>, text = TEXT) {
-  const { look: _look, ...profile } = { ...usual, ...change };
+  const { readingStyle: _readingStyle, ...profile } = { ...standard, ...change };
   const { body } = await client.send<HeardSample>('POST', '/sample', { text, language: 'en-GB', profile });
   const wav = Buffer.from(body.wav, 'base64');
   const sampleRate = wav.readUInt32LE(24);
@@ -65,7 +65,7 @@ function quietBefore({ words, pcm, sampleRate }: Awaited<ReturnType<typeof heard
 
 test('pauses after a sentence differ by what they were set to, and none is nearly none', async () => {
   const quiet = async (sentence: number) => {
-    const sample = await heard({ pauses: { ...usual.pauses, sentence } });
+    const sample = await heard({ pauses: { ...standard.pauses, sentence } });
     return quietBefore(
       sample,
       sample.words.findIndex((word) => word.sentence === 1),
@@ -80,7 +80,7 @@ test('pauses after a sentence differ by what they were set to, and none is nearl
 
 test('a pause at a comma is as much longer as it was set', async () => {
   const quiet = async (comma: number) => {
-    const sample = await heard({ pauses: { ...usual.pauses, comma } });
+    const sample = await heard({ pauses: { ...standard.pauses, comma } });
     return quietBefore(
       sample,
       sample.words.findIndex(({ start }) => TEXT.slice(start, start + 13) === 'and the whole'),
@@ -104,12 +104,12 @@ test.each(['espeak-en-gb-higher-1', 'espeak-en-gb-scotland-lower-1'])(
 
 test('what is left out is not heard', async () => {
   const text = 'The bog (a wet place) is old 🙂. See www.wrenmoor.example now.';
-  const told = async (choices: Partial<Profile['choices']>) => {
-    const { words } = await heard({ choices: { ...usual.choices, ...choices } }, text);
+  const spokenText = async (choices: Partial<Profile['choices']>) => {
+    const { words } = await heard({ choices: { ...standard.choices, ...choices } }, text);
     return words.map(({ start, end }) => text.slice(start, end)).join(' ');
   };
-  expect(await told({})).toContain('a wet place');
-  expect(await told({ asides: 'left-out' })).not.toContain('wet');
-  expect(await told({ emoji: 'left-out' })).not.toContain('🙂');
-  expect(await told({ links: 'left-out' })).not.toContain('wrenmoor');
+  expect(await spokenText({})).toContain('a wet place');
+  expect(await spokenText({ asides: 'left-out' })).not.toContain('wet');
+  expect(await spokenText({ emoji: 'left-out' })).not.toContain('🙂');
+  expect(await spokenText({ links: 'left-out' })).not.toContain('wrenmoor');
 });

@@ -89,9 +89,9 @@ export class ClaimRepository {
     await retryWhileDisconnected(() =>
       this.#db.execute(sql`
       with stored as (
-        insert into ${clips} (school_id, key, voice, sample_rate, samples, words, cuts, spelt, rest, object, bytes)
-        values (${schoolId}, ${key}, ${voice}, ${sampleRate}, ${facts.samples}, ${words}::jsonb, ${JSON.stringify(facts.cuts)}::jsonb, ${JSON.stringify(facts.spelt ?? [])}::jsonb, ${facts.rest ?? 0}, ${object}, ${bytes})
-        on conflict (school_id, key) do update set object = excluded.object, bytes = excluded.bytes, samples = excluded.samples, words = excluded.words, cuts = excluded.cuts, spelt = excluded.spelt, rest = excluded.rest
+        insert into ${clips} (school_id, key, voice, sample_rate, samples, words, cuts, spelled_words, trailing_silence, object, bytes)
+        values (${schoolId}, ${key}, ${voice}, ${sampleRate}, ${facts.samples}, ${words}::jsonb, ${JSON.stringify(facts.cuts)}::jsonb, ${JSON.stringify(facts.spelledWords ?? [])}::jsonb, ${facts.trailingSilence ?? 0}, ${object}, ${bytes})
+        on conflict (school_id, key) do update set object = excluded.object, bytes = excluded.bytes, samples = excluded.samples, words = excluded.words, cuts = excluded.cuts, spelled_words = excluded.spelled_words, trailing_silence = excluded.trailing_silence
       )
       delete from ${clipClaims} where school_id = ${schoolId} and key = ${key} and holder = ${this.#holder}`),
     );

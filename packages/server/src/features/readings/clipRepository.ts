@@ -65,8 +65,8 @@ function toClip({
   samples,
   words,
   cuts,
-  spelt,
-  rest,
+  spelledWords,
+  trailingSilence,
   object,
 }: typeof clips.$inferSelect): StoredClip {
   return {
@@ -77,8 +77,8 @@ function toClip({
       samples,
       words: words.map(([from, to]) => ({ from, to })),
       cuts,
-      ...(spelt.length > 0 ? { spelt } : {}),
-      ...(rest > 0 ? { rest } : {}),
+      ...(spelledWords.length > 0 ? { spelledWords } : {}),
+      ...(trailingSilence > 0 ? { trailingSilence } : {}),
     },
   };
 }

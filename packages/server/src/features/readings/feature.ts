@@ -24,7 +24,7 @@ type Deps = Pick<Platform, 'database' | 'store' | 'voices' | 'threads' | 'jobs' 
   Pick<ReturnType<typeof textsFeature>, 'texts'> &
   Pick<ReturnType<typeof pupilsFeature>, 'pupils'> &
   Pick<ReturnType<typeof pronunciationsFeature>, 'pronunciations'> &
-  Pick<ReturnType<typeof listeningFeature>, 'casts' | 'parallelTexts'> &
+  Pick<ReturnType<typeof listeningFeature>, 'voiceAssignments' | 'parallelTexts'> &
   Pick<Awaited<ReturnType<typeof recordingsFeature>>, 'recordings'>;
 
 /** Readings: a handout as one pupil hears it, planned sentence by sentence, and the clips it is made of. */

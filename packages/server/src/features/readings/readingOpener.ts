@@ -3,12 +3,12 @@ import {
   guessSubject,
   subjectNamed,
   readingHash,
-  type CastPassage,
+  type VoicedPassage,
   type PlanVoice,
   type TextBlock,
 } from '@aurelfield/core';
-import type { Side } from '@aurelfield/api';
-import type { CastRepository } from '../listening/castRepository.ts';
+import type { TextSelection } from '@aurelfield/api';
+import type { VoiceAssignmentRepository } from '../listening/voiceAssignmentRepository.ts';
 import type { ParallelTextRepository } from '../listening/parallelTextRepository.ts';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
@@ -43,7 +43,7 @@ export interface OpenerDeps {
   readonly voices: VoiceRegistry;
   readonly jobs: Jobs;
   readonly jobRepository: JobRepository;
-  readonly casts: CastRepository;
+  readonly voiceAssignments: VoiceAssignmentRepository;
   readonly parallelTexts: ParallelTextRepository;
   readonly recordings: Pick<RecordingRepository, 'inUse'>;
 }
@@ -70,10 +70,10 @@ export class ReadingOpener {
     schoolId: string,
     handoutId: string,
     pupilId: string,
-    side: Side = 'original',
+    textSelection: TextSelection = 'original',
   ): Promise<ReadingRow> {
     const { jobRepository, jobs, voices, progress } = this.#deps;
-    const row = await this.prepare(schoolId, handoutId, pupilId, side, true);
+    const row = await this.prepare(schoolId, handoutId, pupilId, textSelection, true);
     const reading = await progress.refresh(row);
     if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
     const job = await jobRepository.latest(reading.id, 'reading');
@@ -88,14 +88,18 @@ export class ReadingOpener {
     schoolId: string,
     handoutId: string,
     pupilId: string,
-    side: Side = 'original',
+    textSelection: TextSelection = 'original',
     hurries = false,
   ): Promise<ReadingRow> {
     const { readings, planner, database } = this.#deps;
-    const { text, voice, settings, basis } = await this.#basis(schoolId, handoutId, pupilId, side);
+    const { text, voice, settings, basis } = await this.#basis(schoolId, handoutId, pupilId, textSelection);
     // A reading in one voice keeps the name that it had before there were several.
-    const { cast, ...alone } = basis;
-    const planHash = readingHash({ text: text.hash, ...alone, ...(cast.length > 0 ? { cast } : {}) });
+    const { voicedPassages, ...alone } = basis;
+    const planHash = readingHash({
+      text: text.hash,
+      ...alone,
+      ...(voicedPassages.length > 0 ? { voicedPassages } : {}),
+    });
     const found = await readings.find({ handoutId, pupilId, planHash });
     if (found) {
       if (found.retiredAt !== null) await database.transaction((tx) => readings.makeCurrent(tx, found));
@@ -120,7 +124,7 @@ export class ReadingOpener {
           lexicon: basis.lexicon,
           places: basis.places,
           passageVoices: basis.passageVoices,
-          cast: basis.cast,
+          voicedPassages: basis.voicedPassages,
           plannedBlocks: nextBlock,
           planned: isLast,
           sentences: rows.length,
@@ -136,18 +140,21 @@ export class ReadingOpener {
   }
 
   /** All that decides how a handout sounds for a pupil now. */
-  async #basis(schoolId: string, handoutId: string, pupilId: string, side: Side) {
+  async #basis(schoolId: string, handoutId: string, pupilId: string, textSelection: TextSelection) {
     const { texts, pupils, pronunciations, voices, parallelTexts } = this.#deps;
     const [{ handout, anchors }, pupil] = await Promise.all([
       this.#snapshot(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
     const own = await texts.get(schoolId, handout.textHash);
-    const text = side === 'original' ? own : await parallelTexts.sideOf(schoolId, handoutId, own, side);
+    const text =
+      textSelection === 'original'
+        ? own
+        : await parallelTexts.selectedText(schoolId, handoutId, own, textSelection);
     // What is seen, not heard, makes no other reading.
     const {
       voices: chosen,
-      look: _look,
+      readingStyle: _readingStyle,
       pausesByPace: _byPace,
       fileKind: _fileKind,
       fileQuality: _fileQuality,
@@ -170,8 +177,8 @@ export class ReadingOpener {
       lexicon,
       places: placedEntries(anchors, text.blocks),
       passageVoices: this.#passageVoices(text.blocks, voice, chosen),
-      cast: withRecorded(
-        await this.#cast(schoolId, handoutId, text),
+      voicedPassages: withRecorded(
+        await this.#voicedPassages(schoolId, handoutId, text),
         recordedPassages(
           await this.#deps.recordings.inUse(schoolId, handoutId),
           text.blocks,
@@ -199,7 +206,8 @@ export class ReadingOpener {
     )
       reasons.push('pronunciations');
     if (!isSame(reading.passageVoices, basis.passageVoices)) reasons.push('voices of passages');
-    if (reading.textHash === text.hash && !isSame(reading.cast, basis.cast)) reasons.push('who speaks');
+    if (reading.textHash === text.hash && !isSame(reading.voicedPassages, basis.voicedPassages))
+      reasons.push('who speaks');
     return reasons;
   }
 
@@ -228,12 +236,16 @@ export class ReadingOpener {
   }
 
   /** Passages in voices of their own, where the teacher has turned them on: speakers that have a voice that is here and costs nothing. */
-  async #cast(schoolId: string, handoutId: string, text: StoredText): Promise<CastPassage[]> {
-    const { casts, voices } = this.#deps;
-    const { isOn, voices: chosen, speeches } = await casts.get(schoolId, handoutId, text.blocks);
+  async #voicedPassages(schoolId: string, handoutId: string, text: StoredText): Promise<VoicedPassage[]> {
+    const { voiceAssignments, voices } = this.#deps;
+    const {
+      isOn,
+      voices: chosen,
+      dialogueTurns,
+    } = await voiceAssignments.get(schoolId, handoutId, text.blocks);
     if (!isOn) return [];
     const numbers = new Map(text.blocks.map(({ id }, index) => [id, index]));
-    return speeches.flatMap(({ block, start, end, who }) => {
+    return dialogueTurns.flatMap(({ block, start, end, who }) => {
       const voice = who === null ? undefined : voices.find(chosen[who] ?? '');
       const index = numbers.get(block);
       if (

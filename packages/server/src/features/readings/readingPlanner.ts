@@ -1,7 +1,7 @@
 import {
   toBlocks,
   type Block,
-  type CastPassage,
+  type VoicedPassage,
   type PlacedEntry,
   type PlanVoice,
   type PronunciationEntry,
@@ -21,7 +21,7 @@ export interface PlanBasis {
   readonly lexicon: readonly PronunciationEntry[];
   readonly places: readonly PlacedEntry[];
   readonly passageVoices: Readonly<Record<string, PlanVoice>>;
-  readonly cast: readonly CastPassage[];
+  readonly voicedPassages: readonly VoicedPassage[];
 }
 
 /** Characters of the blocks that are planned in one go: about three minutes of speech. */
@@ -85,7 +85,7 @@ export class ReadingPlanner {
 }
 
 function inputOf(blocks: readonly Block[], from: number, language: string, basis: PlanBasis): PlanInput {
-  const { voice, sampleRate, settings, lexicon, places, passageVoices, cast } = basis;
+  const { voice, sampleRate, settings, lexicon, places, passageVoices, voicedPassages } = basis;
   let to = from;
   for (let characters = 0; to < blocks.length && characters < WINDOW; to++)
     characters += blocks[to]?.text.length ?? 0;
@@ -102,6 +102,6 @@ function inputOf(blocks: readonly Block[], from: number, language: string, basis
     lexicon,
     places: places.filter(({ block }) => block >= from && block < to),
     passageVoices,
-    cast: cast.filter(({ block }) => block >= from && block < to),
+    voicedPassages: voicedPassages.filter(({ block }) => block >= from && block < to),
   };
 }

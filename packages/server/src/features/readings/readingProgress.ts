@@ -1,4 +1,4 @@
-import { laidSentence } from '@aurelfield/core';
+import { scheduledSentence } from '@aurelfield/core';
 import type { ClipRepository } from './clipRepository.ts';
 import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
@@ -47,8 +47,8 @@ export class ReadingProgress {
         const clip = clips.get(sentence.clipKey);
         // One that was taken away meanwhile: it will be measured when it is made again.
         if (!clip) return 0;
-        const laid = laidSentence({ ...sentence, words: [] }, clip.facts, { sampleRate, gain: 0 });
-        samples += laid.samples + laid.pauseAfter;
+        const scheduled = scheduledSentence({ ...sentence, words: [] }, clip.facts, { sampleRate, gain: 0 });
+        samples += scheduled.samples + scheduled.pauseAfter;
       }
     }
     return samples;

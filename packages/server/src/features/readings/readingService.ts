@@ -45,7 +45,7 @@ export class ReadingService {
   async text(schoolId: string, hash: string): Promise<TextView> {
     const text = await this.#deps.texts.find(schoolId, hash);
     if (!text) throw notFound('This text');
-    return { hash, language: text.language, blocks: text.blocks.map(withOwnHeads) };
+    return { hash, language: text.language, blocks: text.blocks.map(withOwnColumnHeaders) };
   }
 
   /** Syllables and word classes of a text. */
@@ -83,10 +83,10 @@ export class ReadingService {
   ): Promise<ReadingSentence[]> {
     const { readings, sound, progress } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
-    const stretch = await sound.stretch(reading, from, to, listening(signal));
+    const span = await sound.span(reading, from, to, listening(signal));
     if (!progress.isComplete(reading)) await progress.refresh(reading);
-    return stretch.sentences.map((row) =>
-      toView(shapedSentence(row, stretch.clips.get(row.clipKey)?.facts, reading.sampleRate)),
+    return span.sentences.map((row) =>
+      toView(shapedSentence(row, span.clips.get(row.clipKey)?.facts, reading.sampleRate)),
     );
   }
 
@@ -100,10 +100,9 @@ export class ReadingService {
   ): Promise<WavSound> {
     const { readings, sound } = this.#deps;
     const reading = await readings.get(schoolId, readingId);
-    const stretch = await sound.stretch(reading, from, to, listening(signal));
-    if (stretch.sentences.length === 0)
-      throw new AppError('no-sentence', 'The reading has no such sentences.');
-    return sound.wav(reading, stretch);
+    const span = await sound.span(reading, from, to, listening(signal));
+    if (span.sentences.length === 0) throw new AppError('no-sentence', 'The reading has no such sentences.');
+    return sound.wav(reading, span);
   }
 
   /** Has the rest of a reading made. */
@@ -188,6 +187,9 @@ function toView(sentence: ReturnType<typeof shapedSentence>): ReadingSentence {
   };
 }
 
-function withOwnHeads<T extends { readonly heads?: readonly string[] }>({ heads, ...block }: T) {
-  return { ...block, ...(heads ? { heads: [...heads] } : {}) };
+function withOwnColumnHeaders<T extends { readonly columnHeaders?: readonly string[] }>({
+  columnHeaders,
+  ...block
+}: T) {
+  return { ...block, ...(columnHeaders ? { columnHeaders: [...columnHeaders] } : {}) };
 }

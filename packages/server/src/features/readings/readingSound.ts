@@ -1,6 +1,6 @@
 import {
   BYTES_PER_SAMPLE,
-  laidSentence,
+  scheduledSentence,
   loudnessGain,
   piecesBetween,
   timelineOf,
@@ -26,7 +26,7 @@ export interface SoundDeps {
 }
 
 /** Planned sentences with their clips, and the timeline they make. */
-export interface Stretch {
+export interface Span {
   readonly sentences: readonly ReadingSentencePlan[];
   readonly clips: Map<string, StoredClip>;
   readonly timeline: Timeline;
@@ -46,7 +46,7 @@ const REMEMBERED = { sentences: 20_000, milliseconds: 20 * 60 * 1000 };
 /** The sound of readings: their sentences' clips, made if need be, laid out on the timeline. */
 export class ReadingSound {
   readonly #deps: SoundDeps;
-  readonly #known = new LRUCache<string, Stretch>({
+  readonly #known = new LRUCache<string, Span>({
     maxSize: REMEMBERED.sentences,
     sizeCalculation: ({ sentences }) => sentences.length + 1,
     ttl: REMEMBERED.milliseconds,
@@ -57,16 +57,16 @@ export class ReadingSound {
   }
 
   /** Some sentences, pauses after them included; clips that are missing are made first. */
-  async stretch(reading: ReadingRow, from: number, to: number, options: SpeakOptions): Promise<Stretch> {
+  async span(reading: ReadingRow, from: number, to: number, options: SpeakOptions): Promise<Span> {
     const name = `${reading.id} ${from} ${to}`;
     const known = this.#known.get(name);
     if (known) return known;
     const sentences = await this.#deps.readings.sentences(reading.id, from, to);
     const clips = await this.#clipsOf(reading, sentences, options);
-    const stretch = { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
+    const span = { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
     // What is planned and made stays as it is; only the end of what is planned moves.
-    if (sentences.length === to - from || reading.planned) this.#known.set(name, stretch);
-    return stretch;
+    if (sentences.length === to - from || reading.planned) this.#known.set(name, span);
+    return span;
   }
 
   /** Sentences that are no part of the reading, in its voice and loudness: what is said around it. */
@@ -74,13 +74,13 @@ export class ReadingSound {
     reading: ReadingRow,
     sentences: readonly ReadingSentencePlan[],
     options: SpeakOptions,
-  ): Promise<Stretch> {
+  ): Promise<Span> {
     const clips = await this.#clipsOf(reading, sentences, options);
     return { sentences, clips, timeline: timelineFor(reading, sentences, clips) };
   }
 
   /** A stretch as a WAV file. */
-  wav(reading: ReadingRow, { sentences, clips, timeline }: Stretch): WavSound {
+  wav(reading: ReadingRow, { sentences, clips, timeline }: Span): WavSound {
     const header = wavHeader(timeline.sampleRate, timeline.samples);
     const source = this.#source(reading, clips, sentences);
     const { renderer } = this.#deps;
@@ -105,7 +105,7 @@ export class ReadingSound {
   /** The samples of some pieces of a stretch's timeline, as 16-bit little-endian bytes. */
   render(
     reading: ReadingRow,
-    { sentences, clips }: Stretch,
+    { sentences, clips }: Span,
     pieces: readonly Piece[],
   ): AsyncIterable<Uint8Array> {
     return this.#deps.renderer.render({ ...this.#source(reading, clips, sentences), pieces });
@@ -167,7 +167,7 @@ function timelineFor(
     sentences.map((sentence) => {
       const clip = clips.get(sentence.clipKey);
       if (!clip) throw new Error(`The clip ${sentence.clipKey} was not made.`);
-      return laidSentence(sentence, clip.facts, laying);
+      return scheduledSentence(sentence, clip.facts, laying);
     }),
   );
 }

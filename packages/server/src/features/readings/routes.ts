@@ -24,8 +24,10 @@ export function readingRoutes({ opener, service }: ReadingRouteDeps): Router {
   const router = Router();
 
   router.post('/readings', async (request, response) => {
-    const { handoutId, pupilId, side } = openReadingSchema.parse(request.body);
-    response.json(await service.describe(await opener.open(schoolOf(request), handoutId, pupilId, side)));
+    const { handoutId, pupilId, textSelection } = openReadingSchema.parse(request.body);
+    response.json(
+      await service.describe(await opener.open(schoolOf(request), handoutId, pupilId, textSelection)),
+    );
   });
 
   router.get('/readings/:id', async (request, response) => {

@@ -117,7 +117,7 @@ export class KnownText {
         lexicon: [],
         places: [],
         passageVoices: {},
-        cast: [],
+        voicedPassages: [],
       },
       KNOWN_SPEED,
     );

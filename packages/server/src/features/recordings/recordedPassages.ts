@@ -1,5 +1,5 @@
-import type { CastPassage, TextBlock } from '@aurelfield/core';
-import { stretchOfSentence } from '@aurelfield/core';
+import type { VoicedPassage, TextBlock } from '@aurelfield/core';
+import { recordedSpanOf } from '@aurelfield/core';
 import { recordedVoiceId, timelineOfRecording } from './recordedVoice.ts';
 import type { RecordingRow } from './recordingRepository.ts';
 
@@ -14,9 +14,9 @@ export function recordedPassages(
   recordings: readonly RecordingRow[],
   blocks: readonly TextBlock[],
   engineVersion: string,
-): CastPassage[] {
+): VoicedPassage[] {
   const numbers = new Map(blocks.map(({ id }, index) => [id, index]));
-  const found = new Map<string, CastPassage>();
+  const found = new Map<string, VoicedPassage>();
   for (const row of recordings) {
     const timeline = timelineOfRecording(row);
     row.sentences.forEach((sentence, nth) => {
@@ -25,7 +25,7 @@ export function recordedPassages(
       if (index === undefined || !block) return;
       if (row.use === 'headings' && !HEADINGS.has(block.type)) return;
       const start = placeOf(sentence.text, sentence.start, block.text);
-      if (start === undefined || !stretchOfSentence(timeline, nth)) return;
+      if (start === undefined || !recordedSpanOf(timeline, nth)) return;
       const key = `${index}/${start}`;
       if (found.has(key)) return;
       const voice = { id: recordedVoiceId(row, nth), engineVersion };
@@ -44,9 +44,12 @@ function placeOf(written: string, start: number, text: string): number | undefin
 }
 
 /** Passages in voices of their own, those that are recorded before the others. */
-export function withRecorded(cast: readonly CastPassage[], recorded: readonly CastPassage[]): CastPassage[] {
-  if (recorded.length === 0) return [...cast];
-  const others = cast.flatMap((passage) => {
+export function withRecorded(
+  voicedPassages: readonly VoicedPassage[],
+  recorded: readonly VoicedPassage[],
+): VoicedPassage[] {
+  if (recorded.length === 0) return [...voicedPassages];
+  const others = voicedPassages.flatMap((passage) => {
     let left = [{ start: passage.start, end: passage.end }];
     for (const { block, start, end } of recorded)
       if (block === passage.block)

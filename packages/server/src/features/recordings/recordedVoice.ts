@@ -7,7 +7,7 @@ import {
   recordedTimeline,
   soundOfEdited,
   spokenTimes,
-  stretchOfSentence,
+  recordedSpanOf,
   type SpeechPlan,
   type Timeline,
 } from '@aurelfield/core';
@@ -37,7 +37,7 @@ export function recordedVoiceId(
 
 /** What brings a recording to the loudness of the voices, in decibels. */
 export function voiceGain({ loudness }: Pick<RecordingRow, 'loudness'>): number {
-  return loudness === null ? 0 : Math.max(-30, Math.min(30, LOUDNESS_TARGETS.usual - loudness));
+  return loudness === null ? 0 : Math.max(-30, Math.min(30, LOUDNESS_TARGETS.default - loudness));
 }
 
 /** A recording and its timeline after all edits. */
@@ -87,18 +87,18 @@ export class RecordedVoice implements SpeechEngine {
     const [, id = '', content = '', nth = ''] = VOICE.exec(plan.voice) ?? [];
     const { row, timeline } = await this.#recording(id, content);
     if (schoolId !== row.schoolId) throw gone();
-    const stretch = stretchOfSentence(timeline, Number(nth));
+    const span = recordedSpanOf(timeline, Number(nth));
     const sentence = row.sentences[Number(nth)];
-    if (!stretch || !sentence)
+    if (!span || !sentence)
       throw new SpeechError('failed', 'Nothing of this sentence is left in the recording. Record it again.');
     const pcm = await soundOfEdited(
-      piecesBetween(timeline.pieces, stretch.from, stretch.to),
+      piecesBetween(timeline.pieces, span.from, span.to),
       RECORDING_RATE,
       this.#sound.reader(row.schoolId, row.id),
     );
     const gain = voiceGain(row);
     if (gain !== 0) applyGain(pcm, gain, RECORDING_RATE);
-    const words = spokenTimes(plan.words, sentence.words, stretch.words);
+    const words = spokenTimes(plan.words, sentence.words, span.words);
     return {
       sampleRate: RECORDING_RATE,
       pcm,
@@ -108,7 +108,7 @@ export class RecordedVoice implements SpeechEngine {
       cuts: plan.breaks.map((after) =>
         Math.max(words[after]?.to ?? 0, (words[after + 1]?.from ?? pcm.length) - CLEAR),
       ),
-      rest: stretch.rest,
+      trailingSilence: span.trailingSilence,
     };
   }
 

@@ -1,6 +1,6 @@
 import { RECORDING_RATE, type RecordedSentence } from '@aurelfield/api';
 import {
-  FITS,
+  ACCEPTANCE_THRESHOLD,
   measureLoudness,
   noiseFloor,
   SPEECH_RATE,
@@ -122,7 +122,7 @@ async function found(
   });
   const recording = await readSound(file, SPEECH_RATE, { signal });
   const { words, fit } = await align(speech, recording, signal);
-  if (fit < FITS) throw otherText(words);
+  if (fit < ACCEPTANCE_THRESHOLD) throw otherText(words);
   return placed(sentences, words, samples);
 }
 

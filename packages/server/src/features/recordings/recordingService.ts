@@ -32,7 +32,7 @@ export interface RecordingDeps {
 }
 
 /** A stretch of a recording that is asked for, in samples; all of it where nothing is said. */
-export interface AskedStretch {
+export interface RequestedSpan {
   readonly from: number | undefined;
   readonly to: number | undefined;
   /** As it was before all edits. */
@@ -198,7 +198,7 @@ export class RecordingService {
   async sound(
     schoolId: string,
     id: string,
-    { from, to, original }: AskedStretch,
+    { from, to, original }: RequestedSpan,
   ): Promise<{ readonly samples: number; readonly render: () => AsyncGenerator<Int16Array> }> {
     const row = await this.#deps.recordings.get(schoolId, id);
     const timeline = timelineOfRecording(row, original ? [] : row.edits);

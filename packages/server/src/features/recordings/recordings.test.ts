@@ -282,12 +282,12 @@ describe('a sound file', () => {
         body: JSON.stringify({ key: link?.secret, pin: '' }),
       })
     ).json()) as Opened;
-    const files = `${server.base}/open/${opened.pass}/files/${opened.items[0]?.package}`;
+    const files = `${server.base}/open/${opened.accessToken}/files/${opened.items[0]?.package}`;
     const page = (await (await fetch(`${files}/page.json`)).json()) as ReadingSnapshot;
-    const stretch = page.stretches.findIndex(({ from, to }) => from <= 1 && 1 < to);
-    const sound = Buffer.from(await (await fetch(`${files}/sound-${stretch}.opus`)).arrayBuffer());
+    const span = page.segments.findIndex(({ from, to }) => from <= 1 && 1 < to);
+    const sound = Buffer.from(await (await fetch(`${files}/sound-${span}.opus`)).arrayBuffer());
     const before = page.sentences
-      .slice(page.stretches[stretch]?.from, 1)
+      .slice(page.segments[span]?.from, 1)
       .reduce((sum, { n, p }) => sum + n + p, 0);
     await expectRecorded({
       pcm: await decoded(sound, page.sampleRate),

@@ -72,19 +72,21 @@ async function stranger<T>(address: string, json: unknown): Promise<Answer<T>> {
   return { status: response.status, headers: response.headers, body: (await response.json()) as T };
 }
 
-type Told = Pick<ListeningEvent, 'kind' | 'at'> & Partial<ListeningEvent>;
-const event = (told: Told, of: Opened = opened): ListeningEvent => ({
-  id: randomUUID(), assignment: of.items[0]?.id ?? '', version: of.items[0]?.version ?? 0, sentence: null, amount: 0, text: '', ...told,
+type EventFacts = Pick<ListeningEvent, 'kind' | 'at'> & Partial<ListeningEvent>;
+const event = (facts: EventFacts, of: Opened = opened): ListeningEvent => ({
+  id: randomUUID(), assignment: of.items[0]?.id ?? '', version: of.items[0]?.version ?? 0, sentence: null, amount: 0, text: '', ...facts,
 }); // prettier-ignore
-const send = async (events: readonly ListeningEvent[], { pass }: Pick<Opened, 'pass'> = opened) =>
-  (await stranger<{ taken: number }>(`/open/${pass}/events`, { events })).body.taken;
+const send = async (
+  events: readonly ListeningEvent[],
+  { accessToken }: Pick<Opened, 'accessToken'> = opened,
+) => (await stranger<{ taken: number }>(`/open/${accessToken}/events`, { events })).body.taken;
 const settings = async (change: object) => client.send<RecordSettings>('PATCH', '/records/settings', change);
 const agree = async (pupil: Pupil, keeps: boolean) => client.send<RecordSettings>('PUT', `/records/settings/pupils/${pupil.id}`, { keeps }); // prettier-ignore
 const records = async (query = '') => (await client.get<ListeningRecords>(`/records${query}`)).body;
 const rows = async () => Number((await database.query<{ count: string }>('select count(*) from listening_events')).rows[0]?.count); // prettier-ignore
 
 /** A week of listening of which the truth is known, and a few days of the next. */
-const SCRIPT: readonly Told[] = [
+const SCRIPT: readonly EventFacts[] = [
   { kind: 'opened', at: '2026-11-16T08:00:00Z', amount: 1 },
   { kind: 'heard', at: '2026-11-16T08:00:10Z', sentence: 0, amount: 2.5 },
   { kind: 'heard', at: '2026-11-16T08:00:20Z', sentence: 1, amount: 3.25 },
@@ -100,10 +102,10 @@ const SCRIPT: readonly Told[] = [
 describe('listening records', () => {
   test('no row is kept before somebody agrees, for the school and for the pupil; a comment is for the teacher', async () => {
     expect(opened.records).toBe(false);
-    expect(await send(SCRIPT.map((told) => event(told)))).toBe(0);
+    expect(await send(SCRIPT.map((facts) => event(facts)))).toBe(0);
     await settings({ keeps: false });
     await agree(one, true);
-    expect(await send(SCRIPT.map((told) => event(told)))).toBe(0);
+    expect(await send(SCRIPT.map((facts) => event(facts)))).toBe(0);
     expect(await rows()).toBe(0);
     await settings({ keeps: true });
     await agree(one, false);
@@ -115,27 +117,27 @@ describe('listening records', () => {
   test('a week of which the truth is known comes out so; what is sent twice, or in another order, counts once', async () => {
     const { body } = await agree(one, true);
     expect(body.pupils.find(({ id }) => id === one.id)?.keeps).toBe(true);
-    const events = SCRIPT.map((told) => event(told));
+    const events = SCRIPT.map((facts) => event(facts));
     expect(await send([...events].reverse().slice(0, 6))).toBe(6);
     expect(await send(events)).toBe(4);
     expect(await send(events)).toBe(0);
-    const told = await records(`?pupilId=${one.id}`);
+    const facts = await records(`?pupilId=${one.id}`);
     const { pupils } = (await client.get<RecordSettings>('/records/settings')).body;
     expect(
       pupils.filter(({ events: count }) => count > 0).map(({ id, events: count }) => [id, count]),
     ).toEqual([[one.id, 11]]);
     const { pace } = one.profile;
-    expect(told.weeks).toEqual([
+    expect(facts.weeks).toEqual([
       { monday: '2026-11-16', seconds: 2.5 + 3 * 3.25 + 2.75, pace: pace * 0.9 },
       { monday: '2026-11-23', seconds: 1, pace: pace * 1.5 },
     ]);
-    expect(told.assignments).toEqual([
+    expect(facts.assignments).toEqual([
       {
         assignmentId: opened.items[0]?.id, pupilId: one.id, pupil: one.name, title: 'Eels', opened: 2, finished: 1, heard: 4, sentences: 4,
         seconds: 16, replays: 2, lastAt: '2026-11-23T00:00:10.000Z',
       },
     ]); // prettier-ignore
-    expect(told.sentences.map(({ text, heard, replays, notes }) => [text, heard, replays, notes])).toEqual([
+    expect(facts.sentences.map(({ text, heard, replays, notes }) => [text, heard, replays, notes])).toEqual([
       ['They come from the sea.', 3, 2, 1],
       ['Eels are long.', 1, 0, 0],
       ['Nobody knows why.', 1, 0, 0],
@@ -154,7 +156,9 @@ describe('listening records', () => {
     );
     expect((await records(`?pupilId=${other.id}`)).weeks).toEqual([]);
     expect((await stranger('/open/x.1.y/events', { events: [event({ kind: 'opened', at: '2026-11-16T08:00:00Z' })] })).status).toBe(404); // prettier-ignore
-    expect((await stranger(`/open/${opened.pass}/events`, { events: [{ kind: 'heard' }] })).status).toBe(400);
+    expect(
+      (await stranger(`/open/${opened.accessToken}/events`, { events: [{ kind: 'heard' }] })).status,
+    ).toBe(400);
   });
 
   test('what was noted on an older version, without a network, is not laid over the sentences of the newer one', async () => {
@@ -213,20 +217,20 @@ describe('listening records', () => {
   });
 
   test('records go after the days that the school sets', async () => {
-    const told = [event({ kind: 'opened', at: new Date().toISOString(), amount: 1 }), event({ kind: 'opened', at: '2099-01-01T08:00:00.000Z', amount: 1 }), event({ kind: 'opened', at: '1970-01-01T08:00:00.000Z', amount: 1 })]; // prettier-ignore
-    await send(told);
+    const facts = [event({ kind: 'opened', at: new Date().toISOString(), amount: 1 }), event({ kind: 'opened', at: '2099-01-01T08:00:00.000Z', amount: 1 }), event({ kind: 'opened', at: '1970-01-01T08:00:00.000Z', amount: 1 })]; // prettier-ignore
+    await send(facts);
     // What a device's clock says counts only within the days for which a page works offline.
-    const { rows: stored } = await database.query<{ at: Date }>('select at from listening_events where id = any($1)', [told.map(({ id }) => id)]); // prettier-ignore
+    const { rows: stored } = await database.query<{ at: Date }>('select at from listening_events where id = any($1)', [facts.map(({ id }) => id)]); // prettier-ignore
     for (const { at } of stored) {
       expect(at.getTime()).toBeLessThanOrEqual(Date.now());
       expect(Date.now() - at.getTime()).toBeLessThan(32 * 24 * 3600 * 1000);
     }
     await settings({ days: 2 });
     // All but these were received three days ago.
-    await database.query(`update listening_events set received_at = now() - interval '3 days' where id <> all($1)`, [told.map(({ id }) => id)]); // prettier-ignore
+    await database.query(`update listening_events set received_at = now() - interval '3 days' where id <> all($1)`, [facts.map(({ id }) => id)]); // prettier-ignore
     await cleanUpNow(server);
     const kept = await database.query<{ id: string }>('select id from listening_events');
-    expect(kept.rows.map(({ id }) => id).sort()).toEqual(told.map(({ id }) => id).sort());
+    expect(kept.rows.map(({ id }) => id).sort()).toEqual(facts.map(({ id }) => id).sort());
     await settings({ days: 365 });
     expect((await settings({ days: 0 })).status).toBe(400);
   });
@@ -259,13 +263,13 @@ async function everywhere(text: string): Promise<string[]> {
     ]);
     if (hit.rows.length > 0) found.push(name.replace('public.', ''));
   }
-  const look = (folder: string): void => {
+  const search = (folder: string): void => {
     for (const entry of readdirSync(folder)) {
       const file = path.join(folder, entry);
-      if (statSync(file).isDirectory()) look(file);
+      if (statSync(file).isDirectory()) search(file);
       else if (readFileSync(file).includes(text)) found.push(file);
     }
   };
-  look(server.dataFolder);
+  search(server.dataFolder);
   return found;
 }

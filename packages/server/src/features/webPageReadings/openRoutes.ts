@@ -3,7 +3,7 @@ import { Router, type Request, type Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import path from 'node:path';
 import type {} from 'pino-http';
-import { problemOf } from '../../http/errorHandler.ts';
+import { errorOf } from '../../http/errorHandler.ts';
 import type { SharedLimits } from '../../http/sharedLimits.ts';
 import { AppError } from '../../appError.ts';
 import type { WebPageReadingService } from './webPageReadingService.ts';
@@ -83,7 +83,7 @@ export function hearingRoutes({ webPageReadings, limits, pageFolder }: HearingRo
       const title = waits ? 'One moment, please' : 'This page cannot be heard';
       show(response.status(waits ? 202 : 422), { title, message, waits, address: addressIn(request) });
     } catch (error) {
-      const { status, message } = problemOf(error);
+      const { status, message } = errorOf(error);
       if (status >= 500) request.log.error({ err: error }, 'a page could not be heard');
       show(response.status(status), { title: 'This page cannot be heard', message, waits: false });
     }

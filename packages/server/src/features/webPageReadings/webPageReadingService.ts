@@ -118,7 +118,7 @@ export class WebPageReadingService {
   async remove(schoolId: string, id: string): Promise<void> {
     const { pages, assignmentService } = this.#deps;
     const { row, isStopped } = await pages.get(schoolId, id);
-    if (row.assignmentId !== null && !isStopped) await assignmentService.takeBack(schoolId, row.assignmentId);
+    if (row.assignmentId !== null && !isStopped) await assignmentService.withdraw(schoolId, row.assignmentId);
     await pages.remove(id);
   }
 

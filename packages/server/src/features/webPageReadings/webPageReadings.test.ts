@@ -46,7 +46,7 @@ const textOf = async ({ path: way }: Hearing) => {
   const opened = (await entered.json()) as Opened;
   const [item] = opened.items;
   if (!item) return { item, opened, html: '' };
-  const text = await fetch(`${server.base}/open/${opened.pass}/files/${item.package}/page.json`);
+  const text = await fetch(`${server.base}/open/${opened.accessToken}/files/${item.package}/page.json`);
   // Renewed since the list was asked for: it has another file now.
   if (text.status === 404) return { item, opened, html: '' };
   return { item, opened, html: ((await text.json()) as { html: string }).html.replace(/<[^>]+>/gu, '') };
@@ -126,9 +126,9 @@ describe('a page of an allowed site', () => {
     expect((await visit(page)).status).toBe(404);
     expect(await list()).toMatchObject([{ state: 'stopped' }]);
     await client.send('DELETE', `/web-page-readings/${id}`);
-    const anew = await heard(page);
-    expect(anew.state).toBe('ready');
-    expect(anew.path).not.toBe(ready.path);
+    const renewed = await heard(page);
+    expect(renewed.state).toBe('ready');
+    expect(renewed.path).not.toBe(ready.path);
   });
 
   test('says why where it cannot be read, to its reader and to the teacher, and is tried again later', async () => {

@@ -62,7 +62,7 @@ const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
 export function AddHandout() {
   const navigate = useNavigate();
   const add = useAddHandout();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const voices = useVoices();
   const { draft, setDraft, set, forgetDraft } = useDraft();
   const { sources, addFile, addPage, remove, clear, setSources } = useSources();
@@ -107,7 +107,7 @@ export function AddHandout() {
     remove(only.id);
     setTextFile(only);
     if (draft.text.trim() !== '')
-      tell({
+      offerUndo({
         text: 'The file’s text took the place of what was there.',
         undo: () => {
           setDraft({ ...draft });
@@ -236,7 +236,7 @@ export function AddHandout() {
               onMove={photos.move}
               onRemove={(id) => {
                 const putBack = photos.remove(id);
-                tell({ text: 'The page was left out.', undo: putBack });
+                offerUndo({ text: 'The page was left out.', undo: putBack });
               }}
               onStop={photos.stopAll}
             />
@@ -332,7 +332,7 @@ export function AddHandout() {
               <PlainButton
                 onPress={() => {
                   const [before, fileBefore, sourcesBefore] = [draft, textFile, sources];
-                  tell({
+                  offerUndo({
                     text: 'All was cleared.',
                     undo: () => {
                       setDraft({ ...before });

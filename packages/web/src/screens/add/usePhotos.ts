@@ -1,6 +1,12 @@
 import type { DocumentPreview, PhotoRead, PhotoView } from '@aurelfield/api';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { forgetPhoto, lookAtPhoto, pagesOfScan, putTogether, readPhoto } from '../../api/photoQueries.ts';
+import {
+  forgetPhoto,
+  findPhotoOutline,
+  pagesOfScan,
+  putTogether,
+  readPhoto,
+} from '../../api/photoQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
 export type Corners = PhotoView['whole'];
@@ -36,10 +42,10 @@ export function usePhotos(languages: readonly string[]) {
 
   // Whoever leaves the screen waits for nothing of it.
   useEffect(() => {
-    const [running, resting] = [stops.current, rests.current];
+    const [running, pending] = [stops.current, rests.current];
     return () => {
       for (const controller of running.values()) controller.abort();
-      for (const timer of resting.values()) clearTimeout(timer);
+      for (const timer of pending.values()) clearTimeout(timer);
     };
   }, []);
 
@@ -101,7 +107,7 @@ export function usePhotos(languages: readonly string[]) {
       ]);
       for (const { id, file } of started) {
         const signal = begin(id);
-        lookAtPhoto(file, signal).then(
+        findPhotoOutline(file, signal).then(
           (photo) => takeIn(id, photo),
           (error: unknown) => {
             if (!signal.aborted) change(id, { state: 'failed', error: messageOf(error) });

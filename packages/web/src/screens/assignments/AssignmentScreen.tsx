@@ -25,23 +25,23 @@ const PrintLink = styled(Link)`
 /** Handouts given to pupils: what, to whom, and how they may use it; and everything that is out. */
 export function AssignmentScreen() {
   const [address] = useSearchParams();
-  const handouts = useHandouts({ search: '', from: 'shelf' });
+  const handouts = useHandouts({ search: '', from: 'active' });
   const pupils = usePupils();
   const failed = [handouts, pupils].find(({ isError }) => isError);
   if (failed) return <Notice kind="error">{messageOf(failed.error)}</Notice>;
   if (!handouts.data || !pupils.data) return <p aria-busy="true">Fetching handouts and pupils …</p>;
   const asked = new Set(address.getAll('handout'));
   const chosen = handouts.data.filter(({ id }) => asked.has(id));
-  return <Table key={address.toString()} chosen={chosen} shelf={handouts.data} pupils={pupils.data} />;
+  return <Table key={address.toString()} chosen={chosen} handouts={handouts.data} pupils={pupils.data} />;
 }
 
 function Table({
   chosen,
-  shelf,
+  handouts,
   pupils,
 }: {
   readonly chosen: readonly HandoutSummary[];
-  readonly shelf: readonly HandoutSummary[];
+  readonly handouts: readonly HandoutSummary[];
   readonly pupils: readonly Pupil[];
 }) {
   const [handoutIds, setHandouts] = useState<readonly string[]>(chosen.map(({ id }) => id));
@@ -79,8 +79,8 @@ function Table({
       <Desk $narrow="first">
         <div>
           <Card>
-            <HandoutList shelf={shelf} chosen={handoutIds} onChange={setHandouts} />
-            {shelf.length === 0 && (
+            <HandoutList handouts={handouts} chosen={handoutIds} onChange={setHandouts} />
+            {handouts.length === 0 && (
               <p>
                 There is no handout yet. <Link to="/add">Add the first one</Link>
               </p>

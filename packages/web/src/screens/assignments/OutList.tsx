@@ -7,7 +7,7 @@ import {
   useLinkTo,
   usePupilLinks,
   useRenew,
-  useTakeBack,
+  useWithdraw,
 } from '../../api/assignmentQueries.ts';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Fact, Row, Card } from '../../ui/layout.tsx';
@@ -106,7 +106,7 @@ export function OutList() {
                   )}
                   <PlainButton
                     aria-label={`Take back: “${item.title}” from ${item.pupil}`}
-                    onPress={() => actions.takeBack(item)}
+                    onPress={() => actions.withdraw(item)}
                   >
                     Take back
                   </PlainButton>
@@ -140,17 +140,17 @@ function WholeLink({
 }
 
 function useOutActions() {
-  const [renew, takeBack, linkTo, give] = [useRenew(), useTakeBack(), useLinkTo(), useGive()];
-  const tell = useUndo();
+  const [renew, withdraw, linkTo, give] = [useRenew(), useWithdraw(), useLinkTo(), useGive()];
+  const offerUndo = useUndo();
   return {
-    error: [renew, takeBack, linkTo, give].find(({ isError }) => isError)?.error,
+    error: [renew, withdraw, linkTo, give].find(({ isError }) => isError)?.error,
     renew: (item: Assignment) => renew.mutate(item),
     linkTo: (item: Assignment, then: (link: PupilLink) => void) => linkTo.mutate(item, { onSuccess: then }),
-    takeBack: (item: Assignment) =>
-      takeBack.mutate(item, {
+    withdraw: (item: Assignment) =>
+      withdraw.mutate(item, {
         onSuccess: () => {
           const { handoutId, pupilId, allows, firstDay, lastDay } = item;
-          tell({
+          offerUndo({
             text: `“${item.title}” was taken back from ${item.pupil}.`,
             undo: () =>
               give.mutate({ handoutIds: [handoutId], pupilIds: [pupilId], allows, firstDay, lastDay }),

@@ -54,7 +54,7 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
   const shelve = useShelve();
   const change = useChangeAny();
   const duplicate = useDuplicate();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const navigate = useNavigate();
   const [isEditing, setEditing] = useState(false);
   const { id, title } = handout;
@@ -70,7 +70,7 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
       { id, back: false },
       {
         onSuccess: () =>
-          tell({
+          offerUndo({
             text: `“${title}” was deleted${pupils > 0 ? ` and withdrawn from ${count(pupils, 'pupil')}` : ''}. You can restore it for ${DELETED_DAYS} days.`,
             undo: () => shelve.mutate({ id, back: true }),
           }),
@@ -81,8 +81,8 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
       { id, patch: { archived } },
       {
         onSuccess: () =>
-          tell({
-            text: archived ? `“${title}” is in the archive.` : `“${title}” is back on the shelf.`,
+          offerUndo({
+            text: archived ? `“${title}” is in the archive.` : `“${title}” is back on the handouts.`,
             undo: () => change.mutate({ id, patch: { archived: !archived } }),
           }),
       },

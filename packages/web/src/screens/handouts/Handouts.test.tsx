@@ -2,7 +2,7 @@ import type { HandoutSummary } from '@aurelfield/api';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { choose } from '../../testing/controls.ts';
-import { ApiRefusal, fakeApi, type Answers } from '../../testing/fakeApi.ts';
+import { ApiError, fakeApi, type Answers } from '../../testing/fakeApi.ts';
 import { handoutSummary } from '../../testing/handoutSummary.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { Handouts } from './Handouts.tsx';
@@ -81,8 +81,7 @@ describe('the list of handouts', () => {
   test('says what is wrong, and is fetched again', async () => {
     let tries = 0;
     open([], {
-      'GET /handouts': () =>
-        ++tries === 1 ? new ApiRefusal(500, 'broken', 'The database is away.') : [EELS],
+      'GET /handouts': () => (++tries === 1 ? new ApiError(500, 'broken', 'The database is away.') : [EELS]),
     });
     await screen.findByText('The database is away.');
     fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
@@ -151,7 +150,7 @@ describe('a handout of the list', () => {
   });
 
   test('whose facts are refused says why, and what was typed stays', async () => {
-    open([EELS], { 'PATCH /handouts/*': () => new ApiRefusal(422, 'title', 'A handout needs a title.') });
+    open([EELS], { 'PATCH /handouts/*': () => new ApiError(422, 'title', 'A handout needs a title.') });
     await pressInMenu('Eels', 'Title, subject, class, tags');
     const form = await screen.findByRole('form', { name: 'Facts of “Eels”' });
     fireEvent.change(within(form).getByLabelText('Title'), { target: { value: '' } });

@@ -13,7 +13,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { useDebouncedValue } from '../../ui/useDebouncedValue.ts';
-import { addressOf, arranged, choicesOf, lookOf, SORTS } from './arrange.ts';
+import { addressOf, arranged, choicesOf, viewOf, SORTS } from './arrange.ts';
 import { HandoutRow } from './HandoutRow.tsx';
 
 const AddLink = styled(Link)`
@@ -79,25 +79,25 @@ const Rows = styled.ul`
 `;
 
 const TITLES: Readonly<Record<HandoutPlace, string>> = {
-  shelf: 'Handouts',
+  active: 'Handouts',
   archive: 'Archived handouts',
   deleted: 'Recently deleted',
 };
 
-/** The shelf: every handout of the school, to be found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
+/** The handouts: every handout of the school, to be found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
 export function Handouts() {
   const [address, setAddress] = useSearchParams();
-  const { from, search: found, ...arrangement } = lookOf(address);
+  const { from, search: found, ...arrangement } = viewOf(address);
   const [typed, setTyped] = useState(found);
   const [pupilId, setPupilId] = useState<string>();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const search = useDebouncedValue(typed, 250);
-  const look = (change: Readonly<Record<string, string>>) =>
+  const readingStyle = (change: Readonly<Record<string, string>>) =>
     setAddress((before) => addressOf({ ...Object.fromEntries(before), ...change }), { replace: true });
-  const lookForWords = useEffectEvent((words: string) => {
-    if (words !== found) look({ search: words });
+  const searchWords = useEffectEvent((words: string) => {
+    if (words !== found) readingStyle({ search: words });
   });
-  useEffect(() => lookForWords(search), [search]);
+  useEffect(() => searchWords(search), [search]);
   const handouts = useHandouts({ search: found, from });
   const pupils = usePupils();
   const pupil = pupils.data?.find(({ id }) => id === pupilId);
@@ -115,7 +115,7 @@ export function Handouts() {
     <>
       <ScreenTitle title={TITLES[from]}>
         <Row>
-          {from !== 'shelf' && <Button onPress={() => goTo('shelf')}>To the shelf</Button>}
+          {from !== 'active' && <Button onPress={() => goTo('active')}>To the shelf</Button>}
           {from !== 'archive' && (
             <Button onPress={() => goTo('archive')}>
               <Archive size={18} aria-hidden /> Archive
@@ -142,19 +142,19 @@ export function Handouts() {
           label="Subject"
           value={arrangement.subject}
           options={choices.subjects}
-          onChange={(subject) => look({ subject })}
+          onChange={(subject) => readingStyle({ subject })}
         />
         <SelectField
           label="Class"
           value={arrangement.className}
           options={choices.classes}
-          onChange={(className) => look({ className })}
+          onChange={(className) => readingStyle({ className })}
         />
         <SelectField
           label="Order"
           value={arrangement.sort}
           options={SORTS}
-          onChange={(sort) => look({ sort })}
+          onChange={(sort) => readingStyle({ sort })}
         />
         <SelectField
           label="Length for"
@@ -172,7 +172,7 @@ export function Handouts() {
             label="Tag"
             value={arrangement.tag}
             options={choices.tags}
-            onChange={(tag) => look({ tag })}
+            onChange={(tag) => readingStyle({ tag })}
           />
         </Row>
       )}

@@ -1,7 +1,7 @@
 import type { HandoutSummary } from '@aurelfield/api';
 import { expect, test } from 'vitest';
 import { handoutSummary } from '../../testing/handoutSummary.ts';
-import { addressOf, arranged, choicesOf, lookOf, type Arrangement } from './arrange.ts';
+import { addressOf, arranged, choicesOf, viewOf, type Arrangement } from './arrange.ts';
 
 const handout = (title: string, words: number, more: Partial<HandoutSummary> = {}) =>
   handoutSummary({
@@ -44,15 +44,15 @@ test('choices are what the handouts have, each once', () => {
 });
 
 test.each([
-  ['', { from: 'shelf', search: '', subject: '', className: '', tag: '', sort: 'newest' }],
+  ['', { from: 'active', search: '', subject: '', className: '', tag: '', sort: 'newest' }],
   ['from=archive&subject=Science&sort=title', { from: 'archive', subject: 'Science', sort: 'title' }],
-  ['from=nowhere&sort=worst&search=bog', { from: 'shelf', sort: 'newest', search: 'bog' }],
+  ['from=nowhere&sort=worst&search=bog', { from: 'active', sort: 'newest', search: 'bog' }],
 ])('the address ?%s is a look', (address, wanted) => {
-  expect(lookOf(new URLSearchParams(address))).toMatchObject(wanted);
+  expect(viewOf(new URLSearchParams(address))).toMatchObject(wanted);
 });
 
 test('an address says only what is not as at first', () => {
-  expect(addressOf({ from: 'shelf', search: '', sort: 'title', subject: 'Science' })).toEqual({
+  expect(addressOf({ from: 'active', search: '', sort: 'title', subject: 'Science' })).toEqual({
     sort: 'title',
     subject: 'Science',
   });

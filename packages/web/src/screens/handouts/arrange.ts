@@ -31,7 +31,7 @@ export interface HandoutListView extends Arrangement {
 }
 
 const FIRST: HandoutListView = {
-  from: 'shelf',
+  from: 'active',
   search: '',
   subject: '',
   className: '',
@@ -40,7 +40,7 @@ const FIRST: HandoutListView = {
 };
 
 /** What an address of the shelf says to look at; what it does not say, or says wrongly, is as at first. */
-export function lookOf(address: URLSearchParams): HandoutListView {
+export function viewOf(address: URLSearchParams): HandoutListView {
   const given = (name: keyof HandoutListView) => address.get(name) ?? '';
   const from = given('from');
   return {
@@ -54,9 +54,11 @@ export function lookOf(address: URLSearchParams): HandoutListView {
 }
 
 /** The address of a look: it says only what is not as at first. */
-export function addressOf(look: Readonly<Record<string, string>>): Record<string, string> {
+export function addressOf(readingStyle: Readonly<Record<string, string>>): Record<string, string> {
   const first: Readonly<Record<string, string>> = { ...FIRST };
-  return Object.fromEntries(Object.entries(look).filter(([name, value]) => value !== (first[name] ?? '')));
+  return Object.fromEntries(
+    Object.entries(readingStyle).filter(([name, value]) => value !== (first[name] ?? '')),
+  );
 }
 
 export function arranged(

@@ -1,11 +1,11 @@
-import type { BlockView, Look, ReadingSentence } from '@aurelfield/api';
+import type { BlockView, ReadingStyle, ReadingSentence } from '@aurelfield/api';
 import { CELL_SEPARATOR } from '@aurelfield/core';
 import { ImageIcon } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import type { ReadingPlayer } from '@aurelfield/player';
 import { Margin } from './Margin.tsx';
-import { Stretch, Words, type TextMarks } from './MarkedText.tsx';
+import { Span, Words, type TextMarks } from './MarkedText.tsx';
 import type { Note } from './notes.ts';
 
 const Section = styled.div`
@@ -93,7 +93,7 @@ interface BlockRowProps {
   readonly startsAt: number | undefined;
   readonly sentence: number;
   readonly word: number;
-  readonly lit: Look['lit'];
+  readonly highlight: ReadingStyle['highlight'];
   readonly marks: TextMarks;
   readonly notes: readonly Note[];
   readonly onNote: (note: Note, block: number) => void;
@@ -111,23 +111,23 @@ export const BlockRow = memo(function BlockRow({
   startsAt,
   sentence,
   word,
-  lit,
+  highlight,
   marks,
   notes,
   onNote,
   player,
   speakers,
 }: BlockRowProps) {
-  const litSentence = lit === 'sentence' || lit === 'word-and-sentence';
-  const litWord = lit === 'word' || lit === 'word-and-sentence';
+  const highlightsSentence = highlight === 'sentence' || highlight === 'word-and-sentence';
+  const highlightedWord = highlight === 'word' || highlight === 'word-and-sentence';
   const isTable = within === 'table';
-  const cell = isTable ? { role: block.heads === undefined ? 'columnheader' : 'cell' } : {};
+  const cell = isTable ? { role: block.columnHeaders === undefined ? 'columnheader' : 'cell' } : {};
   const text = partsOf(block.text, sentences).map((part, nth, all) => {
     if (part.sentence === undefined)
       return isTable ? (
         emptyCells(block.text.slice(part.from, part.to), nth, all.length)
       ) : (
-        <Stretch key={part.from} text={block.text} {...part} marks={marks} />
+        <Span key={part.from} text={block.text} {...part} marks={marks} />
       );
     const { index: number } = part.sentence;
     const isNow = number === sentence;
@@ -137,14 +137,20 @@ export const BlockRow = memo(function BlockRow({
         key={number}
         data-sentence={number}
         data-now={isNow}
-        data-current={litSentence && isNow}
+        data-current={highlightsSentence && isNow}
         {...(who === undefined ? {} : { 'data-speaker': who, title: who })}
         {...cell}
       >
         {isNow ? (
-          <Words text={block.text} sentence={part.sentence} here={word} isLit={litWord} marks={marks} />
+          <Words
+            text={block.text}
+            sentence={part.sentence}
+            here={word}
+            isHighlighted={highlightedWord}
+            marks={marks}
+          />
         ) : (
-          <Stretch text={block.text} from={part.from} to={part.to} marks={marks} />
+          <Span text={block.text} from={part.from} to={part.to} marks={marks} />
         )}
       </Sentence>
     );
@@ -190,7 +196,7 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
     );
   if (block.type === 'table-row')
     return (
-      <p data-text role="presentation" className={block.heads === undefined ? 'row head' : 'row'}>
+      <p data-text role="presentation" className={block.columnHeaders === undefined ? 'row head' : 'row'}>
         {children}
       </p>
     );

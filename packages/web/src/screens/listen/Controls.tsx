@@ -5,7 +5,7 @@ import type { PlayerState, ReadingPlayer } from '@aurelfield/player';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Fact, Row } from '../../ui/layout.tsx';
-import { MenuChoice } from '../../ui/MenuChoice.tsx';
+import { MenuSelect } from '../../ui/MenuSelect.tsx';
 import { clock } from '../../ui/format.ts';
 import { formatSpeed, SPEEDS } from './speeds.ts';
 
@@ -110,7 +110,7 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
         <Button className="roomy" onPress={onWord}>
           About this word
         </Button>
-        <MenuChoice
+        <MenuSelect
           label="Speed"
           placement="top end"
           value={String(state.rate)}

@@ -1,9 +1,9 @@
 import {
-  sideSchema,
+  textSelectionSchema,
   type Handout,
   type Pupil,
   type Reading,
-  type Side,
+  type TextSelection,
   type TextView,
 } from '@aurelfield/api';
 import { useEffect, useRef, useState } from 'react';
@@ -19,7 +19,7 @@ import { Button } from '../../ui/Button.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Fact, Row, Card } from '../../ui/layout.tsx';
 import { recall, remember } from '../../storage/memory.ts';
-import { MenuChoice } from '../../ui/MenuChoice.tsx';
+import { MenuSelect } from '../../ui/MenuSelect.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { clock, count, languageName } from '../../ui/format.ts';
@@ -65,8 +65,8 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
   const [query, setQuery] = useSearchParams();
   const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
   const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
-  const side = sideSchema.catch('original').parse(query.get('side'));
-  const reading = useReading(handout, pupil, side);
+  const textSelection = textSelectionSchema.catch('original').parse(query.get('side'));
+  const reading = useReading(handout, pupil, textSelection);
   const [tool, setTool] = useState<Tool>();
   const [word, setWord] = useState<PlacedWord>();
   const text = useText(reading.data?.textHash, handout);
@@ -87,7 +87,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
             <Link to={`/record/${handout.id}`}>Your own voice</Link>
             <Link to={`/pupils/${pupil.id}`}>{pupil.name}’s settings</Link>
             <span aria-hidden>For</span>
-            <MenuChoice
+            <MenuSelect
               label="Pupil"
               value={pupil.id}
               options={pupils.map(({ id, name }) => ({ id, name }))}
@@ -133,9 +133,9 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
           pupil={heard}
           reading={reading.data}
           handOver={handOver}
-          side={side}
-          onSide={(next) =>
-            setQuery((before) => ({ ...Object.fromEntries(before), side: next }), { replace: true })
+          textSelection={textSelection}
+          onTextSelection={(next) =>
+            setQuery((before) => ({ ...Object.fromEntries(before), textSelection: next }), { replace: true })
           }
           tool={tool}
           onTool={setTool}
@@ -155,8 +155,8 @@ interface OpenReadingProps {
   readonly reading: Reading;
   /** Where the reading before was, and whether it played. */
   readonly handOver: { current: HandOver | undefined };
-  readonly side: Side;
-  readonly onSide: (side: Side) => void;
+  readonly textSelection: TextSelection;
+  readonly onTextSelection: (textSelection: TextSelection) => void;
   /** What stands open beside the page; it stays open when another reading takes the place of this one. */
   readonly tool: Tool | undefined;
   readonly onTool: (tool: Tool | undefined) => void;
@@ -165,7 +165,7 @@ interface OpenReadingProps {
 }
 
 /** A reading that can be listened to, followed and saved. */
-function OpenReading({ handout, text, pupil, reading, handOver, ...beside }: OpenReadingProps) {
+function OpenReading({ handout, text, pupil, reading, handOver, ...others }: OpenReadingProps) {
   const following = useReadingProgress(reading.id);
   const progress = following.data ?? reading;
   const { player, error } = usePlayer(reading, progress, handOver);
@@ -213,7 +213,7 @@ function OpenReading({ handout, text, pupil, reading, handOver, ...beside }: Ope
         <Notice kind="hint">There is nothing in this handout that can be said.</Notice>
       )}
       {player && player.track.sentences.length > 0 && (
-        <Reader player={player} handout={handout} text={text} pupil={pupil} reading={progress} {...beside} />
+        <Reader player={player} handout={handout} text={text} pupil={pupil} reading={progress} {...others} />
       )}
     </>
   );

@@ -97,10 +97,10 @@ export const Margin = memo(function Margin({
       {startsAt !== undefined && <span className="time">{clock(startsAt)}</span>}
       {speakers !== '' && <span className="who">{speakers}</span>}
       {shown.map((note) => {
-        const { at, written, told } = note;
+        const { at, written, explanation } = note;
         const words = (
           <>
-            <b>{written}</b> {told}
+            <b>{written}</b> {explanation}
           </>
         );
         return (

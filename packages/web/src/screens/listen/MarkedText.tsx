@@ -10,7 +10,7 @@ export interface TextMarks {
 
 export const NO_MARKS: TextMarks = { words: [], study: [], found: [] };
 
-interface StretchProps {
+interface SpanProps {
   readonly text: string;
   readonly from: number;
   readonly to: number;
@@ -18,7 +18,7 @@ interface StretchProps {
 }
 
 /** A stretch of a block's text with its marks; the text itself stays as it is, letter for letter. */
-export const Stretch = memo(function Stretch({ text, from, to, marks }: StretchProps): ReactNode {
+export const Span = memo(function Span({ text, from, to, marks }: SpanProps): ReactNode {
   const edges = new Set<number>([from, to]);
   const add = (...places: readonly number[]) => {
     for (const place of places) if (place > from && place < to) edges.add(place);
@@ -37,7 +37,7 @@ function touches({ words, study, found }: TextMarks, at: number): boolean {
   return [...words, ...study, ...found].some(({ start, end }) => start <= at && end > at);
 }
 
-function Piece({ text, from, to, marks }: StretchProps): ReactNode {
+function Piece({ text, from, to, marks }: SpanProps): ReactNode {
   const word = marks.words.find(({ start, end }) => start <= from && end >= to);
   const study = marks.study.find(({ start, end }) => start <= from && end >= to);
   const found = marks.found.find(({ start, end }) => start <= from && end >= to);
@@ -72,7 +72,7 @@ export function Words({
   text,
   sentence,
   here,
-  isLit,
+  isHighlighted,
   marks,
 }: {
   readonly text: string;
@@ -80,7 +80,7 @@ export function Words({
   /** The word that is read; -1 in a silence. */
   readonly here: number;
   /** Whether it is lit itself. */
-  readonly isLit: boolean;
+  readonly isHighlighted: boolean;
   readonly marks: TextMarks;
 }) {
   return (
@@ -89,19 +89,18 @@ export function Words({
         const before = sentence.words[index - 1]?.end ?? sentence.start;
         return (
           <span key={index}>
-            {before < word.start && <Stretch text={text} from={before} to={word.start} marks={marks} />}
-            <span data-word={index} data-here={index === here} data-lit={isLit && index === here}>
-              <Stretch text={text} from={word.start} to={word.end} marks={marks} />
+            {before < word.start && <Span text={text} from={before} to={word.start} marks={marks} />}
+            <span
+              data-word={index}
+              data-here={index === here}
+              data-highlighted={isHighlighted && index === here}
+            >
+              <Span text={text} from={word.start} to={word.end} marks={marks} />
             </span>
           </span>
         );
       })}
-      <Stretch
-        text={text}
-        from={sentence.words.at(-1)?.end ?? sentence.start}
-        to={sentence.end}
-        marks={marks}
-      />
+      <Span text={text} from={sentence.words.at(-1)?.end ?? sentence.start} to={sentence.end} marks={marks} />
     </>
   );
 }

@@ -1,10 +1,10 @@
 import { groupBlocks } from '@aurelfield/core';
-import type { BlockMarks, BlockView, Look, ReadingSentence, StudyMark } from '@aurelfield/api';
+import type { BlockMarks, BlockView, ReadingStyle, ReadingSentence, StudyMark } from '@aurelfield/api';
 import { useMemo, type MouseEvent, type RefObject } from 'react';
 import styled from 'styled-components';
-import { LineGuide } from '../../look/LineGuide.tsx';
-import { Paper } from '../../look/Paper.tsx';
-import { usePalette } from '../../look/usePalette.ts';
+import { LineGuide } from '../../readingStyle/LineGuide.tsx';
+import { Paper } from '../../readingStyle/Paper.tsx';
+import { usePalette } from '../../readingStyle/usePalette.ts';
 import type { PlayerState, ReadingPlayer } from '@aurelfield/player';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
 import type { FoundPlace } from './blockGroups.ts';
@@ -62,7 +62,7 @@ const Card = styled(Paper)`
     --mark: #8c62cf;
   }
 
-  [data-lit='true'] mark {
+  [data-highlighted='true'] mark {
     background: none;
   }
 `;
@@ -73,7 +73,7 @@ interface PageProps {
   readonly state: PlayerState;
   readonly track: ReadingTrack;
   readonly blocks: readonly BlockView[];
-  readonly look: Look;
+  readonly readingStyle: ReadingStyle;
   readonly language: string;
   readonly notes: ReadonlyMap<number, readonly Note[]>;
   readonly onNote: (note: Note, block: number) => void;
@@ -93,7 +93,7 @@ export function Page({
   state,
   track,
   blocks,
-  look,
+  readingStyle,
   language,
   notes,
   onNote,
@@ -104,7 +104,7 @@ export function Page({
   speakers,
   onWord,
 }: PageProps) {
-  const palette = usePalette(look);
+  const palette = usePalette(readingStyle);
   const byBlock = useMemo(() => sentencesByBlock(track), [track]);
   const groups = useMemo(() => groupBlocks(blocks), [blocks]);
   const marks = useMemo(
@@ -127,7 +127,7 @@ export function Page({
         startsAt={startOf(track, own[0]?.index)}
         sentence={isCurrent ? state.sentence : -1}
         word={isCurrent ? state.word : -1}
-        lit={look.lit}
+        highlight={readingStyle.highlight}
         marks={marks.get(index) ?? NO_MARKS}
         notes={notes.get(index) ?? NO_NOTES}
         onNote={onNote}
@@ -139,7 +139,7 @@ export function Page({
   return (
     <Card
       ref={page}
-      look={look}
+      readingStyle={readingStyle}
       palette={palette}
       lang={language}
       dir="auto"
@@ -163,7 +163,7 @@ export function Page({
           </div>
         ),
       )}
-      <LineGuide page={page} look={look} at={`${state.sentence} ${state.word}`} />
+      <LineGuide page={page} readingStyle={readingStyle} at={`${state.sentence} ${state.word}`} />
     </Card>
   );
 }

@@ -1,4 +1,12 @@
-import type { Handout, MarkColour, Pupil, Reading, Side, StudyMark, TextView } from '@aurelfield/api';
+import type {
+  Handout,
+  MarkColour,
+  Pupil,
+  Reading,
+  TextSelection,
+  StudyMark,
+  TextView,
+} from '@aurelfield/api';
 import type { ReadingPlayer } from '@aurelfield/player';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -7,14 +15,14 @@ import { usePlayerState, useTrack } from '../../player/usePlayer.ts';
 import { recall, remember } from '../../storage/memory.ts';
 import { Button } from '../../ui/Button.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
-import { contentsOf, findInBlocks, sectionBeside } from './blockGroups.ts';
+import { contentsOf, findInBlocks, adjacentSection } from './blockGroups.ts';
 import { Controls } from './Controls.tsx';
 import type { Note } from './notes.ts';
 import { Page } from './Page.tsx';
 import { BackToVoice, Desk, ReaderLayout } from './ReaderLayout.ts';
 import { SelectionBar } from './SelectionBar.tsx';
 import { recallShortcuts, rememberShortcuts } from './shortcuts.ts';
-import { keepSpeed, speedBeside, speedOf } from './speeds.ts';
+import { keepSpeed, adjacentSpeed, speedOf } from './speeds.ts';
 import { selectedRanges } from './studyMarks.ts';
 import { Timeline } from './Timeline.tsx';
 import { GAPS, ToolBar } from './ToolBar.tsx';
@@ -24,7 +32,7 @@ import { FindInPage } from './tools/FindInPage.tsx';
 import { KeyboardShortcuts } from './tools/KeyboardShortcuts.tsx';
 import { NoteList } from './tools/NoteList.tsx';
 import { SeveralVoices } from './tools/SeveralVoices.tsx';
-import { SideSheet } from './tools/SideSheet.tsx';
+import { SidePanel } from './tools/SidePanel.tsx';
 import { StudyMarks } from './tools/StudyMarks.tsx';
 import { TITLES, type Tool } from './tools/tools.ts';
 import { TwoLanguages } from './tools/TwoLanguages.tsx';
@@ -42,8 +50,8 @@ interface ReaderProps {
   readonly text: TextView;
   readonly pupil: Pupil;
   readonly reading: Reading;
-  readonly side: Side;
-  readonly onSide: (side: Side) => void;
+  readonly textSelection: TextSelection;
+  readonly onTextSelection: (textSelection: TextSelection) => void;
   readonly tool: Tool | undefined;
   readonly onTool: (tool: Tool | undefined) => void;
   /** The word that is asked about. */
@@ -58,15 +66,15 @@ export function Reader({
   text,
   pupil,
   reading,
-  side,
-  onSide,
+  textSelection,
+  onTextSelection,
   tool,
   onTool: setTool,
   word,
   onWord: setWord,
 }: ReaderProps) {
   const { blocks } = text;
-  const { look } = pupil.profile;
+  const { readingStyle } = pupil.profile;
   const state = usePlayerState(player);
   const track = useTrack(player);
   const client = useQueryClient();
@@ -94,7 +102,7 @@ export function Reader({
   const notes = useNotes(handout, pupil, reading, text, track, allNotes);
   const marks = useStudyMarks(handout.id);
   const changeMarks = useChangeStudyMarks(handout.id);
-  const blockMarks = useBlockMarks(text.hash, look.syllables !== 'none' || look.wordClasses);
+  const blockMarks = useBlockMarks(text.hash, readingStyle.syllables !== 'none' || readingStyle.wordClasses);
   const chapters = useMemo(() => contentsOf(blocks), [blocks]);
   const found = useMemo(() => findInBlocks(blocks, tool === 'find' ? wanted : ''), [blocks, wanted, tool]);
   const firstSentence = useCallback(
@@ -153,7 +161,7 @@ export function Reader({
       });
   };
   const goSection = (by: 1 | -1) => {
-    const block = sectionBeside(chapters, currentBlock, by);
+    const block = adjacentSection(chapters, currentBlock, by);
     const sentence = block === undefined ? undefined : firstSentence(block);
     if (sentence !== undefined) void player.seek({ sentence, word: 0 });
   };
@@ -175,8 +183,8 @@ export function Reader({
     loop: loopSentence,
     gap: nextGap,
     hear: () => playSelected(false),
-    slower: () => setSpeed(speedBeside(state.rate, -1)),
-    faster: () => setSpeed(speedBeside(state.rate, 1)),
+    slower: () => setSpeed(adjacentSpeed(state.rate, -1)),
+    faster: () => setSpeed(adjacentSpeed(state.rate, 1)),
     word: () => askAbout(),
     follow,
     contents: () => open('contents'),
@@ -224,7 +232,7 @@ export function Reader({
                 state={state}
                 track={track}
                 blocks={blocks}
-                look={look}
+                readingStyle={readingStyle}
                 language={text.language}
                 notes={notes}
                 onNote={askAboutNote}
@@ -238,7 +246,7 @@ export function Reader({
               <SelectionBar page={page} onHear={playSelected} onMark={markSelected} />
             </div>
             {tool !== undefined && (
-              <SideSheet title={TITLES[tool]} onClose={close}>
+              <SidePanel title={TITLES[tool]} onClose={close}>
                 {tool === 'contents' && (
                   <Contents
                     chapters={chapters}
@@ -305,8 +313,8 @@ export function Reader({
                     hash={handout.contentHash}
                     language={handout.language}
                     pupil={pupil}
-                    side={side}
-                    onSide={onSide}
+                    textSelection={textSelection}
+                    onTextSelection={onTextSelection}
                   />
                 )}
                 {tool === 'word' && word && (
@@ -328,7 +336,7 @@ export function Reader({
                     }}
                   />
                 )}
-              </SideSheet>
+              </SidePanel>
             )}
           </div>
         </div>

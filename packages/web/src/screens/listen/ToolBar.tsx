@@ -1,7 +1,7 @@
 import type { PlayerState, ReadingPlayer } from '@aurelfield/player';
 import styled from 'styled-components';
 import { PlainButton } from '../../ui/Button.tsx';
-import { MenuChoice } from '../../ui/MenuChoice.tsx';
+import { MenuSelect } from '../../ui/MenuSelect.tsx';
 import { TOOLS, type Tool } from './tools/tools.ts';
 
 const ToolRow = styled.div`
@@ -54,7 +54,7 @@ export function ToolBar({ player, state, tool, onTool, onLoop, focusAfter }: Too
       <PlainButton aria-pressed={state.passage?.repeat === true} onPress={onLoop}>
         Over and over
       </PlainButton>
-      <MenuChoice
+      <MenuSelect
         label="A gap after each sentence, to say it back"
         placement="bottom start"
         value={String(state.gap)}

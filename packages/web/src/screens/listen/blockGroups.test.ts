@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { contentsOf, findInBlocks, sectionBeside } from './blockGroups.ts';
+import { contentsOf, findInBlocks, adjacentSection } from './blockGroups.ts';
 
 const block = (
   type: 'heading' | 'paragraph' | 'list-item' | 'question' | 'table-row',
@@ -30,7 +30,7 @@ describe('contents', () => {
     [1, -1, 0],
     [0, -1, undefined],
   ] as const)('from block %d, %d: %s', (from, by, to) => {
-    expect(sectionBeside(contentsOf(text), from, by)).toBe(to);
+    expect(adjacentSection(contentsOf(text), from, by)).toBe(to);
   });
 });
 

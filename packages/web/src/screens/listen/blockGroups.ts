@@ -15,7 +15,7 @@ export function contentsOf(blocks: readonly Pick<BlockView, 'type' | 'level' | '
 }
 
 /** The block in which the section before or after one begins: a heading, or the text's beginning; undefined where there is none. */
-export function sectionBeside(chapters: readonly Chapter[], block: number, by: 1 | -1): number | undefined {
+export function adjacentSection(chapters: readonly Chapter[], block: number, by: 1 | -1): number | undefined {
   if (by > 0) return chapters.find((chapter) => chapter.block > block)?.block;
   return chapters.findLast((chapter) => chapter.block < block)?.block ?? (block > 0 ? 0 : undefined);
 }

@@ -1,6 +1,6 @@
 import type { BlockView, ReadingSentence } from '@aurelfield/api';
 import { describe, expect, test } from 'vitest';
-import { isWorthALook, notesOf, type NoteKnowledge } from './notes.ts';
+import { isWorthChecking, notesOf, type NoteKnowledge } from './notes.ts';
 
 const NOTHING: NoteKnowledge = { decided: { entries: [], places: [] }, doubtful: new Set(), leftOut: [] };
 
@@ -23,13 +23,13 @@ function sentence(text: string, said: Readonly<Record<string, string>> = {}): Re
   };
 }
 
-const told = (
+const explanations = (
   block: Partial<BlockView> & { text: string },
   said: Record<string, string>,
   more: Partial<NoteKnowledge>,
 ) =>
   notesOf({ type: 'paragraph', ...block }, 2, [sentence(block.text, said)], { ...NOTHING, ...more }).map(
-    (note) => `${isWorthALook(note) ? '!' : ''}${note.kind}: ${note.written} ${note.told}`,
+    (note) => `${isWorthChecking(note) ? '!' : ''}${note.kind}: ${note.written} ${note.explanation}`,
   );
 
 describe('what stands in the margin', () => {
@@ -93,6 +93,6 @@ describe('what stands in the margin', () => {
       ['equation:  X squared'],
     ],
   ])('%s', (_name, block, said, more, expected) => {
-    expect(told(block, said, more)).toEqual(expected);
+    expect(explanations(block, said, more)).toEqual(expected);
   });
 });

@@ -2,7 +2,7 @@ import type { BlockView, Decided, LeftOutView, ReadingSentence } from '@aurelfie
 import { saidNotes, wholeSaid, type SaidNote } from './saidNotes.ts';
 
 /** Why something stands in the margin. */
-type NoteKind = 'pronunciation' | 'doubtful' | 'spelt' | 'left out' | 'described' | 'equation' | 'said';
+type NoteKind = 'pronunciation' | 'doubtful' | 'spelled' | 'left out' | 'described' | 'equation' | 'said';
 
 /** Something about a block that a teacher may want to know. */
 export interface Note {
@@ -10,7 +10,7 @@ export interface Note {
   /** The word it is about, for playing it and putting it right; nothing for what is not said. */
   readonly at?: { readonly sentence: number; readonly word: number; readonly start: number };
   readonly written: string;
-  readonly told: string;
+  readonly explanation: string;
 }
 
 /** What is known beside the sentences. */
@@ -25,13 +25,13 @@ export interface NoteKnowledge {
 const WORTH_A_LOOK: ReadonlySet<NoteKind> = new Set([
   'pronunciation',
   'doubtful',
-  'spelt',
+  'spelled',
   'left out',
   'described',
 ]);
 
 /** Whether a note is shown without being asked for. */
-export function isWorthALook({ kind }: Note): boolean {
+export function isWorthChecking({ kind }: Note): boolean {
   return WORTH_A_LOOK.has(kind);
 }
 
@@ -49,11 +49,11 @@ export function notesOf(
       kind: 'described',
       at: { sentence: first.index, word: 0, start: first.start },
       written: 'picture',
-      told: 'its description is read',
+      explanation: 'its description is read',
     });
   for (const piece of leftOut)
     if (piece.block === index)
-      notes.push({ kind: 'left out', written: piece.text, told: `not said: ${piece.rule}` });
+      notes.push({ kind: 'left out', written: piece.text, explanation: `not said: ${piece.rule}` });
   if (block.type === 'equation' && first)
     return [
       ...notes,
@@ -61,15 +61,15 @@ export function notesOf(
         kind: 'equation',
         at: { sentence: first.index, word: 0, start: first.start },
         written: '',
-        told: wholeSaid(sentences),
+        explanation: wholeSaid(sentences),
       },
     ];
   const said = saidNotes(block.text, sentences);
-  const toNote = (note: SaidNote, kind: NoteKind, told = note.said): Note => ({
+  const toNote = (note: SaidNote, kind: NoteKind, explanation = note.said): Note => ({
     kind,
     at: { sentence: note.sentence, word: note.word, start: note.start },
     written: note.written,
-    told,
+    explanation,
   });
   const seen = new Set<string>();
   for (const { written, start, sentence, word, said: spoken } of wordsOf(block.text, sentences)) {
@@ -88,9 +88,9 @@ export function notesOf(
   }
   for (const note of said) {
     if (seen.has(note.written.toLowerCase())) continue;
-    notes.push(toNote(note, note.said.startsWith('spelt:') ? 'spelt' : 'said'));
+    notes.push(toNote(note, note.said.startsWith('spelled out') ? 'spelled' : 'said'));
   }
-  return notes.sort((a, b) => Number(isWorthALook(b)) - Number(isWorthALook(a)));
+  return notes.sort((a, b) => Number(isWorthChecking(b)) - Number(isWorthChecking(a)));
 }
 
 /** Whether a displayed word is a form of an entry's first word, its plural and possessive among them. */

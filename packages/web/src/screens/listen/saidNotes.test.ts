@@ -27,9 +27,9 @@ test('notes are the words said otherwise than written, each once', () => {
     times: null,
   };
   expect(
-    saidNotes(text, [{ ...sentence, words: [{ ...word('well-known', 'well known'), spelt: true }] }]),
+    saidNotes(text, [{ ...sentence, words: [{ ...word('well-known', 'well known'), spelledWords: true }] }]),
   ).toEqual([
-    { sentence: 4, word: 0, written: 'well-known', said: 'spelt: the voice cannot say it', start: 13 },
+    { sentence: 4, word: 0, written: 'well-known', said: 'spelled out: the voice cannot say it', start: 13 },
   ]);
   expect(saidNotes(text, [sentence])).toEqual([
     { sentence: 4, word: 1, written: '3.5', said: 'three point five', start: 6 },

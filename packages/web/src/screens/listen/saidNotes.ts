@@ -10,18 +10,18 @@ export interface SaidNote {
   readonly start: number;
 }
 
-/** The words of a block that are said otherwise than they are written, or had to be spelt, each written form once. */
+/** The words of a block that are said otherwise than they are written, or had to be spelled, each written form once. */
 export function saidNotes(text: string, sentences: readonly ReadingSentence[]): SaidNote[] {
   const notes = new Map<string, SaidNote>();
   for (const sentence of sentences) {
     for (const [index, word] of sentence.words.entries()) {
       const written = text.slice(word.start, word.end);
-      if (notes.has(written) || (plain(written) === plain(word.said) && !word.spelt)) continue;
+      if (notes.has(written) || (plain(written) === plain(word.said) && !word.spelledWords)) continue;
       notes.set(written, {
         sentence: sentence.index,
         word: index,
         written,
-        said: word.spelt ? 'spelt: the voice cannot say it' : word.said,
+        said: word.spelledWords ? 'spelled out: the voice cannot say it' : word.said,
         start: word.start,
       });
     }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { keepSpeed, formatSpeed, speedBeside, speedOf } from './speeds.ts';
+import { keepSpeed, formatSpeed, adjacentSpeed, speedOf } from './speeds.ts';
 
 test.each([
   [1, 1, 1.1],
@@ -7,7 +7,7 @@ test.each([
   [2, 1, 2],
   [0.5, -1, 0.5],
 ] as const)('beside %s by %s is %s', (speed, by, next) => {
-  expect(speedBeside(speed, by)).toBe(next);
+  expect(adjacentSpeed(speed, by)).toBe(next);
 });
 
 test('a speed is one pupil’s own', () => {

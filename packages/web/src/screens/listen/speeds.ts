@@ -16,7 +16,7 @@ export function keepSpeed(pupilId: string, speed: number): void {
 }
 
 /** The next slower or quicker speed; the same at either end. */
-export function speedBeside(speed: number, by: 1 | -1): number {
+export function adjacentSpeed(speed: number, by: 1 | -1): number {
   const at = SPEEDS.findIndex((one) => one >= speed);
   return SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at + by))] ?? speed;
 }

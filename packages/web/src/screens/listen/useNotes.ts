@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useDoubtful, useLeftOut } from '../../api/doubtQueries.ts';
 import { useDecided } from '../../api/listeningQueries.ts';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
-import { isWorthALook, notesOf, type Note } from './notes.ts';
+import { isWorthChecking, notesOf, type Note } from './notes.ts';
 
 const NOTHING_LEFT_OUT: readonly LeftOutView[] = [];
 
@@ -35,7 +35,7 @@ export function useNotes(
         doubtful: words,
         leftOut: leftOut ?? NOTHING_LEFT_OUT,
       });
-      const shown = all ? found : found.filter(isWorthALook);
+      const shown = all ? found : found.filter(isWorthChecking);
       if (shown.length > 0) notes.set(index, shown);
     });
     return notes;

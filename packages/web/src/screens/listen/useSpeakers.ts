@@ -1,6 +1,6 @@
 import type { Handout, TextView } from '@aurelfield/api';
 import { useMemo } from 'react';
-import { useCast } from '../../api/listeningQueries.ts';
+import { useVoiceAssignment } from '../../api/listeningQueries.ts';
 import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { nameOf } from './tools/SeveralVoices.tsx';
 
@@ -10,15 +10,17 @@ export function useSpeakers(
   text: TextView,
   track: ReadingTrack,
 ): ReadonlyMap<number, string> {
-  const cast = useCast(handout.id, handout.contentHash).data;
+  const voiceAssignment = useVoiceAssignment(handout.id, handout.contentHash).data;
   return useMemo(() => {
     const speakers = new Map<number, string>();
-    if (!cast?.isOn) return speakers;
+    if (!voiceAssignment?.isOn) return speakers;
     for (const { index, block, start, end } of track.sentences) {
       const id = text.blocks[block]?.id;
-      const speech = cast.speeches.find((one) => one.block === id && one.start <= start && one.end >= end);
+      const speech = voiceAssignment.dialogueTurns.find(
+        (one) => one.block === id && one.start <= start && one.end >= end,
+      );
       if (speech?.who) speakers.set(index, nameOf(speech.who));
     }
     return speakers;
-  }, [cast, text, track]);
+  }, [voiceAssignment, text, track]);
 }

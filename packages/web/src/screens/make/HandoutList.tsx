@@ -23,22 +23,22 @@ const List = styled.ol`
 `;
 
 interface HandoutListProps {
-  readonly shelf: readonly HandoutSummary[];
+  readonly handouts: readonly HandoutSummary[];
   /** Ids, in their order. */
   readonly chosen: readonly string[];
   readonly onChange: (chosen: readonly string[]) => void;
 }
 
 /** The handouts of a set in an order that can be changed: by dragging a row onto another, or by its buttons. */
-export function HandoutList({ shelf, chosen, onChange }: HandoutListProps) {
-  const titleOf = (id: string) => shelf.find((handout) => handout.id === id)?.title ?? '';
+export function HandoutList({ handouts, chosen, onChange }: HandoutListProps) {
+  const titleOf = (id: string) => handouts.find((handout) => handout.id === id)?.title ?? '';
   const move = (from: number, to: number) => {
     const id = chosen[from];
     if (id === undefined || to < 0 || to >= chosen.length) return;
     const others = chosen.filter((one) => one !== id);
     onChange([...others.slice(0, to), id, ...others.slice(to)]);
   };
-  const left = shelf.filter(({ id }) => !chosen.includes(id));
+  const left = handouts.filter(({ id }) => !chosen.includes(id));
   return (
     <>
       <h2>Handouts</h2>

@@ -12,7 +12,7 @@ import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { count } from '../../ui/format.ts';
 import { CheckboxField } from '../../ui/CheckboxField.tsx';
-import { ring, tellOutside } from './notices.ts';
+import { ring, notifyOutside } from './notices.ts';
 import { formatReasons, formatShare, formatSize, formatState, formatTime } from './words.ts';
 
 const Items = styled.ul`
@@ -68,7 +68,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
   const action = useSetAction(set.id);
   const stale = useStaleItems(set).data ?? [];
   const [hasSound, setSound] = useState(recall(SOUND_KEY) === true);
-  useTold(set, hasSound);
+  useNotification(set, hasSound);
   const { state, items } = set;
   const ready = items.filter((item) => item.state === 'done').length;
   const isGoing = state === 'running';
@@ -229,13 +229,13 @@ function Item({
 }
 
 /** Tells when a set that was watched comes to its end: by a sound on wish, and outside of the page where that is allowed. */
-function useTold({ state, title }: ClassSet, hasSound: boolean): void {
+function useNotification({ state, title }: ClassSet, hasSound: boolean): void {
   const before = useRef(state);
   useEffect(() => {
     const wasGoing = before.current === 'running';
     before.current = state;
     if (!wasGoing || (state !== 'done' && state !== 'failed')) return;
     if (hasSound) ring();
-    tellOutside(state === 'done' ? `“${title}” is ready.` : `Some files of “${title}” failed.`);
+    notifyOutside(state === 'done' ? `“${title}” is ready.` : `Some files of “${title}” failed.`);
   }, [state, title, hasSound]);
 }

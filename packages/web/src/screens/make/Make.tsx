@@ -18,11 +18,11 @@ import { firstPupils } from '../pupils/classes.ts';
 import { HandoutList } from './HandoutList.tsx';
 import { LatestSets } from './LatestSets.tsx';
 import { PlanTable } from './PlanTable.tsx';
-import { PupilChoice } from './PupilChoice.tsx';
+import { PupilSelect } from './PupilSelect.tsx';
 import { FIRST_NAMING, requestOf, type SetDraft } from './request.ts';
 import { ShapeFields } from './ShapeFields.tsx';
 
-const Told = styled.div`
+const Summary = styled.div`
   position: sticky;
   top: 1rem;
 
@@ -37,7 +37,7 @@ const REST = 250;
 /** Handouts for many pupils at once: whom they are for, what each gets, and what it takes, before anything runs. */
 export function Make() {
   const [address] = useSearchParams();
-  const handouts = useHandouts({ search: '', from: 'shelf' });
+  const handouts = useHandouts({ search: '', from: 'active' });
   const pupils = usePupils();
   const formats = useFormats();
   const failed = [handouts, pupils, formats].find(({ isError }) => isError);
@@ -55,14 +55,20 @@ export function Make() {
     isJoined: false,
     joining: { title: titleOf(chosen), pause: 2, opening: null, closing: null },
   };
-  return <Desktop key={address.toString()} first={first} shelf={handouts.data} />;
+  return <Desktop key={address.toString()} first={first} handouts={handouts.data} />;
 }
 
 function titleOf(handouts: readonly HandoutSummary[]): string {
   return handouts[0]?.subject ? `${handouts[0].subject}, for listening` : 'For listening';
 }
 
-function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: readonly HandoutSummary[] }) {
+function Desktop({
+  first,
+  handouts,
+}: {
+  readonly first: SetDraft;
+  readonly handouts: readonly HandoutSummary[];
+}) {
   const navigate = useNavigate();
   const pupils = usePupils().data ?? [];
   const [draft, setDraft] = useState(first);
@@ -99,13 +105,13 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
         <div>
           <Card>
             <HandoutList
-              shelf={shelf}
+              handouts={handouts}
               chosen={draft.handoutIds}
               onChange={(handoutIds) => change({ handoutIds })}
             />
           </Card>
           <Card>
-            <PupilChoice pupils={pupils} draft={draft} onChange={change} />
+            <PupilSelect pupils={pupils} draft={draft} onChange={change} />
           </Card>
           <Card>
             <ShapeFields
@@ -116,7 +122,7 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
             />
           </Card>
         </div>
-        <Told>
+        <Summary>
           <Card aria-label="The plan" aria-busy={plan.isFetching}>
             <h2>What it takes</h2>
             {!request ? (
@@ -152,7 +158,7 @@ function Desktop({ first, shelf }: { readonly first: SetDraft; readonly shelf: r
             )}
           </Card>
           <LatestSets />
-        </Told>
+        </Summary>
       </Desk>
     </>
   );

@@ -25,7 +25,7 @@ export function ring(): void {
 }
 
 /** Tells it by the browser's own notification, where that is allowed and the page is not looked at. */
-export function tellOutside(text: string): void {
+export function notifyOutside(text: string): void {
   if (!('Notification' in window) || Notification.permission !== 'granted' || !document.hidden) return;
   new Notification('Aurelfield', { body: text });
 }

@@ -2,7 +2,7 @@ import { DEFAULT_SCANNING, type Board, type BoardChange, type Phrase } from '@au
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { button, choose, press } from '../../testing/controls.ts';
-import { ApiRefusal, fakeApi, type Answers } from '../../testing/fakeApi.ts';
+import { ApiError, fakeApi, type Answers } from '../../testing/fakeApi.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { EditBoard } from './EditBoard.tsx';
 
@@ -11,7 +11,7 @@ vi.mock('./PhraseForm.tsx', () => ({ PhraseForm: () => <p>The form of a phrase</
 
 afterEach(clearScreen);
 
-const VOICE: Phrase['voice'] = { voice: 'espeak-en-gb-higher-1', pace: 140, pitch: 0, loudness: 'usual' };
+const VOICE: Phrase['voice'] = { voice: 'espeak-en-gb-higher-1', pace: 140, pitch: 0, loudness: 'default' };
 const phrase = (id: string, text: string): Phrase => ({
   id: `phrase-${id}`, category: '', text, label: '', tint: 'stone', icon: null, picture: null, voice: VOICE, variants: [],
 }); // prettier-ignore
@@ -100,7 +100,7 @@ describe('a board', () => {
       [`PUT /boards/${BOARD.id}`]: ({ json }) =>
         (json as BoardChange).revision === theirs.revision
           ? { ...theirs, ...(json as BoardChange), revision: 10 }
-          : new ApiRefusal(409, 'changed', 'This board was changed elsewhere.'),
+          : new ApiError(409, 'changed', 'This board was changed elsewhere.'),
     });
     isChanged = true;
     press('Move later');
@@ -165,7 +165,7 @@ describe('the link of a board', () => {
 });
 
 test('a board that is not there says so and leads back', async () => {
-  fakeApi({ [`GET /boards/${BOARD.id}`]: () => new ApiRefusal(404, 'not-found', 'There is no such board.') });
+  fakeApi({ [`GET /boards/${BOARD.id}`]: () => new ApiError(404, 'not-found', 'There is no such board.') });
   renderScreen(<EditBoard />, { at: `/phrases/${BOARD.id}`, path: '/phrases/:boardId' });
   await screen.findByText('There is no such board.');
   const page = within(document.body);

@@ -51,7 +51,7 @@ const TINT_NAMES = {
   moss: 'Moss green',
 };
 const LOUDNESS = [
-  { id: 'usual', name: 'As usual' },
+  { id: 'default', name: 'As usual' },
   { id: 'louder', name: 'Louder' },
   { id: 'loudest', name: 'Extra loud' },
 ] as const;

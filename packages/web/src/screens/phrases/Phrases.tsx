@@ -42,7 +42,7 @@ export function Phrases() {
   const pupils = usePupils();
   const add = useAddBoard();
   const remove = useDeleteBoard();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const navigate = useNavigate();
   const nameOf = (id: string | null) => pupils.data?.find((pupil) => pupil.id === id)?.name;
   const begin = () =>
@@ -55,7 +55,7 @@ export function Phrases() {
       { id, back: false },
       {
         onSuccess: () =>
-          tell({ text: `“${name}” was deleted.`, undo: () => remove.mutate({ id, back: true }) }),
+          offerUndo({ text: `“${name}” was deleted.`, undo: () => remove.mutate({ id, back: true }) }),
       },
     );
   return (

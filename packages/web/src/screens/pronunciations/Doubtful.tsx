@@ -64,7 +64,7 @@ interface DoubtfulProps {
 
 const ALL = 'all';
 
-/** Words that a voice may say wrongly, of one handout or of all on the shelf, waiting for a decision: right, fix, or leave for later. */
+/** Words that a voice may say wrongly, of one handout or of all on the handouts, waiting for a decision: right, fix, or leave for later. */
 export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
   const handouts = useHandouts();
   const [handoutId, setHandoutId] = useState<string>();
@@ -156,7 +156,7 @@ interface WordRowProps {
 
 function WordRow({ word, pupil, heardIn, onPutRight, onLeave }: WordRowProps) {
   const accept = useAcceptWord();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const { play, error } = useSound();
   const [place] = word.places;
   const { voices, pace, pitch, loudness, pauses, choices } = pupil.profile;
@@ -173,7 +173,7 @@ function WordRow({ word, pupil, heardIn, onPutRight, onLeave }: WordRowProps) {
       { word: word.written, back: false },
       {
         onSuccess: () =>
-          tell({
+          offerUndo({
             text: `“${word.written}” is taken to be said well.`,
             undo: () => accept.mutate({ word: word.written, back: true }),
           }),

@@ -2,7 +2,7 @@ import type { Entry, Impact } from '@aurelfield/api';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { button, choose, press } from '../../testing/controls.ts';
-import { ApiRefusal, fakeApi, type Answers } from '../../testing/fakeApi.ts';
+import { ApiError, fakeApi, type Answers } from '../../testing/fakeApi.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { EntryForm } from './EntryForm.tsx';
 
@@ -76,7 +76,7 @@ describe('a new pronunciation', () => {
 
   test('whose spelling means nothing says so at once', async () => {
     open({
-      answers: { 'POST /pronunciations/check': () => new ApiRefusal(422, 'said', '“qq” is no syllable.') },
+      answers: { 'POST /pronunciations/check': () => new ApiError(422, 'said', '“qq” is no syllable.') },
     });
     type('As it is said', 'qq');
     await screen.findByText('“qq” is no syllable.');
@@ -112,7 +112,7 @@ describe('a new pronunciation', () => {
     open({
       written: 'Sallow',
       answers: {
-        'POST /pronunciations': () => new ApiRefusal(409, 'twice', 'This list has “Sallow” already.'),
+        'POST /pronunciations': () => new ApiError(409, 'twice', 'This list has “Sallow” already.'),
       },
     });
     type('As it is said', 'SAL-oh');

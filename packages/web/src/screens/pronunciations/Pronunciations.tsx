@@ -114,13 +114,13 @@ export function Pronunciations() {
 function EntryRow({ entry, onEdit }: { readonly entry: Entry; readonly onEdit: () => void }) {
   const remove = useRemoveEntry();
   const save = useSaveEntry();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const { play, error } = useSound();
   const { id, ...input } = entry;
   const take = () =>
     remove.mutate(id, {
       onSuccess: () =>
-        tell({
+        offerUndo({
           text: `“${entry.written}” is off the list.`,
           undo: () => save.mutate({ id: undefined, input }),
         }),

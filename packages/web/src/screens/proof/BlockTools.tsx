@@ -87,8 +87,8 @@ function kindOf(kind: KindId, block: BlockView | undefined): Partial<Omit<BlockV
   if (kind === 'heading-1') return { type: 'heading', level: 1 };
   if (kind === 'heading-2') return { type: 'heading', level: 2 };
   const label = block?.label ?? undefined;
-  const heads = block?.heads ?? undefined;
-  if (kind === 'table-row') return { type: kind, ...(heads ? { heads } : {}) };
+  const columnHeaders = block?.columnHeaders ?? undefined;
+  if (kind === 'table-row') return { type: kind, ...(columnHeaders ? { columnHeaders } : {}) };
   return kind === 'question' || kind === 'list-item'
     ? { type: kind, ...(label ? { label } : {}) }
     : { type: kind };

@@ -135,7 +135,7 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
     setConflict(false);
     autosave.current?.goOver(fresh.contentHash);
   };
-  const takeTheirs = async () => {
+  const chooseTheirs = async () => {
     const own = autosave.current;
     if (!own) return;
     // Kept where it can be brought back before it goes from the page.
@@ -172,7 +172,7 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
             action={
               <Row>
                 <Button onPress={() => decide(keepThis)}>Keep this text</Button>
-                <Button onPress={() => decide(takeTheirs)}>Take the other one</Button>
+                <Button onPress={() => decide(chooseTheirs)}>Take the other one</Button>
               </Row>
             }
           >

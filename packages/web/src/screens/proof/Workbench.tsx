@@ -94,7 +94,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   const [isFinding, setFinding] = useState(false);
   const [match, setMatch] = useState<Match>();
   /** The word of the photo that belongs to a place in the text is looked at. */
-  const lookAt = (at: TextPlace | undefined) => {
+  const showPlace = (at: TextPlace | undefined) => {
     if (pages.length === 0 || !at) return;
     const word = photoWords.at(at.block, at.offset);
     if (word) setSpot(word.index);
@@ -105,7 +105,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
     findings: check.data?.findings,
     photoWords,
     onPlace: (at) => {
-      if (at.photoWord === undefined) lookAt({ block: at.block, offset: at.start });
+      if (at.photoWord === undefined) showPlace({ block: at.block, offset: at.start });
       else setSpot(at.photoWord);
     },
   });
@@ -118,7 +118,7 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
   }, [places, current, mark]);
 
   useEffect(() => {
-    mark('beside', [
+    mark('counterpart', [
       ...(spotPlace ? [{ ...spotPlace, kind: 'spot' }] : []),
       ...(match ? [{ ...match, kind: 'sought' }] : []),
     ]);
@@ -196,10 +196,10 @@ export function Workbench({ handout, pupils, pages, begin, onSteps }: WorkbenchP
           onMouseMove={(event) => {
             // Text that is scrolled under a resting mouse is not pointed at.
             if (event.movementX !== 0 || event.movementY !== 0)
-              lookAt(proof.under(event.clientX, event.clientY));
+              showPlace(proof.under(event.clientX, event.clientY));
           }}
-          onKeyUp={() => lookAt(proof.cursor())}
-          onClick={() => lookAt(proof.cursor())}
+          onKeyUp={() => showPlace(proof.cursor())}
+          onClick={() => showPlace(proof.cursor())}
         >
           <EditorContent editor={editor} />
         </Paper>

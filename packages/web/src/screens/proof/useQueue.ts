@@ -2,7 +2,7 @@ import type { BlockView, FindingView } from '@aurelfield/api';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useAcceptWord } from '../../api/doubtQueries.ts';
-import { canBeRight, placeBeside, placesOf, type Place } from '../../proof/places.ts';
+import { canBeRight, adjacentPlace, placesOf, type Place } from '../../proof/places.ts';
 import type { ProofEditor } from '../../proof/useProofEditor.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 import { useUndo } from '../../ui/Undo.tsx';
@@ -27,7 +27,7 @@ export function useQueue({ proof, blocks, findings, photoWords, onPlace }: Queue
   const here = useRef<HTMLDivElement>(null);
   const client = useQueryClient();
   const acceptWord = useAcceptWord();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const places = useMemo(
     () =>
       placesOf(findings ?? [], doubtful, (block, start, end) =>
@@ -40,7 +40,7 @@ export function useQueue({ proof, blocks, findings, photoWords, onPlace }: Queue
 
   const select = (at: Place | undefined) => setCurrentKey(at?.key);
   /** @param moved letters by which an edit before it has moved it along */
-  const lookAt = (at: Place | undefined, moved = 0) => {
+  const showPlace = (at: Place | undefined, moved = 0) => {
     select(at);
     if (!at) {
       proof.focus();
@@ -51,15 +51,15 @@ export function useQueue({ proof, blocks, findings, photoWords, onPlace }: Queue
   };
   const goTo = (index: number) => {
     const at = places[index];
-    if (at) lookAt(at);
+    if (at) showPlace(at);
   };
-  const next = (by: 1 | -1) => goTo(placeBeside(places, current, proof.cursor(), by));
+  const next = (by: 1 | -1) => goTo(adjacentPlace(places, current, proof.cursor(), by));
   const behind = (at: Place) => places[places.indexOf(at) + 1];
 
   const correct = (at: Place, text: string) => {
     const following = behind(at);
     proof.correct(at, text);
-    lookAt(following, following?.block === at.block ? text.length - (at.end - at.start) : 0);
+    showPlace(following, following?.block === at.block ? text.length - (at.end - at.start) : 0);
   };
   const right = (at: Place) => {
     const failed = (failure: unknown) => setTrouble(messageOf(failure));
@@ -73,9 +73,9 @@ export function useQueue({ proof, blocks, findings, photoWords, onPlace }: Queue
       );
     };
     accept(false);
-    tell({ text: `“${at.text}” is right.`, undo: () => accept(true) });
+    offerUndo({ text: `“${at.text}” is right.`, undo: () => accept(true) });
     // What was decided is no place any more: the one behind it is looked at.
-    lookAt(behind(at));
+    showPlace(behind(at));
   };
 
   useEffect(() => {

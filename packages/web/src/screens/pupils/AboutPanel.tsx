@@ -93,7 +93,7 @@ function CopyTo({
   readonly others: readonly Pupil[];
 }) {
   const save = useSavePupil();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const copy = (id: string) => {
     const other = others.find((one) => one.id === id);
     if (!other) return;
@@ -101,7 +101,7 @@ function CopyTo({
       { id, change: { ...inputOf(other), profile, revision: other.revision, reason: `Copied from ${from}` } },
       {
         onSuccess: (saved) =>
-          tell({
+          offerUndo({
             text: `${other.name} has this profile now.`,
             undo: () =>
               save.mutate({

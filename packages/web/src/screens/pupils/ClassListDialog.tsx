@@ -2,7 +2,7 @@ import type { ClassList, Pupil } from '@aurelfield/api';
 import { useState } from 'react';
 import { Dialog, FileTrigger, Heading } from 'react-aria-components';
 import styled from 'styled-components';
-import { readClassList, useTakeClassList } from '../../api/pupilQueries.ts';
+import { readClassList, useImportClassList } from '../../api/pupilQueries.ts';
 import { Button, PlainButton, SolidButton } from '../../ui/Button.tsx';
 import { SelectField } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
@@ -38,7 +38,7 @@ export function ClassListDialog({
   const [list, setList] = useState<ClassList>();
   const [error, setError] = useState<string>();
   const [like, setLike] = useState<string>();
-  const take = useTakeClassList();
+  const take = useImportClassList();
   const read = (file: File | undefined) => {
     if (!file) return;
     setError(undefined);

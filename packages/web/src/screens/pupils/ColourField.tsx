@@ -41,10 +41,10 @@ export function ColourField({
   onChange,
 }: {
   readonly label: string;
-  readonly value: Colour | 'usual';
+  readonly value: Colour | 'default';
   /** The colour that "usual" is here. */
   readonly shown: Colour;
-  readonly onChange: (value: Colour | 'usual') => void;
+  readonly onChange: (value: Colour | 'default') => void;
 }) {
   const id = useId();
   return (
@@ -52,12 +52,12 @@ export function ColourField({
       <input
         id={id}
         type="color"
-        value={value === 'usual' ? shown : value}
+        value={value === 'default' ? shown : value}
         onChange={(event) => onChange(event.currentTarget.value as Colour)}
       />
       <label htmlFor={id}>{label}</label>
-      {value !== 'usual' && (
-        <button type="button" onClick={() => onChange('usual')}>
+      {value !== 'default' && (
+        <button type="button" onClick={() => onChange('default')}>
           the usual one<Unseen> for {label}</Unseen>
         </button>
       )}

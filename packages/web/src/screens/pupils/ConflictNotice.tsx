@@ -11,12 +11,12 @@ interface ConflictNoticeProps {
   readonly pupilId: string;
   readonly mine: PupilInput;
   readonly voices: readonly VoiceInfo[];
-  readonly onTakeTheirs: (theirs: Pupil) => void;
+  readonly onChooseTheirs: (theirs: Pupil) => void;
   readonly onKeepMine: (theirs: Pupil) => void;
 }
 
 /** Two teachers have changed the same pupil: both are shown, and the second decides. */
-export function ConflictNotice({ pupilId, mine, voices, onTakeTheirs, onKeepMine }: ConflictNoticeProps) {
+export function ConflictNotice({ pupilId, mine, voices, onChooseTheirs, onKeepMine }: ConflictNoticeProps) {
   const pupils = useQuery({ queryKey: ['pupils now', pupilId], queryFn: fetchPupils, gcTime: 0 });
   const past = usePastProfiles(pupilId);
   const theirs = pupils.data?.find(({ id }) => id === pupilId);
@@ -33,7 +33,7 @@ export function ConflictNotice({ pupilId, mine, voices, onTakeTheirs, onKeepMine
         after="Yours"
       />
       <Row style={{ marginTop: '0.6rem' }}>
-        <Button onPress={() => onTakeTheirs(theirs)}>Take what is stored</Button>
+        <Button onPress={() => onChooseTheirs(theirs)}>Take what is stored</Button>
         <Button onPress={() => onKeepMine(theirs)}>Store mine instead</Button>
       </Row>
     </Notice>

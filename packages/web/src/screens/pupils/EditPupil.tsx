@@ -7,7 +7,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { ApiError } from '../../api/client.ts';
 import { usePupils, useSavePupil, useVoices } from '../../api/pupilQueries.ts';
-import { usePalette } from '../../look/usePalette.ts';
+import { usePalette } from '../../readingStyle/usePalette.ts';
 import { Button, IconButton, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { ScreenTitle } from '../../ui/Frame.tsx';
@@ -20,7 +20,7 @@ import { AboutPanel } from './AboutPanel.tsx';
 import { ConflictNotice } from './ConflictNotice.tsx';
 import { HistoryPanel } from './HistoryPanel.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
-import { LitPanel } from './LitPanel.tsx';
+import { HighlightPanel } from './HighlightPanel.tsx';
 import { PacePanel } from './PacePanel.tsx';
 import { PagePanel } from './PagePanel.tsx';
 import { SaidPanel } from './SaidPanel.tsx';
@@ -120,7 +120,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
   const [aside, setAside] = useState<readonly Profile[]>([]);
   const [hearsChanges, setHearsChanges] = useState(recall(HEAR_KEY) !== false);
   const sound = useSampleSound();
-  const palette = usePalette(profile.look);
+  const palette = usePalette(profile.readingStyle);
   const spoken = speakingTag(language, profile, voices);
   const hear = (one: Profile) => sound.play(sentence, spoken, one);
   useHeardChanges(profile, hearsChanges, sentence, hear);
@@ -189,7 +189,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
           pupilId={pupil.id}
           mine={input}
           voices={voices}
-          onTakeTheirs={(theirs) => {
+          onChooseTheirs={(theirs) => {
             save.reset();
             tuning.rebase(theirs, false);
           }}
@@ -263,7 +263,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
               <PagePanel profile={profile} onChange={setProfile} palette={palette} />
             </TabPanel>
             <TabPanel id="lit">
-              <LitPanel
+              <HighlightPanel
                 profile={profile}
                 onChange={setProfile}
                 palette={palette}
@@ -319,7 +319,7 @@ function useHeardChanges(
   sentence: string,
   hear: (profile: Profile) => void,
 ): void {
-  const { look: _look, fileKind: _kind, fileQuality: _quality, ...sounding } = profile;
+  const { readingStyle: _readingStyle, fileKind: _kind, fileQuality: _quality, ...sounding } = profile;
   const name = useMemo(() => JSON.stringify(sounding), [sounding]);
   const rested = useDebouncedValue(name, REST_MILLISECONDS);
   const heard = useRef(name);

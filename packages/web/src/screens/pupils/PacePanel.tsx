@@ -18,7 +18,7 @@ import { formatPitch } from './differences.ts';
 import type { PanelProps } from './panel.ts';
 
 const LOUDNESS = [
-  { id: 'usual', name: 'As usual' },
+  { id: 'default', name: 'As usual' },
   { id: 'louder', name: 'Louder, for noisy rooms' },
 ] as const;
 

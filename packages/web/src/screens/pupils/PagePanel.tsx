@@ -7,13 +7,13 @@ import {
   TEXT_SIZE_RANGE,
   TINTS,
   WORD_SPACING_RANGE,
-  type Look,
+  type ReadingStyle,
   type Palette,
 } from '@aurelfield/core';
 import { Radio, RadioGroup, Label } from 'react-aria-components';
 import styled from 'styled-components';
-import { FONT_FAMILIES } from '../../look/fonts.ts';
-import { useDark } from '../../look/usePalette.ts';
+import { FONT_FAMILIES } from '../../readingStyle/fonts.ts';
+import { useDark } from '../../readingStyle/usePalette.ts';
 import { Amount, SelectField } from '../../ui/fields.tsx';
 import { Fact } from '../../ui/layout.tsx';
 import { CheckboxField } from '../../ui/CheckboxField.tsx';
@@ -69,16 +69,16 @@ const em = (value: number) => (value === 0 ? 'as the typeface has it' : `${value
 
 /** Letters, spacing, colours. */
 export function PagePanel({
-  profile: { look },
+  profile: { readingStyle },
   onChange,
   palette,
 }: PanelProps & { readonly palette: Palette }) {
   const dark = useDark();
-  const set = (change: Partial<Look>) => onChange({ look: { ...look, ...change } });
-  const isDark = look.scheme === 'device' ? dark : look.scheme === 'dark';
+  const set = (change: Partial<ReadingStyle>) => onChange({ readingStyle: { ...readingStyle, ...change } });
+  const isDark = readingStyle.scheme === 'device' ? dark : readingStyle.scheme === 'dark';
   return (
     <>
-      <Cards value={look.font} onChange={(font) => set({ font: font as Look['font'] })}>
+      <Cards value={readingStyle.font} onChange={(font) => set({ font: font as ReadingStyle['font'] })}>
         <Label>Typeface</Label>
         <div>
           {FONTS.map(({ id, name, why }) => (
@@ -91,7 +91,7 @@ export function PagePanel({
       </Cards>
       <Amount
         label="Size of the text"
-        value={look.textSize}
+        value={readingStyle.textSize}
         {...TEXT_SIZE_RANGE}
         step={1}
         say={(value) => `${value} pixels`}
@@ -99,7 +99,7 @@ export function PagePanel({
       />
       <Amount
         label="Line spacing"
-        value={look.lineSpacing}
+        value={readingStyle.lineSpacing}
         {...LINE_SPACING_RANGE}
         step={0.1}
         say={(value) => `${value.toFixed(1)} times the size`}
@@ -107,7 +107,7 @@ export function PagePanel({
       />
       <Amount
         label="Letter spacing"
-        value={look.letterSpacing}
+        value={readingStyle.letterSpacing}
         {...LETTER_SPACING_RANGE}
         step={0.01}
         say={em}
@@ -115,7 +115,7 @@ export function PagePanel({
       />
       <Amount
         label="Word spacing"
-        value={look.wordSpacing}
+        value={readingStyle.wordSpacing}
         {...WORD_SPACING_RANGE}
         step={0.02}
         say={em}
@@ -123,7 +123,7 @@ export function PagePanel({
       />
       <Amount
         label="Paragraph spacing"
-        value={look.paragraphSpacing}
+        value={readingStyle.paragraphSpacing}
         {...PARAGRAPH_SPACING_RANGE}
         step={0.1}
         say={(value) => `${value.toFixed(1)} em`}
@@ -131,15 +131,15 @@ export function PagePanel({
       />
       <Amount
         label="Length of a line"
-        value={look.columnWidth}
+        value={readingStyle.columnWidth}
         {...COLUMN_WIDTH_RANGE}
         step={2}
         say={(value) => `about ${value} characters`}
         onChange={(columnWidth) => set({ columnWidth })}
       />
       <Cards
-        value={look.ground.startsWith('#') ? 'own' : look.ground}
-        onChange={(ground) => set({ ground: ground as Look['ground'], ink: 'usual' })}
+        value={readingStyle.ground.startsWith('#') ? 'own' : readingStyle.ground}
+        onChange={(ground) => set({ ground: ground as ReadingStyle['ground'], ink: 'default' })}
       >
         <Label>Background colour</Label>
         <div>
@@ -155,32 +155,32 @@ export function PagePanel({
       </Cards>
       <ColourField
         label="A background of one’s own"
-        value={look.ground.startsWith('#') ? palette.ground : 'usual'}
+        value={readingStyle.ground.startsWith('#') ? palette.ground : 'default'}
         shown={palette.ground}
-        onChange={(ground) => set({ ground: ground === 'usual' ? 'plain' : ground })}
+        onChange={(ground) => set({ ground: ground === 'default' ? 'plain' : ground })}
       />
       <ColourField
         label="Colour of the letters"
-        value={look.ink}
+        value={readingStyle.ink}
         shown={palette.ink}
         onChange={(ink) => set({ ink })}
       />
       <SelectField
         label="Light or dark"
-        value={look.scheme}
+        value={readingStyle.scheme}
         options={SCHEMES}
         onChange={(scheme) => set({ scheme })}
       />
       <SelectField
         label="Syllables"
-        value={look.syllables}
+        value={readingStyle.syllables}
         options={SYLLABLES}
         onChange={(syllables) => set({ syllables })}
       />
-      <CheckboxField isSelected={look.wordClasses} onChange={(wordClasses) => set({ wordClasses })}>
+      <CheckboxField isSelected={readingStyle.wordClasses} onChange={(wordClasses) => set({ wordClasses })}>
         Word classes underlined, each in its shape
       </CheckboxField>
-      {(look.syllables !== 'none' || look.wordClasses) && (
+      {(readingStyle.syllables !== 'none' || readingStyle.wordClasses) && (
         <Fact>Syllables and word classes are shown on the page of Listen; English only.</Fact>
       )}
     </>

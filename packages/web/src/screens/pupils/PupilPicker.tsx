@@ -25,13 +25,13 @@ interface PupilPickerProps {
   readonly chosen: readonly string[];
   readonly onChange: (chosen: string[]) => void;
   /** What stands beside a chosen pupil. */
-  readonly beside?: (pupil: Pupil) => ReactNode;
+  readonly trailing?: (pupil: Pupil) => ReactNode;
   /** What stands below one. */
   readonly below?: (pupil: Pupil) => ReactNode;
 }
 
 /** Pupils: whole classes at a press, or one by one. */
-export function PupilPicker({ pupils, chosen, onChange, beside, below }: PupilPickerProps) {
+export function PupilPicker({ pupils, chosen, onChange, trailing, below }: PupilPickerProps) {
   const toggle = (ids: readonly string[], wanted: boolean) =>
     onChange(wanted ? [...new Set([...chosen, ...ids])] : chosen.filter((id) => !ids.includes(id)));
   return (
@@ -65,7 +65,7 @@ export function PupilPicker({ pupils, chosen, onChange, beside, below }: PupilPi
                 <CheckboxField isSelected={isChosen} onChange={(wanted) => toggle([pupil.id], wanted)}>
                   {pupil.name}
                 </CheckboxField>
-                {isChosen && beside?.(pupil)}
+                {isChosen && trailing?.(pupil)}
               </Row>
               {isChosen && below?.(pupil)}
             </li>

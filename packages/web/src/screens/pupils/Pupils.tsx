@@ -55,7 +55,7 @@ export function Pupils() {
   const voices = useVoices();
   const archive = useArchivePupil();
   const deleted = useDeletedPupils();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const [isListOpen, setListOpen] = useState(false);
   const given = useAskGiven();
   const [asked, setAsked] = useState<{ readonly pupil: Pupil; readonly handouts: number }>();
@@ -69,7 +69,7 @@ export function Pupils() {
       { id: pupil.id, back: false },
       {
         onSuccess: () =>
-          tell({
+          offerUndo({
             text: `${pupil.name} was deleted. You can restore them for ${DELETED_DAYS} days.`,
             undo: () => archive.mutate({ id: pupil.id, back: true }),
           }),

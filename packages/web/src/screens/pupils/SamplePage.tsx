@@ -3,9 +3,9 @@ import type { ColourVision } from '@aurelfield/core';
 import { Square, Volume2 } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { LineGuide } from '../../look/LineGuide.tsx';
-import { Paper } from '../../look/Paper.tsx';
-import { usePalette } from '../../look/usePalette.ts';
+import { LineGuide } from '../../readingStyle/LineGuide.tsx';
+import { Paper } from '../../readingStyle/Paper.tsx';
+import { usePalette } from '../../readingStyle/usePalette.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -52,17 +52,23 @@ export function SamplePage({
   onHearChanges,
   onPlay,
 }: SamplePageProps) {
-  const { look } = profile;
-  const palette = usePalette(look, vision);
+  const { readingStyle } = profile;
+  const palette = usePalette(readingStyle, vision);
   const page = useRef<HTMLElement>(null);
   const isSounding = sound.state !== 'silent';
   return (
     <Frame>
-      <Page ref={page} look={look} palette={palette} aria-label="The sample in this look" tabIndex={0}>
+      <Page
+        ref={page}
+        readingStyle={readingStyle}
+        palette={palette}
+        aria-label="The sample in this look"
+        tabIndex={0}
+      >
         <p data-text>
-          <SampleText text={text} sound={sound} lit={look.lit} />
+          <SampleText text={text} sound={sound} highlight={readingStyle.highlight} />
         </p>
-        <LineGuide page={page} look={look} at={String(sound.lit)} />
+        <LineGuide page={page} readingStyle={readingStyle} at={String(sound.highlightedWord)} />
       </Page>
       <Row>
         <Button onPress={isSounding ? sound.stop : onPlay} isDisabled={text.trim() === ''}>
@@ -81,20 +87,20 @@ export function SamplePage({
 function SampleText({
   text,
   sound,
-  lit,
+  highlight,
 }: {
   readonly text: string;
   readonly sound: SampleSound;
-  readonly lit: Profile['look']['lit'];
+  readonly highlight: Profile['readingStyle']['highlight'];
 }) {
   const { words } = sound;
   // Words of another text are of no use.
   if (words.length === 0 || words.some(({ end }) => end > text.length)) return text;
-  const shown = Math.max(sound.lit, 0);
+  const shown = Math.max(sound.highlightedWord, 0);
   const current = words[shown]?.sentence ?? 0;
   const sentences = [...new Set(words.map(({ sentence }) => sentence))];
-  const litWords = lit === 'word' || lit === 'word-and-sentence';
-  const litSentence = lit === 'sentence' || lit === 'word-and-sentence';
+  const highlightsWord = highlight === 'word' || highlight === 'word-and-sentence';
+  const highlightsSentence = highlight === 'sentence' || highlight === 'word-and-sentence';
   let at = 0;
   return (
     <>
@@ -108,7 +114,7 @@ function SampleText({
           return (
             <span key={word.start}>
               {before}
-              <span data-here={here} data-lit={here && litWords}>
+              <span data-here={here} data-highlighted={here && highlightsWord}>
                 {text.slice(word.start, word.end)}
               </span>
             </span>
@@ -119,7 +125,7 @@ function SampleText({
         const isCurrent = sentence === current;
         return (
           <span key={sentence}>
-            <span data-now={isCurrent} data-current={isCurrent && litSentence}>
+            <span data-now={isCurrent} data-current={isCurrent && highlightsSentence}>
               {parts}
               {after.trimEnd()}
             </span>

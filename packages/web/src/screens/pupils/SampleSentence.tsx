@@ -36,8 +36,8 @@ interface SampleSentenceProps {
 
 /** What is heard while tuning: the pupil's own sentence, or one of a handout. */
 export function SampleSentence({ pupilId, language, text, onChange }: SampleSentenceProps) {
-  const shelf = useHandouts({ search: '', from: 'shelf' });
-  const latest = shelf.data?.[0];
+  const handouts = useHandouts({ search: '', from: 'active' });
+  const latest = handouts.data?.[0];
   const set = (next: string) => {
     onChange(next);
     remember(keyOf(pupilId, language), next);

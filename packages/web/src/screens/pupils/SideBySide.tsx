@@ -67,7 +67,7 @@ export function SideBySide({
   const [heard, setHeard] = useState<number>();
   /** In a blind comparison the order in which they are heard. */
   const [blind, setBlind] = useState<readonly number[]>();
-  const [told, setTold] = useState<string>();
+  const [message, setMessage] = useState<string>();
   const all = [...aside, profile].slice(0, MOST);
   const describe = (one: Profile) => formatDifferences(differencesOf(stored, one, voices));
   const order = blind ?? all.map((_one, i) => i);
@@ -81,7 +81,7 @@ export function SideBySide({
       heard: all.map((one, i) => ({ name: LETTERS[i] ?? '', differs: describe(one).slice(0, 400) })),
       chosen: index,
     });
-    setTold(
+    setMessage(
       `${LETTERS[index] ?? ''} was chosen${blind ? ` – it was the ${ORDER[place]?.toLowerCase() ?? ''} one` : ''}: ${describe(chosen)}.`,
     );
     setBlind(undefined);
@@ -96,7 +96,7 @@ export function SideBySide({
           <Button
             isDisabled={aside.length >= MOST - 1 || blind !== undefined}
             onPress={() => {
-              setTold(undefined);
+              setMessage(undefined);
               onAside([...aside, profile]);
             }}
           >
@@ -146,7 +146,7 @@ export function SideBySide({
                     aria-label={`Hear ${name ?? ''}`}
                     onPress={() => {
                       setHeard(place);
-                      onHear({ ...one, loudness: 'usual' });
+                      onHear({ ...one, loudness: 'default' });
                     }}
                   >
                     <Volume2 size={18} aria-hidden /> Hear
@@ -160,7 +160,7 @@ export function SideBySide({
           })}
         </Settings>
       )}
-      <div role="status">{told}</div>
+      <div role="status">{message}</div>
     </section>
   );
 }

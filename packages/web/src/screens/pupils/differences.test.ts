@@ -1,5 +1,11 @@
 import type { Profile, VoiceInfo } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PAUSES, contrastsOf, paletteOf } from '@aurelfield/core';
+import {
+  DEFAULT_CHOICES,
+  DEFAULT_READING_STYLE,
+  DEFAULT_PAUSES,
+  contrastsOf,
+  paletteOf,
+} from '@aurelfield/core';
 import { describe, expect, test } from 'vitest';
 import { differencesOf, formatDifferences } from './differences.ts';
 import { STARTING_POINTS } from './startingPoints.ts';
@@ -29,11 +35,11 @@ const profile: Profile = {
   voices: { en: 'a' },
   pace: 150,
   pitch: 0,
-  loudness: 'usual',
+  loudness: 'default',
   pauses: DEFAULT_PAUSES,
   pausesByPace: true,
   choices: DEFAULT_CHOICES,
-  look: DEFAULT_LOOK,
+  readingStyle: DEFAULT_READING_STYLE,
   fileKind: 'mp3',
   fileQuality: { sampleRate: 22_050, bitRate: 64 },
 };
@@ -51,7 +57,7 @@ describe('what two profiles have otherwise', () => {
     ['one language more', { voices: { en: 'a', pl: 'gone' } }, [['voice, Polish', '–', 'gone']]],
     [
       'the look',
-      { look: { ...DEFAULT_LOOK, font: 'lexend', window: 1 } },
+      { readingStyle: { ...DEFAULT_READING_STYLE, font: 'lexend', window: 1 } },
       [
         ['typeface', 'Atkinson Hyperlegible', 'Lexend'],
         ['reading window', 'off', '1 line'],
@@ -72,7 +78,7 @@ describe('what two profiles have otherwise', () => {
 
   test('every setting is told: a change of any of them shows', () => {
     for (const [key, value] of Object.entries({
-      ...DEFAULT_LOOK,
+      ...DEFAULT_READING_STYLE,
       textSize: 30,
       letterSpacing: 0.1,
       wordSpacing: 0.1,
@@ -82,16 +88,17 @@ describe('what two profiles have otherwise', () => {
       ground: 'reed',
       ink: '#111111',
       scheme: 'dark',
-      lit: 'line',
+      highlight: 'line',
       window: 3,
       syllables: 'dots',
       wordClasses: true,
       font: 'andika',
-      word: { ...DEFAULT_LOOK.word, shape: 'box' },
-      sentence: { ...DEFAULT_LOOK.sentence, shape: 'bar' },
+      word: { ...DEFAULT_READING_STYLE.word, shape: 'box' },
+      sentence: { ...DEFAULT_READING_STYLE.sentence, shape: 'bar' },
     }))
       expect(
-        differencesOf(profile, { ...profile, look: { ...DEFAULT_LOOK, [key]: value } }, []).length,
+        differencesOf(profile, { ...profile, readingStyle: { ...DEFAULT_READING_STYLE, [key]: value } }, [])
+          .length,
         key,
       ).toBe(1);
   });
@@ -132,13 +139,16 @@ describe('voices by what they are like', () => {
       'Reed · lower, plain (its words are lit roughly)',
     ],
     [{}, 'Scotland · lower, plain'],
-  ] as const)('%j is told as %s', (more, told) => {
-    expect(formatVoice(voice('d', 'Reed', more))).toBe(told);
+  ] as const)('%j is told as %s', (more, result) => {
+    expect(formatVoice(voice('d', 'Reed', more))).toBe(result);
   });
 });
 
-test.each(STARTING_POINTS)('starting point “$name” can be read', ({ settings: { look = DEFAULT_LOOK } }) => {
-  for (const dark of [false, true])
-    for (const { what, ratio, least } of contrastsOf(look, paletteOf(look, dark)))
-      expect(ratio, what).toBeGreaterThanOrEqual(least);
-});
+test.each(STARTING_POINTS)(
+  'starting point “$name” can be read',
+  ({ settings: { readingStyle = DEFAULT_READING_STYLE } }) => {
+    for (const dark of [false, true])
+      for (const { what, ratio, least } of contrastsOf(readingStyle, paletteOf(readingStyle, dark)))
+        expect(ratio, what).toBeGreaterThanOrEqual(least);
+  },
+);

@@ -1,4 +1,4 @@
-import type { Look, Profile, VoiceInfo } from '@aurelfield/api';
+import type { ReadingStyle, Profile, VoiceInfo } from '@aurelfield/api';
 import { FONTS, TINTS } from '@aurelfield/core';
 import { languageName } from '../../ui/format.ts';
 import { formatVoice } from './voiceQualities.ts';
@@ -25,9 +25,9 @@ export function differencesOf(before: Profile, after: Profile, voices: readonly 
 /** The same in one line, for a name or a note: "pace 120 words a minute, voice …"; "nothing" where they are alike. */
 export function formatDifferences(differences: readonly Difference[], most = 3): string {
   if (differences.length === 0) return 'nothing changed';
-  const told = differences.slice(0, most).map(({ what, after }) => `${what}: ${after}`);
-  const more = differences.length - told.length;
-  return told.join(' · ') + (more > 0 ? ` · and ${more} more` : '');
+  const shown = differences.slice(0, most).map(({ what, after }) => `${what}: ${after}`);
+  const more = differences.length - shown.length;
+  return shown.join(' · ') + (more > 0 ? ` · and ${more} more` : '');
 }
 
 /** A pitch in words. */
@@ -41,7 +41,7 @@ const onOff = (value: boolean) => (value ? 'on' : 'off');
 
 /** Every setting of a profile in words. */
 function linesOf(
-  { voices: chosen, pace, pitch, loudness, pauses, pausesByPace, choices, look, fileKind }: Profile,
+  { voices: chosen, pace, pitch, loudness, pauses, pausesByPace, choices, readingStyle, fileKind }: Profile,
   voices: readonly VoiceInfo[],
 ): Line[] {
   return [
@@ -69,36 +69,44 @@ function linesOf(
     ['the figure 0', choices.zero ?? 'zero'],
     ['brackets in sums', (choices.brackets ?? 'said') === 'said' ? 'said' : 'pauses'],
     ['fractions', (choices.fractions ?? 'named') === 'named' ? 'by name' : 'by figures'],
-    ...lookLines(look),
+    ...styleLines(readingStyle),
     ['kind of file', fileKind.toUpperCase()],
   ];
 }
 
-function lookLines(look: Look): Line[] {
-  const mark = ({ shape, ground, ink }: Look['word']) =>
-    `${shape}, ${ground === 'usual' ? 'usual colour' : ground}, letters ${ink}`;
+function styleLines(readingStyle: ReadingStyle): Line[] {
+  const mark = ({ shape, ground, ink }: ReadingStyle['word']) =>
+    `${shape}, ${ground === 'default' ? 'usual colour' : ground}, letters ${ink}`;
   return [
-    ['typeface', FONTS.find(({ id }) => id === look.font)?.name ?? look.font],
-    ['size of the text', `${look.textSize} pixels`],
-    ['letter spacing', `${look.letterSpacing} em`],
-    ['word spacing', `${look.wordSpacing} em`],
-    ['line spacing', look.lineSpacing.toFixed(1)],
-    ['paragraph spacing', `${look.paragraphSpacing} em`],
-    ['length of a line', `${look.columnWidth} characters`],
-    ['background', TINTS.find(({ id }) => id === look.ground)?.name ?? look.ground],
-    ['letter colour', look.ink],
-    ['light or dark', look.scheme === 'device' ? 'as the device' : look.scheme],
-    ['lit', LIT_NAMES[look.lit]],
-    ['mark of the word', mark(look.word)],
-    ['mark of the sentence', mark(look.sentence)],
-    ['reading window', look.window === 0 ? 'off' : `${look.window} ${look.window === 1 ? 'line' : 'lines'}`],
-    ['syllables', { none: 'not marked', dots: 'dots', weight: 'every other one bold' }[look.syllables]],
-    ['word classes', onOff(look.wordClasses)],
+    ['typeface', FONTS.find(({ id }) => id === readingStyle.font)?.name ?? readingStyle.font],
+    ['size of the text', `${readingStyle.textSize} pixels`],
+    ['letter spacing', `${readingStyle.letterSpacing} em`],
+    ['word spacing', `${readingStyle.wordSpacing} em`],
+    ['line spacing', readingStyle.lineSpacing.toFixed(1)],
+    ['paragraph spacing', `${readingStyle.paragraphSpacing} em`],
+    ['length of a line', `${readingStyle.columnWidth} characters`],
+    ['background', TINTS.find(({ id }) => id === readingStyle.ground)?.name ?? readingStyle.ground],
+    ['letter colour', readingStyle.ink],
+    ['light or dark', readingStyle.scheme === 'device' ? 'as the device' : readingStyle.scheme],
+    ['lit', HIGHLIGHT_NAMES[readingStyle.highlight]],
+    ['mark of the word', mark(readingStyle.word)],
+    ['mark of the sentence', mark(readingStyle.sentence)],
+    [
+      'reading window',
+      readingStyle.window === 0
+        ? 'off'
+        : `${readingStyle.window} ${readingStyle.window === 1 ? 'line' : 'lines'}`,
+    ],
+    [
+      'syllables',
+      { none: 'not marked', dots: 'dots', weight: 'every other one bold' }[readingStyle.syllables],
+    ],
+    ['word classes', onOff(readingStyle.wordClasses)],
   ];
 }
 
 /** What can be lit, in words. */
-export const LIT_NAMES: Readonly<Record<Look['lit'], string>> = {
+export const HIGHLIGHT_NAMES: Readonly<Record<ReadingStyle['highlight'], string>> = {
   'word-and-sentence': 'the word, and its sentence',
   word: 'the word alone',
   sentence: 'the sentence',

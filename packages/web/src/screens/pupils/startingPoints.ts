@@ -1,5 +1,5 @@
 import type { Profile } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_LOOK, DEFAULT_PAUSES, pausesAtPace } from '@aurelfield/core';
+import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PAUSES, pausesAtPace } from '@aurelfield/core';
 
 /** Settings to begin with, and why. */
 export interface StartingPoint {
@@ -16,11 +16,11 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
     settings: {
       pace: 150,
       pitch: 0,
-      loudness: 'usual',
+      loudness: 'default',
       pauses: DEFAULT_PAUSES,
       pausesByPace: true,
       choices: DEFAULT_CHOICES,
-      look: DEFAULT_LOOK,
+      readingStyle: DEFAULT_READING_STYLE,
     },
   },
   {
@@ -30,7 +30,7 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
       pace: 120,
       pauses: { comma: 0.4, sentence: 1, paragraph: 1.8, heading: 1.8 },
       pausesByPace: false,
-      look: { ...DEFAULT_LOOK, lit: 'sentence', lineSpacing: 2 },
+      readingStyle: { ...DEFAULT_READING_STYLE, highlight: 'sentence', lineSpacing: 2 },
     },
   },
   {
@@ -40,36 +40,36 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
       pace: 130,
       pauses: pausesAtPace(130),
       pausesByPace: true,
-      look: {
-        ...DEFAULT_LOOK,
+      readingStyle: {
+        ...DEFAULT_READING_STYLE,
         font: 'lexend',
         letterSpacing: 0.06,
         wordSpacing: 0.2,
         lineSpacing: 2,
         columnWidth: 52,
         ground: 'reed',
-        lit: 'word',
+        highlight: 'word',
       },
     },
   },
   {
     name: 'Loses the line',
     why: 'A window leaves two lines clear and dims the rest, so that the eye stays where the voice is.',
-    settings: { look: { ...DEFAULT_LOOK, window: 2, lineSpacing: 2, columnWidth: 60 } },
+    settings: { readingStyle: { ...DEFAULT_READING_STYLE, window: 2, lineSpacing: 2, columnWidth: 60 } },
   },
   {
     name: 'Low vision',
     why: 'Very large letters that are hard to mix up, strong contrast, short lines; a box round the word instead of a change of colours.',
     settings: {
-      look: {
-        ...DEFAULT_LOOK,
+      readingStyle: {
+        ...DEFAULT_READING_STYLE,
         textSize: 44,
         lineSpacing: 1.6,
         columnWidth: 34,
         ground: '#000000',
         ink: '#ffffff',
-        lit: 'word',
-        word: { shape: 'box', ground: '#ffd60a', ink: 'usual' },
+        highlight: 'word',
+        word: { shape: 'box', ground: '#ffd60a', ink: 'default' },
       },
     },
   },
@@ -80,7 +80,11 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
       pace: 190,
       pauses: pausesAtPace(190),
       pausesByPace: true,
-      look: { ...DEFAULT_LOOK, lit: 'word', word: { shape: 'underline', ground: 'usual', ink: 'usual' } },
+      readingStyle: {
+        ...DEFAULT_READING_STYLE,
+        highlight: 'word',
+        word: { shape: 'underline', ground: 'default', ink: 'default' },
+      },
     },
   },
   {
@@ -90,8 +94,8 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
       pace: 90,
       pauses: pausesAtPace(90),
       pausesByPace: true,
-      look: {
-        ...DEFAULT_LOOK,
+      readingStyle: {
+        ...DEFAULT_READING_STYLE,
         font: 'andika',
         textSize: 26,
         syllables: 'dots',

@@ -4,14 +4,14 @@ import { fetchSample, soundOf } from '../../api/pupilQueries.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
 /** What of a profile is heard; the look is not. */
-type Sounding = Omit<Profile, 'look'>;
+type Sounding = Omit<Profile, 'readingStyle'>;
 
 /** The sound of a sample: whether it plays, and the word that is heard. */
 export interface SampleSound {
   readonly state: 'silent' | 'fetching' | 'playing';
   readonly words: HeardSample['words'];
   /** Number of the word that is heard; -1 for none. */
-  readonly lit: number;
+  readonly highlightedWord: number;
   readonly error: string | undefined;
   readonly play: (text: string, language: string, sounding: Sounding) => void;
   readonly stop: () => void;
@@ -21,7 +21,7 @@ export interface SampleSound {
 export function useSampleSound(): SampleSound {
   const [state, setState] = useState<SampleSound['state']>('silent');
   const [words, setWords] = useState<HeardSample['words']>([]);
-  const [lit, setLit] = useState(-1);
+  const [highlightedWord, setHighlightedWord] = useState(-1);
   const [error, setError] = useState<string>();
   const playing = useRef<{ readonly controller: AbortController; audio?: HTMLAudioElement; url?: string }>(
     undefined,
@@ -39,7 +39,7 @@ export function useSampleSound(): SampleSound {
   const stop = useCallback(() => {
     silence();
     setState('silent');
-    setLit(-1);
+    setHighlightedWord(-1);
   }, [silence]);
 
   const play = useCallback(
@@ -55,7 +55,7 @@ export function useSampleSound(): SampleSound {
       playing.current = own;
       setState('fetching');
       setError(undefined);
-      setLit(-1);
+      setHighlightedWord(-1);
       const profile = { voices, pace, pitch, loudness, pauses, pausesByPace, choices, fileKind, fileQuality };
       fetchSample({ text, language, profile }, own.controller.signal)
         .then(async (sample) => {
@@ -70,7 +70,7 @@ export function useSampleSound(): SampleSound {
           const follow = () => {
             if (playing.current !== own) return;
             const at = audio.currentTime;
-            setLit(sample.words.findLastIndex(({ from, to }) => at >= from && at < to + HELD));
+            setHighlightedWord(sample.words.findLastIndex(({ from, to }) => at >= from && at < to + HELD));
             requestAnimationFrame(follow);
           };
           requestAnimationFrame(follow);
@@ -84,7 +84,7 @@ export function useSampleSound(): SampleSound {
     },
     [silence, stop],
   );
-  return { state, words, lit, error, play, stop };
+  return { state, words, highlightedWord, error, play, stop };
 }
 
 /** Seconds that a word stays lit after its end, so that nothing flickers between two words. */

@@ -11,7 +11,7 @@ import { ScreenTitle } from '../../ui/Frame.tsx';
 import { Row, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 import { count } from '../../ui/format.ts';
-import { Keeping } from './Keeping.tsx';
+import { RetentionSettings } from './RetentionSettings.tsx';
 import { Notes } from './Notes.tsx';
 import { WeekChart } from './WeekChart.tsx';
 import { allWeeks, minutes } from './weeks.ts';
@@ -79,7 +79,7 @@ export function Records() {
   };
   const records = useRecords(query);
   const pupils = usePupils().data ?? [];
-  const handouts = useHandouts({ search: '', from: 'shelf' }).data ?? [];
+  const handouts = useHandouts({ search: '', from: 'active' }).data ?? [];
   const choose = (name: string, value: string) =>
     setAddress(
       (before) => {
@@ -123,7 +123,7 @@ export function Records() {
               {messageOf(records.error)}
             </Notice>
           ) : records.data ? (
-            <Told records={records.data} isOne={query.handoutId !== undefined} />
+            <Report records={records.data} isOne={query.handoutId !== undefined} />
           ) : (
             <p aria-busy="true">Fetching records …</p>
           )}
@@ -133,7 +133,7 @@ export function Records() {
         </div>
         <NotPrinted>
           <Card>
-            <Keeping />
+            <RetentionSettings />
           </Card>
         </NotPrinted>
       </Desk>
@@ -141,7 +141,7 @@ export function Records() {
   );
 }
 
-function Told({ records, isOne }: { readonly records: ListeningRecords; readonly isOne: boolean }) {
+function Report({ records, isOne }: { readonly records: ListeningRecords; readonly isOne: boolean }) {
   const weeks = allWeeks(records.weeks);
   if (records.assignments.length === 0)
     return (

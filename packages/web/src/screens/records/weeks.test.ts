@@ -20,5 +20,5 @@ describe('weeks', () => {
     [60, 1],
     [90, 1.5],
     [100, 1.7],
-  ])('%d seconds are %d minutes', (seconds, told) => expect(minutes(seconds)).toBe(told));
+  ])('%d seconds are %d minutes', (seconds, expected) => expect(minutes(seconds)).toBe(expected));
 });

@@ -3,7 +3,7 @@ import { useEffect, useState, type FormEvent } from 'react';
 import { useSetup } from '../../api/sessionQueries.ts';
 import { SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
-import { HouseName } from '../../ui/HouseName.tsx';
+import { ProductName } from '../../ui/ProductName.tsx';
 import { Centre, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
@@ -28,7 +28,7 @@ export function FirstAccount() {
   };
   return (
     <Centre>
-      <HouseName />
+      <ProductName />
       <Card as="form" onSubmit={submit} aria-labelledby="first" noValidate>
         <h1 id="first">The first account</h1>
         <p>Nobody has an account here yet. This makes your school and you as its first teacher.</p>

@@ -2,7 +2,7 @@ import { useEffect, useState, type FormEvent } from 'react';
 import { useEnterDemo, useSignIn } from '../../api/sessionQueries.ts';
 import { Button, SolidButton } from '../../ui/Button.tsx';
 import { Field } from '../../ui/fields.tsx';
-import { HouseName } from '../../ui/HouseName.tsx';
+import { ProductName } from '../../ui/ProductName.tsx';
 import { Centre, Card } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
@@ -21,7 +21,7 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
   };
   return (
     <Centre>
-      <HouseName />
+      <ProductName />
       <Card as="form" onSubmit={submit} aria-labelledby="sign-in">
         <h1 id="sign-in">Sign in</h1>
         {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}

@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
-import { ApiRefusal, fakeApi } from '../../testing/fakeApi.ts';
+import { ApiError, fakeApi } from '../../testing/fakeApi.ts';
 import { clearScreen, renderScreen } from '../../testing/renderScreen.tsx';
 import { FirstAccount } from './FirstAccount.tsx';
 import { SignInForm } from './SignInForm.tsx';
@@ -14,7 +14,7 @@ describe('sign in', () => {
   test('sends address and password once, and says what was refused', async () => {
     const sent = fakeApi({
       'POST /session': () =>
-        new ApiRefusal(401, 'sign-in', 'This mail address and password do not belong together.'),
+        new ApiError(401, 'sign-in', 'This mail address and password do not belong together.'),
     });
     renderScreen(<SignInForm demo={false} />);
     type('Mail address', 'ilse@heron.example');
@@ -38,7 +38,7 @@ describe('sign in', () => {
 
   test('offers the demo school only where there is one', async () => {
     const sent = fakeApi({
-      'POST /session/demo': () => new ApiRefusal(503, 'demo', 'The demo is being loaded.'),
+      'POST /session/demo': () => new ApiError(503, 'demo', 'The demo is being loaded.'),
     });
     renderScreen(<SignInForm demo />);
     fireEvent.click(screen.getByRole('button', { name: 'Open the demo school' }));
@@ -69,7 +69,7 @@ describe('the first account', () => {
 
   test('is made once everything is right', async () => {
     const sent = fakeApi({
-      'POST /setup': () => new ApiRefusal(409, 'set-up', 'There is an account already.'),
+      'POST /setup': () => new ApiError(409, 'set-up', 'There is an account already.'),
     });
     renderScreen(<FirstAccount />);
     type('School', 'Heron Bank');

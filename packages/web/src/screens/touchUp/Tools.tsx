@@ -199,6 +199,6 @@ function movedSentence(timeline: Timeline, sentence: number, direction: -1 | 1):
   const other = order[order.findIndex(({ nth }) => nth === sentence) + direction];
   if (!other) return undefined;
   const range = wholeSentence(timeline, sentence);
-  const beside = wholeSentence(timeline, other.nth);
-  return { kind: 'move', ...range, at: direction < 0 ? beside.from : beside.to };
+  const neighbour = wholeSentence(timeline, other.nth);
+  return { kind: 'move', ...range, at: direction < 0 ? neighbour.from : neighbour.to };
 }

@@ -13,7 +13,7 @@ import { useUndoKeys } from '../../ui/useUndoKeys.ts';
 import { HandoutTrouble } from '../HandoutTrouble.tsx';
 import { place } from './formatEdit.ts';
 import { StepList } from './StepList.tsx';
-import { StretchPlayer } from './stretchPlayer.ts';
+import { SpanPlayer } from './spanPlayer.ts';
 import { SelectionTools, WholeTools } from './Tools.tsx';
 import { useTouchUp } from './useTouchUp.ts';
 import { Waveform } from './Waveform.tsx';
@@ -79,7 +79,7 @@ function TouchUpOf({
   const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>('200');
   const [asked, setSelection] = useState<SampleRange>({ from: 0, to: 0 });
   const selection = { from: Math.min(asked.from, samples), to: Math.min(asked.to, samples) };
-  const [player] = useState(() => new StretchPlayer());
+  const [player] = useState(() => new SpanPlayer());
   const [isPlaying, setPlaying] = useState(false);
   const [error, setError] = useState<string>();
   useEffect(() => {

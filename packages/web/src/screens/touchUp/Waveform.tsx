@@ -2,8 +2,8 @@ import type { Peaks, SampleRange } from '@aurelfield/core';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { place } from './formatEdit.ts';
-import type { StretchPlayer } from './stretchPlayer.ts';
-import { wordAt, wordBeside, type ShownWord } from './words.ts';
+import type { SpanPlayer } from './spanPlayer.ts';
+import { wordAt, adjacentWord, type ShownWord } from './words.ts';
 
 const HEIGHT = 150;
 /** From so many pixels a second on the words are shown. */
@@ -129,7 +129,7 @@ interface WaveformProps {
   readonly selection: SampleRange;
   readonly onSelect: (selection: SampleRange) => void;
   readonly onKey: (event: KeyboardEvent) => void;
-  readonly player: StretchPlayer;
+  readonly player: SpanPlayer;
   /** A word whose edges can be dragged; `onMove` is told where one was let go. */
   readonly edges?:
     | { readonly word: SampleRange; readonly onMove: (edge: 'from' | 'to', sample: number) => void }
@@ -215,8 +215,8 @@ export function Waveform({
 
   const onArrow = (event: KeyboardEvent) => {
     const moves: Readonly<Record<string, number | undefined>> = {
-      ArrowLeft: wordBeside(words, event.shiftKey ? selection.to : selection.from, -1)?.from ?? 0,
-      ArrowRight: wordBeside(words, event.shiftKey ? selection.to - 1 : selection.from, 1)?.from ?? samples,
+      ArrowLeft: adjacentWord(words, event.shiftKey ? selection.to : selection.from, -1)?.from ?? 0,
+      ArrowRight: adjacentWord(words, event.shiftKey ? selection.to - 1 : selection.from, 1)?.from ?? samples,
       Home: 0,
       End: samples,
     };

@@ -1,7 +1,7 @@
 import type { RecordedSentence } from '@aurelfield/api';
 import { edited, recordedTimeline, type Edit } from '@aurelfield/core';
 import { describe, expect, test } from 'vitest';
-import { movedEdge, shownWords, tappedWords, wordAt, wordBeside } from './words.ts';
+import { movedEdge, shownWords, tappedWords, wordAt, adjacentWord } from './words.ts';
 
 const word = (start: number, end: number, from: number | null, to: number | null, confidence = 1) => ({
   start, end, spoken: ['x'], from, to, confidence,
@@ -49,7 +49,7 @@ describe('words below the waveform', () => {
     [1000, -1, undefined],
     [1800, 1, undefined],
   ] as const)('beside %d by %d is %s', (sample, step, expected) => {
-    expect(wordBeside(show(), sample, step)?.text).toBe(expected);
+    expect(adjacentWord(show(), sample, step)?.text).toBe(expected);
   });
 
   test.each([

@@ -46,7 +46,11 @@ export function wordAt(words: readonly ShownWord[], sample: number): number {
 }
 
 /** The word to the left or to the right of a place. */
-export function wordBeside(words: readonly ShownWord[], sample: number, step: 1 | -1): ShownWord | undefined {
+export function adjacentWord(
+  words: readonly ShownWord[],
+  sample: number,
+  step: 1 | -1,
+): ShownWord | undefined {
   const heard = words.filter(({ state }) => state !== 'missing');
   return step > 0 ? heard.find(({ from }) => from > sample) : heard.findLast(({ from }) => from < sample);
 }

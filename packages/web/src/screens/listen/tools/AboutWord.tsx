@@ -79,13 +79,13 @@ export function AboutWord({ handout, language, pupil, word, onChanged }: AboutWo
     start: word.at,
   });
   const { play, error } = useSound();
-  const hear = (way: 'usual' | 'slowly' | 'syllables') =>
+  const hear = (way: 'normal' | 'slowly' | 'syllables') =>
     play(() => fetchWord({ word: written, language, pupilId: pupil.id, way }));
   return (
     <>
       <Word>{facts.data?.syllables ? facts.data.syllables.parts.join('·') : written}</Word>
       <Row>
-        <Button onPress={() => hear('usual')}>Hear it</Button>
+        <Button onPress={() => hear('normal')}>Hear it</Button>
         <Button onPress={() => hear('slowly')}>Slowly</Button>
         <Button onPress={() => hear('syllables')}>In syllables</Button>
       </Row>
@@ -102,7 +102,7 @@ export function AboutWord({ handout, language, pupil, word, onChanged }: AboutWo
 
 /** A text read aloud in the pupil's way. */
 function fetchRead(text: string, language: string, { profile }: Pupil) {
-  const { look: _look, ...sounding } = profile;
+  const { readingStyle: _readingStyle, ...sounding } = profile;
   return fetchSampleSound({ text: text.slice(0, 300), language, profile: sounding });
 }
 
@@ -159,7 +159,7 @@ function SaidWrongly({
   const change = useOccurrence(handout.id);
   const save = useSaveEntry();
   const remove = useRemoveEntry();
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const { play, error } = useSound();
   const [said, setSaid] = useState('');
   const [reach, setReach] = useState<Reach>('place');
@@ -198,7 +198,10 @@ function SaidWrongly({
     // The reading is opened anew and this panel with it: what was done is told beyond it.
     save.mutateAsync({ id: undefined, input }).then(
       ({ id }) =>
-        tell({ text: `“${written}” is said so for ${whom} from now on.`, undo: () => remove.mutate(id) }),
+        offerUndo({
+          text: `“${written}” is said so for ${whom} from now on.`,
+          undo: () => remove.mutate(id),
+        }),
       // The mutation's own state tells what went wrong.
       () => undefined,
     );

@@ -60,9 +60,9 @@ export function KeyboardShortcuts({
       setWaiting(undefined);
       if (event.key === 'Escape') return;
       const key = keyName(event);
-      const problem = wrongWith(shortcuts, waiting, key);
-      setWrong(problem);
-      if (problem === undefined) onChange({ ...shortcuts, [waiting]: key });
+      const fault = wrongWith(shortcuts, waiting, key);
+      setWrong(fault);
+      if (fault === undefined) onChange({ ...shortcuts, [waiting]: key });
     };
     document.addEventListener('keydown', take, true);
     return () => document.removeEventListener('keydown', take, true);

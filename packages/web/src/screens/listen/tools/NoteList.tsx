@@ -3,7 +3,7 @@ import type { ReadingPlayer } from '@aurelfield/player';
 import { Button, PlainButton } from '../../../ui/Button.tsx';
 import { Fact, Row } from '../../../ui/layout.tsx';
 import { CheckboxField } from '../../../ui/CheckboxField.tsx';
-import { isWorthALook, type Note } from '../notes.ts';
+import { isWorthChecking, type Note } from '../notes.ts';
 
 const List = styled.ul`
   display: grid;
@@ -42,10 +42,10 @@ export function NoteList({ notes, all, onAll, player, onNote }: NoteListProps) {
       {listed.length === 0 && <Fact>Nothing here needs a look.</Fact>}
       <List>
         {listed.slice(0, MOST).map(({ block, note }, i) => {
-          const { at, written, told, kind } = note;
+          const { at, written, explanation, kind } = note;
           return (
             <li key={`${block} ${i}`}>
-              <b>{written}</b> {told} {isWorthALook(note) && <Fact>({kind})</Fact>}
+              <b>{written}</b> {explanation} {isWorthChecking(note) && <Fact>({kind})</Fact>}
               {at && (
                 <Row>
                   <Button onPress={() => void player.seek({ sentence: at.sentence, word: at.word }, true)}>

@@ -1,7 +1,7 @@
-import type { BlockView, Cast, CastPassage } from '@aurelfield/api';
+import type { BlockView, VoiceAssignment, VoicedPassage } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
 import styled from 'styled-components';
-import { useCast, useSetCast } from '../../../api/listeningQueries.ts';
+import { useVoiceAssignment, useSetVoiceAssignment } from '../../../api/listeningQueries.ts';
 import { useVoices } from '../../../api/pupilQueries.ts';
 import type { SelectedRange } from '../studyMarks.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -39,28 +39,28 @@ interface SeveralVoicesProps {
 
 /** A voice for each speaker of a dialogue, used in every pupil's reading at that pupil's pace; who speaks was found and can be corrected. */
 export function SeveralVoices({ handoutId, hash, blocks, language, selected }: SeveralVoicesProps) {
-  const cast = useCast(handoutId, hash);
-  const set = useSetCast(handoutId);
+  const voiceAssignment = useVoiceAssignment(handoutId, hash);
+  const set = useSetVoiceAssignment(handoutId);
   const known = useVoices();
   const voices = (known.data ?? []).filter(
     (voice) => baseLanguage(voice.language) === baseLanguage(language) && voice.price === undefined,
   );
   // Speakers are given voices at the first press, so these must be known before it.
-  if (cast.isPending || known.isPending) return <p aria-busy="true">Looking for who speaks …</p>;
-  if (cast.isError) return <Notice kind="error">{messageOf(cast.error)}</Notice>;
-  const { isOn, voices: chosen, passages, revision, speakers, speeches } = cast.data;
-  const change = (part: Partial<Pick<Cast, 'isOn' | 'voices' | 'passages'>>) =>
+  if (voiceAssignment.isPending || known.isPending) return <p aria-busy="true">Looking for who speaks …</p>;
+  if (voiceAssignment.isError) return <Notice kind="error">{messageOf(voiceAssignment.error)}</Notice>;
+  const { isOn, voices: chosen, passages, revision, speakers, dialogueTurns } = voiceAssignment.data;
+  const change = (part: Partial<Pick<VoiceAssignment, 'isOn' | 'voices' | 'passages'>>) =>
     set.mutate({ isOn, voices: chosen, passages, revision, ...part });
   const textOf = (block: string) => blocks.find(({ id }) => id === block)?.text ?? '';
-  const setWho = (speech: Cast['speeches'][number], who: string | null) => {
-    const written = textOf(speech.block).slice(speech.start, speech.end);
-    const others = passages.filter((one) => one.block !== speech.block || one.start !== speech.start);
+  const setWho = (turn: VoiceAssignment['dialogueTurns'][number], who: string | null) => {
+    const written = textOf(turn.block).slice(turn.start, turn.end);
+    const others = passages.filter((one) => one.block !== turn.block || one.start !== turn.start);
     change({
-      passages: [...others, { block: speech.block, start: speech.start, end: speech.end, written, who }],
+      passages: [...others, { block: turn.block, start: turn.start, end: turn.end, written, who }],
     });
   };
   const giveSelected = () => {
-    const added: CastPassage[] = selected().flatMap(({ block, start, end }) => {
+    const added: VoicedPassage[] = selected().flatMap(({ block, start, end }) => {
       const own = blocks[block];
       return own?.id
         ? [{ block: own.id, start, end, written: own.text.slice(start, end), who: 'Passage' }]
@@ -95,7 +95,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
           {speakers.map((who) => (
             <li key={who}>
               <SelectField
-                label={`${nameOf(who)} (${count(speeches.filter((speech) => speech.who === who).length, 'passage')})`}
+                label={`${nameOf(who)} (${count(dialogueTurns.filter((turn) => turn.who === who).length, 'passage')})`}
                 value={chosen[who] ?? PUPILS_OWN}
                 options={voiceOptions}
                 onChange={(voice) => {
@@ -108,19 +108,19 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
         </List>
       )}
       <Button onPress={giveSelected}>Give the selected passage a voice</Button>
-      {isOn && speeches.length > 0 && (
+      {isOn && dialogueTurns.length > 0 && (
         <>
           <h3>Who says it</h3>
           <List aria-label="Passages">
-            {speeches.map((speech) => (
-              <li key={`${speech.block} ${speech.start}`}>
-                <q>{shortened(textOf(speech.block).slice(speech.start, speech.end))}</q>
+            {dialogueTurns.map((turn) => (
+              <li key={`${turn.block} ${turn.start}`}>
+                <q>{shortened(textOf(turn.block).slice(turn.start, turn.end))}</q>
                 <SelectField
-                  label={`Who says ${shortened(textOf(speech.block).slice(speech.start, speech.end))}`}
+                  label={`Who says ${shortened(textOf(turn.block).slice(turn.start, turn.end))}`}
                   hideLabel
-                  value={speech.who ?? NARRATOR}
+                  value={turn.who ?? NARRATOR}
                   options={whoOptions}
-                  onChange={(who) => setWho(speech, who === NARRATOR ? null : who)}
+                  onChange={(who) => setWho(turn, who === NARRATOR ? null : who)}
                 />
               </li>
             ))}

@@ -44,7 +44,7 @@ interface StudyMarksProps {
 export function StudyMarks({ handoutId, blocks, language, pupil, onGo }: StudyMarksProps) {
   const marks = useStudyMarks(handoutId);
   const change = useChangeStudyMarks(handoutId);
-  const tell = useUndo();
+  const offerUndo = useUndo();
   const { play, error } = useSound();
   const [colour, setColour] = useState<MarkColour | 'all'>('all');
   if (marks.isPending) return <p aria-busy="true">Fetching the marks …</p>;
@@ -57,10 +57,11 @@ export function StudyMarks({ handoutId, blocks, language, pupil, onGo }: StudyMa
     change.mutate(
       { remove: id },
       {
-        onSuccess: () => tell({ text: 'The mark was taken away.', undo: () => change.mutate({ add: mark }) }),
+        onSuccess: () =>
+          offerUndo({ text: 'The mark was taken away.', undo: () => change.mutate({ add: mark }) }),
       },
     );
-  const { look: _look, ...sounding } = pupil.profile;
+  const { readingStyle: _readingStyle, ...sounding } = pupil.profile;
   const query = colour === 'all' ? '' : `&colour=${colour}`;
   return (
     <>

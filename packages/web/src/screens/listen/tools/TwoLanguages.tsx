@@ -1,4 +1,4 @@
-import type { Pupil, Side } from '@aurelfield/api';
+import type { Pupil, TextSelection } from '@aurelfield/api';
 import { baseLanguage } from '@aurelfield/core';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
@@ -27,12 +27,19 @@ interface TwoLanguagesProps {
   readonly hash: string;
   readonly language: string;
   readonly pupil: Pupil;
-  readonly side: Side;
-  readonly onSide: (side: Side) => void;
+  readonly textSelection: TextSelection;
+  readonly onTextSelection: (textSelection: TextSelection) => void;
 }
 
 /** The handout in a second language, sentence beside sentence: where it comes from, what stands beside what, and which side is read. */
-export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }: TwoLanguagesProps) {
+export function TwoLanguages({
+  handoutId,
+  hash,
+  language,
+  pupil,
+  textSelection,
+  onTextSelection,
+}: TwoLanguagesProps) {
   const parallelText = useParallelText(handoutId, hash);
   const change = useChangeParallelText(handoutId);
   const voices = useVoices().data ?? [];
@@ -55,13 +62,13 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
         <>
           <SelectField
             label="What is read"
-            value={side}
+            value={textSelection}
             options={[
               { id: 'original', name: languageName(language) },
               { id: 'parallel', name: languageName(found.language) },
               { id: 'both', name: 'Both, sentence by sentence' },
             ]}
-            onChange={onSide}
+            onChange={onTextSelection}
           />
           <PairList
             key={found.revision}
@@ -124,7 +131,7 @@ export function TwoLanguages({ handoutId, hash, language, pupil, side, onSide }:
       {found && (
         <PlainButton
           onPress={() => {
-            onSide('original');
+            onTextSelection('original');
             change.mutate({ remove: true });
           }}
         >

@@ -56,7 +56,7 @@ const Stage = styled.div`
     stroke-dasharray: none;
   }
 
-  polygon.bare {
+  polygon.unread {
     fill: none;
     stroke: var(--quiet);
     stroke-width: 1.5;
@@ -189,8 +189,8 @@ export function PagePicture(props: PagePictureProps) {
           onLoad={() => setLoaded(true)}
         />
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden>
-          {page.bare.map((box, i) => (
-            <polygon key={`bare ${i}`} className="bare" points={pointsOf(box)} />
+          {page.unreadRegions.map((box, i) => (
+            <polygon key={`unread ${i}`} className="unread" points={pointsOf(box)} />
           ))}
           {words.map((word) => (
             <polygon

@@ -141,11 +141,11 @@ export function PhotoPanel({
         )}
       </Row>
       {error !== undefined && <Notice kind="error">{error}</Notice>}
-      {page.bare.length > 0 && (
+      {page.unreadRegions.length > 0 && (
         <details>
-          <summary>{count(page.bare.length, 'region')} without words</summary>
+          <summary>{count(page.unreadRegions.length, 'region')} without words</summary>
           <ul style={{ margin: 0, paddingInlineStart: '1.2rem' }}>
-            {page.bare.map((box, i) => (
+            {page.unreadRegions.map((box, i) => (
               <li key={i}>
                 {whereOf(box)}
                 <Row>
