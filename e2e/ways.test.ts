@@ -165,13 +165,13 @@ describe('a pupil is tuned by ear', () => {
 describe('every setting of the look is seen', () => {
   const style = (selector: string, property: string) =>
     page.$eval(selector, (element, name) => getComputedStyle(element).getPropertyValue(name), property);
-  const set = async (check: object) => {
+  const set = async (readingStyle: object) => {
     await page.evaluate(async (change) => {
       const session = (await (await fetch('/api/session')).json()) as { csrfToken: string };
       const pupils = (await (await fetch('/api/pupils')).json()) as {
         id: string;
         name: string;
-        profile: { check: object };
+        profile: { readingStyle: object };
       }[];
       const wren = pupils.find(({ name }) => name === 'Wren');
       if (!wren) return;
@@ -180,10 +180,10 @@ describe('every setting of the look is seen', () => {
         headers: { 'content-type': 'application/json', 'x-aurelfield-token': session.csrfToken },
         body: JSON.stringify({
           ...wren,
-          profile: { ...wren.profile, check: { ...wren.profile.check, ...change } },
+          profile: { ...wren.profile, readingStyle: { ...wren.profile.readingStyle, ...change } },
         }),
       });
-    }, check);
+    }, readingStyle);
     await openHandout(/peat bog/u, 'Wren');
   };
   const ARTICLE = 'article[aria-label="The handout"]';

@@ -65,7 +65,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
   const [query, setQuery] = useSearchParams();
   const wanted = query.get('pupil') ?? recall(LAST_PUPIL_KEY);
   const pupil = pupils.find(({ id }) => id === wanted) ?? pupils[0];
-  const textSelection = textSelectionSchema.catch('original').parse(query.get('side'));
+  const textSelection = textSelectionSchema.catch('original').parse(query.get('text'));
   const reading = useReading(handout, pupil, textSelection);
   const [tool, setTool] = useState<Tool>();
   const [word, setWord] = useState<PlacedWord>();
@@ -135,7 +135,7 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
           handOver={handOver}
           textSelection={textSelection}
           onTextSelection={(next) =>
-            setQuery((before) => ({ ...Object.fromEntries(before), textSelection: next }), { replace: true })
+            setQuery((before) => ({ ...Object.fromEntries(before), text: next }), { replace: true })
           }
           tool={tool}
           onTool={setTool}
