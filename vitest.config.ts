@@ -34,6 +34,13 @@ export default defineConfig({
     // One more than the processors that tests are promised to be enough: many wait, for a page to settle or a lease to run out.
     maxWorkers: 3,
     sequence: { sequencer: LongestFirst },
+    tags: [
+      {
+        name: 'long',
+        description:
+          'Every variant, outside checkers of files, crashes in real time: `npm run test:long` alone.',
+      },
+    ],
     projects: [
       project(
         'node',

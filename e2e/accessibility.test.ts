@@ -187,7 +187,7 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
   });
 });
 
-test('without the demo, the first account is asked for', async () => {
+test('without the demo, the first account is asked for', { tags: 'long' }, async () => {
   const empty = await startApp({ demo: false });
   try {
     ({ page } = await openPage(browser, empty.base));

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import type { Pupil, Reading, ReadingSentence } from '@aurelfield/api';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';

@@ -367,85 +367,91 @@ describe('the pupil’s page, whoever uses it', () => {
     await set({ switches: 'none', clearLines: 0 });
   });
 
-  test('by one switch alone: another handout, play, a message, contents, another pace, back to the list, and no more switch', async () => {
-    // A second handout for the same pupil, so that there is a list.
-    await teacher.goto(app.base, { waitUntil: 'networkidle0' });
-    await teacher.evaluate(async (handoutId) => {
-      const ask = async (path: string, init?: RequestInit) =>
-        (await fetch(`/api${path}`, init)).json() as Promise<unknown>;
-      const { csrfToken } = (await ask('/session')) as { csrfToken: string };
-      const pupils = (await ask('/pupils')) as { id: string; name: string }[];
-      const pupil = pupils.find(({ name }) => name === 'Ines');
-      await fetch('/api/assignments', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', 'x-aurelfield-token': csrfToken },
-        body: JSON.stringify({ handoutIds: [handoutId], pupilIds: [pupil?.id] }),
-      });
-      for (;;) {
-        const out = (await ask('/assignments')) as { state: string }[];
-        if (out.every(({ state }) => state === 'out')) return;
-        await new Promise((resolve) => setTimeout(resolve, 100));
-      }
-    }, otherHandout);
-    await page.setViewport({ width: 1000, height: 800 });
-    await set({ switches: 'one', scanSeconds: 0.5 });
-    await page.goto(address);
-    await seeText(page, 'Your handouts');
-    /** Presses the switch whenever what is wanted is highlighted: first its row, then itself. */
-    const choose = async (name: string) => {
-      const isHighlighted = (kind: 'row' | 'button') =>
-        page.waitForFunction(
-          (wanted, how) =>
-            [...document.querySelectorAll<HTMLElement>(`[data-scan="${how}"]`)].some((one) =>
-              one.textContent.trim().startsWith(wanted),
-            ),
-          { polling: 20 },
-          name,
-          kind,
-        );
-      if (!(await page.$('[data-scan]'))) await page.keyboard.press('F13');
-      await isHighlighted('row');
+  test(
+    'by one switch alone: another handout, play, a message, contents, another pace, back to the list, and no more switch',
+    { tags: 'long' },
+    async () => {
+      // A second handout for the same pupil, so that there is a list.
+      await teacher.goto(app.base, { waitUntil: 'networkidle0' });
+      await teacher.evaluate(async (handoutId) => {
+        const ask = async (path: string, init?: RequestInit) =>
+          (await fetch(`/api${path}`, init)).json() as Promise<unknown>;
+        const { csrfToken } = (await ask('/session')) as { csrfToken: string };
+        const pupils = (await ask('/pupils')) as { id: string; name: string }[];
+        const pupil = pupils.find(({ name }) => name === 'Ines');
+        await fetch('/api/assignments', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', 'x-aurelfield-token': csrfToken },
+          body: JSON.stringify({ handoutIds: [handoutId], pupilIds: [pupil?.id] }),
+        });
+        for (;;) {
+          const out = (await ask('/assignments')) as { state: string }[];
+          if (out.every(({ state }) => state === 'out')) return;
+          await new Promise((resolve) => setTimeout(resolve, 100));
+        }
+      }, otherHandout);
+      await page.setViewport({ width: 1000, height: 800 });
+      await set({ switches: 'one', scanSeconds: 0.5 });
+      await page.goto(address);
+      await seeText(page, 'Your handouts');
+      /** Presses the switch whenever what is wanted is highlighted: first its row, then itself. */
+      const choose = async (name: string) => {
+        const isHighlighted = (kind: 'row' | 'button') =>
+          page.waitForFunction(
+            (wanted, how) =>
+              [...document.querySelectorAll<HTMLElement>(`[data-scan="${how}"]`)].some((one) =>
+                one.textContent.trim().startsWith(wanted),
+              ),
+            { polling: 20 },
+            name,
+            kind,
+          );
+        if (!(await page.$('[data-scan]'))) await page.keyboard.press('F13');
+        await isHighlighted('row');
+        await page.keyboard.press('F13');
+        await isHighlighted('button');
+        await page.keyboard.press('F13');
+      };
+      await choose(TITLE);
+      await page.waitForSelector('.text h1');
+      expect(await violationsOn(page)).toEqual([]);
+      await choose('Play');
+      await isPlaying();
+      const comments = await events('comment');
+      await choose('This sentence');
+      await page.waitForSelector('dialog[open]');
+      await choose('I don’t understand this');
+      await seeText(page, 'Sent.');
+      expect(await events('comment')).toBe(comments + 1);
+      await choose('Close');
+      await page.waitForSelector('dialog[open]', { hidden: true });
+      await choose('More');
+      const sections = await page.$$eval('dialog ol button', (all) =>
+        all.map((one) => one.textContent.trim()),
+      );
+      await choose(sections[1] ?? '');
+      await page.waitForSelector('dialog[open]', { hidden: true });
+      expect((await place())?.sentence).toBeGreaterThan(1);
+      const rate = (await state()).rate ?? 1;
+      await choose('Slower');
+      await page.waitForFunction((before) => (window.aurelfieldPlayer?.state.rate ?? 9) < before, {}, rate);
+      await choose('All your handouts');
+      await seeText(page, 'Your handouts');
+      await choose('Stop scanning');
+      await page.waitForFunction(
+        () => !document.querySelector('[data-scan]') && !document.body.innerText.includes('Stop scanning'),
+      );
       await page.keyboard.press('F13');
-      await isHighlighted('button');
-      await page.keyboard.press('F13');
-    };
-    await choose(TITLE);
-    await page.waitForSelector('.text h1');
-    expect(await violationsOn(page)).toEqual([]);
-    await choose('Play');
-    await isPlaying();
-    const comments = await events('comment');
-    await choose('This sentence');
-    await page.waitForSelector('dialog[open]');
-    await choose('I don’t understand this');
-    await seeText(page, 'Sent.');
-    expect(await events('comment')).toBe(comments + 1);
-    await choose('Close');
-    await page.waitForSelector('dialog[open]', { hidden: true });
-    await choose('More');
-    const sections = await page.$$eval('dialog ol button', (all) => all.map((one) => one.textContent.trim()));
-    await choose(sections[1] ?? '');
-    await page.waitForSelector('dialog[open]', { hidden: true });
-    expect((await place())?.sentence).toBeGreaterThan(1);
-    const rate = (await state()).rate ?? 1;
-    await choose('Slower');
-    await page.waitForFunction((before) => (window.aurelfieldPlayer?.state.rate ?? 9) < before, {}, rate);
-    await choose('All your handouts');
-    await seeText(page, 'Your handouts');
-    await choose('Stop scanning');
-    await page.waitForFunction(
-      () => !document.querySelector('[data-scan]') && !document.body.innerText.includes('Stop scanning'),
-    );
-    await page.keyboard.press('F13');
-    expect(await page.$('[data-scan]')).toBeNull();
-    await teacher.evaluate(async (kept) => {
-      const ask = async (path: string) => (await fetch(`/api${path}`)).json() as Promise<unknown>;
-      const { csrfToken } = (await ask('/session')) as { csrfToken: string };
-      const out = (await ask('/assignments')) as { id: string; title: string; pupil: string }[];
-      const second = out.find(({ title, pupil }) => title !== kept && pupil === 'Ines');
-      await fetch(`/api/assignments/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
-    }, TITLE);
-  });
+      expect(await page.$('[data-scan]')).toBeNull();
+      await teacher.evaluate(async (kept) => {
+        const ask = async (path: string) => (await fetch(`/api${path}`)).json() as Promise<unknown>;
+        const { csrfToken } = (await ask('/session')) as { csrfToken: string };
+        const out = (await ask('/assignments')) as { id: string; title: string; pupil: string }[];
+        const second = out.find(({ title, pupil }) => title !== kept && pupil === 'Ines');
+        await fetch(`/api/assignments/${second?.id ?? ''}`, { method: 'DELETE', headers: { 'x-aurelfield-token': csrfToken } }); // prettier-ignore
+      }, TITLE);
+    },
+  );
 
   test('a switch that is a mouse button chooses what is highlighted, never what lies under the pointer', async () => {
     await set({ switches: 'one', scanSeconds: 3 });
@@ -570,25 +576,31 @@ describe('a page of the school’s own site', () => {
     expect(await violationsOn(teacher)).toEqual([]);
   });
 
-  test('has a link where its one line stands; pressed, the page is made and plays', async () => {
-    await page.goto(`${app.site}/river/bore-aloud?server=${encodeURIComponent(app.base)}`);
-    const link = await page.waitForSelector('::-p-xpath(//h1/following-sibling::a[.="Listen to this page"])');
-    const opened = nextPage(own);
-    await link?.click();
-    const tab = await opened;
-    // A tab that stays in front hides this browser's other one, which then draws, and is waited for, no more.
-    try {
-      await seeText(tab, 'One moment, please');
-      expect(await violationsOn(tab)).toEqual([]);
-      await tab.waitForSelector('.row .play');
-      expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
-      await (await tab.$('.row .play'))?.click();
-      await tab.waitForFunction(() => document.querySelector('.lit') !== null);
-      expect(await own.cookies()).toEqual([]);
-    } finally {
-      await tab.close();
-    }
-  });
+  test(
+    'has a link where its one line stands; pressed, the page is made and plays',
+    { tags: 'long' },
+    async () => {
+      await page.goto(`${app.site}/river/bore-aloud?server=${encodeURIComponent(app.base)}`);
+      const link = await page.waitForSelector(
+        '::-p-xpath(//h1/following-sibling::a[.="Listen to this page"])',
+      );
+      const opened = nextPage(own);
+      await link?.click();
+      const tab = await opened;
+      // A tab that stays in front hides this browser's other one, which then draws, and is waited for, no more.
+      try {
+        await seeText(tab, 'One moment, please');
+        expect(await violationsOn(tab)).toEqual([]);
+        await tab.waitForSelector('.row .play');
+        expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
+        await (await tab.$('.row .play'))?.click();
+        await tab.waitForFunction(() => document.querySelector('.lit') !== null);
+        expect(await own.cookies()).toEqual([]);
+      } finally {
+        await tab.close();
+      }
+    },
+  );
 
   test('of a site that is not allowed says so', async () => {
     await page.goto(`${app.base}/hear?page=${encodeURIComponent('https://elsewhere.example/')}`);
@@ -596,7 +608,7 @@ describe('a page of the school’s own site', () => {
     expect(await violationsOn(page)).toEqual([]);
   });
 
-  test('stands among what was asked for', async () => {
+  test('stands among what was asked for', { tags: 'long' }, async () => {
     await teacher.reload({ waitUntil: 'networkidle0' });
     await seeText(teacher, '1 page asked for');
     await teacher.evaluate(() => {

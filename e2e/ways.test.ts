@@ -92,19 +92,15 @@ describe('a pupil is tuned by ear', () => {
     await page.waitForSelector('li:nth-child(2)[data-heard="true"]');
     await pressButton(page, 'Choose Second');
     await seeText(page, 'was chosen – it was the second one');
-    await clickText(page, 'About');
-    const report = await page.$eval(
-      'section[aria-label="Side by side"] [role="status"]',
-      (status) => status.textContent,
-    );
+    // The setting that was chosen is the profile's from now on; which of the two that is nobody knows beforehand.
+    const pace = await page.waitForSelector('::-p-aria([name="Pace"][role="slider"])');
+    const chosen = await pace?.evaluate((input) => (input as HTMLInputElement).value);
     await pressButton(page, 'Save');
     await page.waitForFunction(() => location.pathname === '/pupils');
     await clickText(page, 'Ines');
     await clickText(page, 'History');
     await seeText(page, '2 heard blind');
-    const chosen = /pace: (\d+) words/u.exec(report)?.[1] ?? '105';
-    expect(['105', '110', '140']).toContain(chosen);
-    await seeText(page, `${chosen} words`);
+    await seeText(page, `${chosen ?? 'no pace'} words`);
   });
 
   test('the earlier profile is brought back', async () => {
@@ -685,7 +681,7 @@ describe('a phrase board', () => {
     );
   });
 
-  test('categories, letters and “Say again” are reached by the same switch', async () => {
+  test('categories, letters and “Say again” are reached by the same switch', { tags: 'long' }, async () => {
     /** Presses the switch when what is wanted is highlighted: its row, then itself. */
     const choose = async (name: string) => {
       const isHighlighted = (kind: string) =>

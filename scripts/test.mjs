@@ -6,7 +6,11 @@ import { ensureDebianPackages } from './lib/debian.mjs';
 import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
 
-/** `npm test`: every test; the last line is "N passed, N failed". What needs no test is in `npm run check`. */
+/**
+ * `npm test`: every test that is not tagged as long; the last line is "N passed, N failed". What follows is given to Vitest:
+ * `npm run test:long` runs the long ones. What needs no test is in `npm run check`.
+ */
+const options = process.argv.length > 2 ? process.argv.slice(2) : ['--tags-filter=!long'];
 let passed = 0;
 let failed = 0;
 
@@ -15,7 +19,7 @@ async function tests() {
   const bin = path.join(ROOT, 'node_modules/.bin/vitest');
   const status = await run(
     bin,
-    ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...options],
     {
       cwd: ROOT,
       env: { ...process.env, NO_COLOR: '1' },

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { DEFAULT_NAMES, type ClassSet, type Handout, type Pupil } from '@aurelfield/api';
 import { mkdtempSync } from 'node:fs';
 import { createRequire } from 'node:module';

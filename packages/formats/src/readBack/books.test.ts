@@ -124,7 +124,7 @@ describe('EPUB', () => {
   test.each([
     ['of the application', () => exportDocument],
     ['of the terminal', nameless],
-  ])('EPUBCheck itself finds no error and no warning in a book %s', async (_name, make) => {
+  ])('EPUBCheck itself finds no error and no warning in a book %s', { tags: 'long' }, async (_name, make) => {
     const file = path.join(folder, 'mill.epub');
     writeFileSync(file, await written('epub', await make()));
     const report = execFileSync('java', ['-XX:TieredStopAtLevel=1', '-XX:+UseSerialGC', '-jar', '/usr/share/java/epubcheck.jar', file], { encoding: 'utf8', stdio: 'pipe' }); // prettier-ignore

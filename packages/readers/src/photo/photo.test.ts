@@ -133,12 +133,13 @@ describe('a photo', () => {
     const upright = await decodePhoto('lying.jpg', lying);
     expect(upright.height).toBeGreaterThan(upright.width);
     const found = await findOutline(await upright.small());
+    expect(found).toBeDefined();
     found?.corners.forEach((corner, i) => {
       expect(Math.abs(corner.x - (photoOutline.corners?.[i]?.x ?? 0))).toBeLessThan(0.02);
     });
   });
 
-  test('on its side is read the right way up, without a corner touched', async () => {
+  test('on its side is read the right way up, without a corner touched', { tags: 'long' }, async () => {
     const turned = await sharp(SHORT).rotate(90).jpeg().toBuffer();
     const { corners, whole, outline } = await findPhotoOutline('turned.jpg', turned);
     expect([corners, whole].map((quad) => isFirstAt(quad, 1))).toEqual([true, true]);
@@ -153,7 +154,7 @@ describe('a photo', () => {
     expect((await findPhotoOutline('desk.jpg', desk)).corners).toBeUndefined();
   });
 
-  test('of a page as large as the photo is laid flat as it is', async () => {
+  test('of a page as large as the photo is laid flat as it is', { tags: 'long' }, async () => {
     const white = await sharp({ create: { width: 800, height: 1131, channels: 3, background: '#fff' } })
       .png()
       .toBuffer();
@@ -222,34 +223,42 @@ test('English can be recognised, and what else is installed', async () => {
 });
 
 describe('a page as it happens to lie', () => {
-  test.each([2, 3])('turned by %d quarters its first corner is its own top left', async (turns) => {
-    const turned = await sharp(SHORT)
-      .rotate(turns * 90)
-      .jpeg()
-      .toBuffer();
-    const found = await findPhotoOutline('turned.jpg', turned);
-    expect(isFirstAt(found.corners, turns)).toBe(true);
-    expect(isFirstAt(found.whole, turns)).toBe(true);
-  });
+  test.each([2, 3])(
+    'turned by %d quarters its first corner is its own top left',
+    { tags: 'long' },
+    async (turns) => {
+      const turned = await sharp(SHORT)
+        .rotate(turns * 90)
+        .jpeg()
+        .toBuffer();
+      const found = await findPhotoOutline('turned.jpg', turned);
+      expect(isFirstAt(found.corners, turns)).toBe(true);
+      expect(isFirstAt(found.whole, turns)).toBe(true);
+    },
+  );
 
   test('upright it is left as it is', () => {
     expect(isFirstAt(photoOutline.corners, 0)).toBe(true);
   });
 
-  test('with an edge out of the picture it is laid flat by those that are there, and read', async () => {
-    const { width, height } = await sharp(SHORT).metadata();
-    const edge =
-      Math.round(Math.max(photoOutline.corners?.[0].x ?? 0, photoOutline.corners?.[3].x ?? 0) * width) + 8;
-    const cut = await sharp(SHORT)
-      .extract({ left: edge, top: 0, width: width - edge, height })
-      .jpeg()
-      .toBuffer();
-    const found = await findPhotoOutline('cut.jpg', cut);
-    expect(found.corners).toBeDefined();
-    const read = await readPhoto('cut.jpg', cut, { ...found, languages: ['eng'] });
-    const { blocks } = blocksFromPhotos([read], { isWord: () => true });
-    expect(blocks.map(({ text }) => text).join(' ')).toContain(
-      'the green cushion on a wall is a forest in small',
-    );
-  });
+  test(
+    'with an edge out of the picture it is laid flat by those that are there, and read',
+    { tags: 'long' },
+    async () => {
+      const { width, height } = await sharp(SHORT).metadata();
+      const edge =
+        Math.round(Math.max(photoOutline.corners?.[0].x ?? 0, photoOutline.corners?.[3].x ?? 0) * width) + 8;
+      const cut = await sharp(SHORT)
+        .extract({ left: edge, top: 0, width: width - edge, height })
+        .jpeg()
+        .toBuffer();
+      const found = await findPhotoOutline('cut.jpg', cut);
+      expect(found.corners).toBeDefined();
+      const read = await readPhoto('cut.jpg', cut, { ...found, languages: ['eng'] });
+      const { blocks } = blocksFromPhotos([read], { isWord: () => true });
+      expect(blocks.map(({ text }) => text).join(' ')).toContain(
+        'the green cushion on a wall is a forest in small',
+      );
+    },
+  );
 });

@@ -134,12 +134,12 @@ describe('a long recording', () => {
     expect(Math.max(...off)).toBeLessThan(60);
   });
 
-  test('of nothing but noise does not fit', () => {
+  test('of nothing but noise does not fit', { tags: 'long' }, () => {
     const noise = noisy(new Int16Array(truth.pcm.length), 6000);
     expect(alignWords(own, noise, 6 * SPEECH_RATE).fit).toBeLessThan(ACCEPTANCE_THRESHOLD);
   });
 
-  test('without any pause is looked at as a whole', () => {
+  test('without any pause is looked at as a whole', { tags: 'long' }, () => {
     const [flowing, spoken] = [said(long, KNOWN), said(long, OTHER)];
     expect(Math.max(...errors(alignWords(flowing, spoken.pcm, 6 * SPEECH_RATE), spoken))).toBeLessThan(60);
   });

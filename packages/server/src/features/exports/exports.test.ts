@@ -108,7 +108,7 @@ describe('saved files', () => {
   });
 
   // EBU R128, measured by ffmpeg's ebur128: loudness within 1 LU of the target, true peak at most −1 dBTP.
-  test('are as loud as aimed at, usual and louder', async () => {
+  test('are as loud as aimed at, usual and louder', { tags: 'long' }, async () => {
     for (const [name, target] of [
       ['Ines', LOUDNESS_TARGETS.default],
       ['Osric', LOUDNESS_TARGETS.louder],
@@ -236,6 +236,7 @@ describe('saved files', () => {
 
   test.each(['epub', 'page', 'daisy', 'vtt', 'docx', 'ssml'])(
     'a reading of the demo is written as %s',
+    { tags: 'long' },
     async (format) => {
       const job = await finished(
         (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format })).body,
