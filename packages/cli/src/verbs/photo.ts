@@ -36,7 +36,7 @@ export async function photo(args: string[], terminal: Terminal): Promise<void> {
   const unreadRegions = pages.flatMap((page) => page.unreadRegions);
   if (unreadRegions.length > 0)
     terminal.message(
-      `${unreadRegions.length === 1 ? 'One region has' : `${unreadRegions.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "bare" in the file.`,
+      `${unreadRegions.length === 1 ? 'One region has' : `${unreadRegions.length} regions have`} ink and no words: a picture, handwriting, or text that was missed. See "unreadRegions" in the file.`,
     );
   if (blocks.length === 0) throw new Error('No words were found on the pictures.');
   await writeFile(

@@ -1,4 +1,4 @@
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 /** What a pair of brackets says in an equation, and where it ends; '' for nothing. */
 export interface Bracket {
   readonly end: number;

@@ -1,5 +1,5 @@
 import { LOWERED, RAISED } from './raised.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
  * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations of documents come to it

@@ -1,4 +1,4 @@
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** Plain signs → the same raised, where Unicode has them. */
 // prettier-ignore

@@ -1,23 +1,5 @@
-import { baseLanguage } from '../text/language.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { languageOf } from '../languages/languages.ts';
 
-/** Words a clause may begin with; a reader short of breath takes it before one of them. */
-const OPENERS: Readonly<Record<string, ReadonlySet<string>>> = lookupTable({
-  en: new Set(
-    'and but or so because although though while when where which who whose that if unless until after before since as than with'.split(
-      ' ',
-    ),
-  ),
-  fr: new Set(
-    'et mais ou donc car parce qui que dont quand lorsque si puisque comme afin pour avec'.split(' '),
-  ),
-});
-
-/** Words before which a reader pauses wherever a clause of some length follows one of some length, written mark or not; such as open phrases as well ("that", "with", "and") are not among them. */
-const CLAUSES: Readonly<Record<string, ReadonlySet<string>>> = lookupTable({
-  en: new Set('because although though whereas while unless until but'.split(' ')),
-  fr: new Set('car mais lorsque puisque tandis quoique'.split(' ')),
-});
 /** Spoken words that a clause has to have on either side of such a pause. */
 const CLAUSE = 5;
 
@@ -38,9 +20,9 @@ export function breathsIn(
   hasBreak: (index: number) => boolean,
   language: string,
 ): number[] {
-  const openers = OPENERS[baseLanguage(language)];
-  if (openers === undefined) return [];
-  const clauses = CLAUSES[baseLanguage(language)] ?? new Set<string>();
+  const { clauses: known } = languageOf(language);
+  if (known === undefined) return [];
+  const { openers, pausedBefore: clauses } = known;
   const breaths: number[] = [];
   let from = 0;
   words.forEach((_, i) => {

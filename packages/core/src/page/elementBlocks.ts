@@ -1,8 +1,8 @@
 import { mathmlLine } from '../maths/mathml.ts';
 import type { NodeLike } from '../maths/nodes.ts';
 import { withPlace } from '../maths/raised.ts';
-import { baseLanguage } from '../text/language.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { baseLanguage } from '../languages/languages.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 import { listLabel, type Counting } from './listLabels.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
 import { splitLongBlock } from '../text/longBlocks.ts';

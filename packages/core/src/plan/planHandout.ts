@@ -8,12 +8,11 @@ import { expandSentence, type LabelOf } from '../spoken/expand.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from '../spoken/choices.ts';
 import type { ExpandedWord } from '../spoken/types.ts';
 import { CELL_SEPARATOR, type Block } from '../text/document.ts';
-import { baseLanguage } from '../text/language.ts';
+import { languageOf } from '../languages/languages.ts';
 import { sentencesOf, type Range } from '../text/sentences.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { Lexicon } from '../pronounce/lexicon.ts';
 import type { PlannedSounds, SpeechPlan } from './speechPlan.ts';
-import { lookupTable } from '../text/lookupTable.ts';
 
 /** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
 interface PlannedWord extends Range {
@@ -214,17 +213,13 @@ function voicedPieces(
 }
 
 /** What is said before a heading or a picture's description. */
-const ANNOUNCED: Readonly<Record<string, Readonly<Partial<Record<Block['type'], string>>>>> = lookupTable({
-  en: { heading: 'heading', picture: 'picture' },
-  fr: { heading: 'titre', picture: 'image' },
-});
-
 function piecesOf(block: Block, language: string): Piece[] {
   if (block.silent) return [];
   if (block.type === 'table-row') return cellsOf(block);
   // An equation is said in one go, whatever stands in it.
   if (block.type === 'equation') return [{ start: 0, end: block.text.length, isAlwaysAnnounced: false }];
-  const announced = ANNOUNCED[baseLanguage(language)]?.[block.type];
+  const { heading, picture } = languageOf(language).announced ?? {};
+  const announced = block.type === 'heading' ? heading : block.type === 'picture' ? picture : undefined;
   return sentencesOf(block.text, language).map((range, nth) => ({
     ...range,
     announced: nth === 0 ? announced : undefined,

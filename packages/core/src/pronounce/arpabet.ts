@@ -1,6 +1,6 @@
 import { parseIpa, PronunciationError, type Phone } from './ipa.ts';
 import { nearestPhone } from './nearest.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** ARPABET as in the CMU Pronouncing Dictionary → IPA. */
 // prettier-ignore

@@ -2,7 +2,7 @@ import type { EngineSounds } from './arpabet.ts';
 import { parseIpa, type Phone } from './ipa.ts';
 import { nearestPhone } from './nearest.ts';
 import { isVowel } from './phones.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** English sounds in the mnemonics of the formant engine (tried on the engine: each gives the sound it stands for). */
 // prettier-ignore

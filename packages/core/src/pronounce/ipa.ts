@@ -1,5 +1,5 @@
 import { FEATURES } from './phones.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** One sound of a pronunciation. */
 export interface Phone {

@@ -1,7 +1,7 @@
 import { isOnset } from './arpabet.ts';
 import { parseIpa, PronunciationError, type Phone } from './ipa.ts';
 import { isVowel } from './phones.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** One way of writing a sound so that any reader of English says it. */
 export interface RespellingSound {

@@ -1,5 +1,5 @@
 import { isVowel } from './phones.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
  * What a vowel of the CMU dictionary may be in an English accent, by the first sign of its IPA name: the lexical sets that the dictionary's letters stand for (J. C. Wells, "Accents of English", 1982; from memory), each with what the

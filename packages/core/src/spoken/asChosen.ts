@@ -1,4 +1,4 @@
-import { baseLanguage } from '../text/language.ts';
+import { baseLanguage } from '../languages/languages.ts';
 import type { SpokenChoices } from './choices.ts';
 import { sayWhole } from './rules/englishNumbers.ts';
 import type { ExpandedWord } from './types.ts';

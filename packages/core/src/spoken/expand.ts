@@ -2,7 +2,7 @@ import { SentenceReader } from '../pronounce/homographs/guess.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import { Lexicon, type LexiconHit } from '../pronounce/lexicon.ts';
 import { schoolWordSounds } from '../pronounce/schoolWords.ts';
-import { baseLanguage } from '../text/language.ts';
+import { baseLanguage, LANGUAGES, languageOf } from '../languages/languages.ts';
 import { isEmoji } from '../text/emoji.ts';
 import { wordsOf } from '../text/words.ts';
 import { asChosen } from './asChosen.ts';
@@ -11,18 +11,17 @@ import { asidesIn, citationsIn } from './citations.ts';
 import { emojiName } from './emoji.ts';
 import { englishRules } from './languages/english.ts';
 import { frenchRules } from './languages/french.ts';
-import { OTHER_LANGUAGES } from './languages/others.ts';
 import { rulesOf } from './rules/anyLanguage.ts';
 import { signName } from './signName.ts';
 import { plainWords } from './rules/plain.ts';
 import { isAddress } from './rules/words.ts';
 import type { ExpandedWord, Rule, RuleInput, Token } from './types.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 const RULES: Readonly<Record<string, readonly Rule[]>> = lookupTable({
   en: englishRules,
   fr: frenchRules,
-  ...Object.fromEntries(Object.entries(OTHER_LANGUAGES).map(([language, data]) => [language, rulesOf(data)])),
+  ...Object.fromEntries(LANGUAGES.flatMap(({ tag, spoken }) => (spoken ? [[tag, rulesOf(spoken)]] : []))),
 });
 /** Languages whose rules name every sign that has words in them. */
 const NAMES_SIGNS = new Set(['en']);
@@ -52,20 +51,6 @@ export interface ExpandOptions {
   readonly choices?: SpokenChoices;
 }
 
-/** What is said before the number of a question. */
-const QUESTION: Readonly<Record<string, readonly string[]>> = lookupTable({
-  en: ['question'],
-  fr: ['question'],
-});
-/** What is said in the place of an address. */
-const LINK: Readonly<Record<string, readonly string[]>> = lookupTable({
-  en: ['link'],
-  fr: ['lien'],
-  de: ['Link'],
-  es: ['enlace'],
-  it: ['link'],
-  pl: ['link'],
-});
 const PLAIN = 'plain';
 const ENTRY = 'pronunciation entry';
 
@@ -129,7 +114,8 @@ export function expandSentence(
       continue;
     }
     if (choices.links !== undefined && choices.links !== 'said' && isAddress(token.text)) {
-      const named = choices.links === 'named' ? (LINK[baseLanguage(language)] ?? []) : [];
+      const { link } = languageOf(language).announced ?? {};
+      const named = choices.links === 'named' && link !== undefined ? [link] : [];
       single({ spoken: named, rule: named.length > 0 ? 'link' : 'link left out' });
       continue;
     }
@@ -200,7 +186,8 @@ function labelWord({ text, start, end }: Token, label: LabelOf, language: string
   const number = /^\d+$/u.test(text)
     ? expandSentence(text, language).flatMap((word) => word.spoken)
     : [text.toUpperCase()];
-  const before = label === 'question' ? (QUESTION[baseLanguage(language)] ?? []) : [];
+  const { question } = languageOf(language).announced ?? {};
+  const before = label === 'question' && question !== undefined ? [question] : [];
   return { text, start, end, spoken: [...before, ...number], rule: 'label' };
 }
 

@@ -1,9 +1,9 @@
-import { baseLanguage } from '../text/language.ts';
+import { baseLanguage } from '../languages/languages.ts';
 import { DEFAULT_CHOICES, type SpokenChoices } from './choices.ts';
 import { expandSentence, rulesFor, tokensOf } from './expand.ts';
 import { SYMBOLS } from './words/englishWords.ts';
 import { SUBJECTS } from './subject.ts';
-import { lookupTable } from '../text/lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /** More ways than these would not be looked through. */
 const MOST = 8;

@@ -1,15 +1,13 @@
 import { francAll } from 'franc-min';
-import { FUNCTION_WORDS } from './functionWords.ts';
-import { lookupTable } from './lookupTable.ts';
+import { baseLanguage, LANGUAGES, languageOf } from '../languages/languages.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
-/** ISO 639-3, as the guesser answers, → BCP 47, for the languages a handout here is likely to be in. */
-// prettier-ignore
-const BCP47: Readonly<Record<string, string>> = lookupTable({
-  eng: 'en', fra: 'fr', deu: 'de', spa: 'es', ita: 'it', por: 'pt', pol: 'pl', nld: 'nl', swe: 'sv', ron: 'ro', tur: 'tr',
-  ces: 'cs', hun: 'hu', ell: 'el', rus: 'ru', ukr: 'uk', arb: 'ar', urd: 'ur', hin: 'hi', ben: 'bn', pan: 'pa', guj: 'gu',
-  tam: 'ta', jpn: 'ja', kor: 'ko', cmn: 'zh', vie: 'vi', ind: 'id', zlm: 'ms', som: 'so', yor: 'yo', pes: 'fa', heb: 'he',
-  tha: 'th', amh: 'am', srp: 'sr', bul: 'bg', hrv: 'hr', bos: 'bs',
-});
+/** Tags by the codes that the guesser answers with. */
+const TAGS: Readonly<Record<string, string>> = lookupTable(
+  Object.fromEntries(
+    LANGUAGES.flatMap(({ tag, guesserCode }) => (guesserCode === undefined ? [] : [[guesserCode, tag]])),
+  ),
+);
 
 /** Scripts that one language here is written in; of the others, letters say nothing by themselves. */
 const SCRIPTS: readonly (readonly [script: RegExp, language: string])[] = [
@@ -68,12 +66,12 @@ function byFunctionWords(sample: string, expected: string): string | undefined {
   const words = sample.toLowerCase().match(/\p{L}+/gu) ?? [];
   if (words.length < ENOUGH_WORDS) return undefined;
   const shareOf = (language: string) => {
-    const known = FUNCTION_WORDS[language];
+    const known = languageOf(language).functionWords;
     return known ? words.filter((word) => known.has(word)).length / words.length : 0;
   };
   const own = shareOf(baseLanguage(expected));
-  const [best, share] = Object.keys(FUNCTION_WORDS)
-    .map((language) => [language, shareOf(language)] as const)
+  const [best, share] = LANGUAGES.map(({ tag }) => [tag, shareOf(tag)] as const)
+
     .reduce<readonly [string, number]>((most, one) => (one[1] > most[1] ? one : most), ['', 0]);
   if (own >= CLEAR_SHARE && share < own * CLEARLY_MORE) return expected;
   return share >= CLEAR_SHARE && share >= own * CLEARLY_MORE ? best : undefined;
@@ -81,23 +79,20 @@ function byFunctionWords(sample: string, expected: string): string | undefined {
 
 function bySequences(sample: string, letters: number, expected: string): string {
   const ranked = francAll(sample);
-  const ownScore = ranked.find(([code]) => BCP47[code] === baseLanguage(expected))?.[1] ?? 0;
+  const ownScore = ranked.find(([code]) => TAGS[code] === baseLanguage(expected))?.[1] ?? 0;
   // The scores of a long text lie close together: only the first place counts there.
   if (letters < SHORT_LETTERS && ownScore >= NEARLY_AS_LIKELY) return expected;
   const best = ranked[0]?.[0];
   if (best === undefined || best === 'und') return expected;
-  const guessed = BCP47[best] ?? best;
+  const guessed = TAGS[best] ?? best;
   return baseLanguage(guessed) === baseLanguage(expected) ? expected : guessed;
 }
 
-const GUESSABLE = new Set([...Object.values(BCP47), ...Object.keys(FUNCTION_WORDS)]);
+const GUESSABLE = new Set(
+  LANGUAGES.filter(({ guesserCode, functionWords }) => guesserCode ?? functionWords).map(({ tag }) => tag),
+);
 
 /** Whether `guessLanguage` knows a language at all. */
 export function canBeGuessed(tag: string): boolean {
   return GUESSABLE.has(baseLanguage(tag));
-}
-
-/** The language without region or script: "en-GB" → "en". */
-export function baseLanguage(tag: string): string {
-  return tag.split('-')[0]?.toLowerCase() ?? tag;
 }

@@ -1,7 +1,7 @@
 import { lexer, type Token, type Tokens } from 'marked';
 import { CELL_SEPARATOR, type Block } from './document.ts';
 import { splitLongBlock } from './longBlocks.ts';
-import { lookupTable } from './lookupTable.ts';
+import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
  * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their descriptions. Code, HTML and

@@ -1,22 +1,10 @@
+import { LANGUAGES } from '../../languages/languages.ts';
 import type { RecognisedWord } from './hocr.ts';
 
-/** Small words that are frequent in a language and none of English, as they are read without their accents; by its code (ISO 639-2/T). Common knowledge, no source. */
-const SMALL_WORDS: Readonly<Record<string, readonly string[]>> = {
-  fra: words('la le les des du une un et est dans avec pour sur qui que nous vous il elle sont au aux ou mais pas de je tu ce cette sa ses mon ton'),
-  deu: words('der das und ist ein eine nicht mit auf zu den dem ich wir sie auch von im wie wo er es ihr sind hat einen zum zur'),
-  spa: words('el los las una y es en que con por para del se al lo su muy de la un como pero hay esta yo mi'),
-  ita: words('il lo gli della che e una con per sono nel questo le la di un del al non mi ti anche ma si'),
-  pol: words('w na z jest nie sie ze oraz po od dla czy tak co jak mam moj jego przy przez ma'),
-  cym: words('yr yn ac mae ar gan wedi mewn ei eu ni nid oedd fel dydd un ond hefyd eich fy dw chi'),
-}; // prettier-ignore
 /** "À la carte", "de luxe" and names stand in English texts too: so many of a language's small words, of so many kinds, are needed alone, or with letters that have accents. */
 const ALONE = { hits: 4, kinds: 3 };
 const WITH_ACCENTS = { hits: 3, kinds: 2, accented: 2 };
 const ACCENTED = /[^\P{L}a-zA-Z]/u;
-
-function words(list: string): string[] {
-  return list.split(' ');
-}
 
 /**
  * The language besides English in which words of a page seem to be: that of whose small words most are there, when there are several, or some and letters with accents.
@@ -25,11 +13,10 @@ function words(list: string): string[] {
 export function secondLanguageOf(page: readonly Pick<RecognisedWord, 'text'>[]): string | undefined {
   const plain = page.map(({ text }) => folded(text)).filter((word) => word !== '');
   const accented = page.filter(({ text }) => ACCENTED.test(text)).length;
-  const found = Object.entries(SMALL_WORDS)
-    .map(([code, small]) => {
-      const hits = plain.filter((word) => small.includes(word));
-      return { code, hits: hits.length, kinds: new Set(hits).size };
-    })
+  const found = LANGUAGES.map(({ recogniserCode, photoWords }) => {
+    const hits = plain.filter((word) => photoWords?.has(word));
+    return { code: recogniserCode, hits: hits.length, kinds: new Set(hits).size };
+  })
     .filter(
       ({ hits, kinds }) =>
         (hits >= ALONE.hits && kinds >= ALONE.kinds) ||

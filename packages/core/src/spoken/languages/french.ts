@@ -2,7 +2,7 @@ import { neighbour, spaceOnly } from '../rules/context.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { romanValue } from '../rules/romanNumerals.ts';
 import { frenchCardinal } from './frenchNumbers.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const MONTHS = new Set(
   'janvier février mars avril mai juin juillet août septembre octobre novembre décembre'.split(' '),

@@ -1,11 +1,11 @@
-import type { LanguageData } from '../words/languageData.ts';
+import type { SpokenWords } from '../../languages/language.ts';
 import type { Rule, RuleInput } from '../types.ts';
 import { neighbour, spaceOnly } from './context.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** The rules of a language that is given as data. Whole numbers stay figures, which its engine says. */
-export function rulesOf(given: LanguageData): readonly Rule[] {
-  const data: LanguageData = {
+export function rulesOf(given: SpokenWords): readonly Rule[] {
+  const data: SpokenWords = {
     ...given,
     fractions: lookupTable(given.fractions),
     units: lookupTable(given.units),
@@ -170,7 +170,7 @@ const SIGNS: Readonly<Record<string, string>> = lookupTable({
   '⅛': '1/8',
 });
 
-function signOf(text: string, data: LanguageData): string | undefined {
+function signOf(text: string, data: SpokenWords): string | undefined {
   const said = lookupTable({
     '+': data.plus, '-': data.minus, '−': data.minus, '–': data.minus, '=': data.equals, '×': data.times, '·': data.times, '*': data.times, '÷': data.dividedBy, ':': data.dividedBy, '<': data.lessThan, '>': data.greaterThan, '%': data.percent,
   }); // prettier-ignore

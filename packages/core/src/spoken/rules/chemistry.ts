@@ -3,7 +3,7 @@ import type { Rule, RuleInput } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
 import { plain } from './linear.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const STATES: Readonly<Record<string, string>> = lookupTable({
   s: 'solid',

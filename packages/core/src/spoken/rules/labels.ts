@@ -2,7 +2,7 @@ import type { Rule } from '../types.ts';
 import { plainWord, neighbour } from './context.ts';
 import { pluralOf, sayWhole } from './englishNumbers.ts';
 import { romanValue } from './romanNumerals.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** (iii) and iv): a number in small Roman figures that opens a sentence or follows a letter of a question. */
 const romanLabel: Rule = {

@@ -2,7 +2,7 @@ import { FRACTION_SIGNS, LOWERED, RAISED, SYMBOLS } from '../words/englishWords.
 import { readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
 import { plain, sayFraction, sayPower } from './linear.ts';
 import { bracketAt, closing, contentOf, type Bracket } from '../../maths/brackets.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** Words of an equation and where in its line stands what they are said for. */
 export interface SaidAt {

@@ -1,5 +1,5 @@
 import { pluralOf, readNumber, sayNumber, sayOrdinal, sayWhole } from './englishNumbers.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** "squared", "cubed", "to the power of minus three". */
 export function sayPower(exponent: string, locale: string): string[] | undefined {

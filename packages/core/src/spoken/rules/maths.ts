@@ -4,7 +4,7 @@ import { neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { plain, sayFraction, sayPower } from './linear.ts';
 import { marksOf } from './marks.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** Functions that are written in letters, and how they are said. */
 // prettier-ignore

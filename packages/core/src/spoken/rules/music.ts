@@ -2,7 +2,7 @@ import type { Rule } from '../types.ts';
 import { neighbour } from './context.ts';
 import { sayWhole } from './englishNumbers.ts';
 import { marksOf } from './marks.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const LOWER_FIGURES = new Set(['1', '2', '4', '8', '16', '32']);
 const ACCIDENTALS: Readonly<Record<string, string>> = lookupTable({

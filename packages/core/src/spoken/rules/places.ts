@@ -3,7 +3,7 @@ import { ENGLISH_NUMBERS } from '../words/englishWords.ts';
 import type { Rule } from '../types.ts';
 import { plainWord, neighbour } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const DIRECTIONS: Readonly<Record<string, string>> = lookupTable({
   N: 'north', S: 'south', E: 'east', W: 'west', NE: 'north east', NW: 'north west', SE: 'south east', SW: 'south west', NNE: 'north north east', NNW: 'north north west', SSE: 'south south east', SSW: 'south south west', ENE: 'east north east', ESE: 'east south east', WNW: 'west north west', WSW: 'west south west',

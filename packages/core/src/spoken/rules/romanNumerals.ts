@@ -2,7 +2,7 @@ import { CARDINAL_AFTER, MONARCHS, ROMAN_CARDINAL_CUES } from '../words/englishW
 import type { Rule } from '../types.ts';
 import { plainWord, neighbour, spaceOnly } from './context.ts';
 import { sayOrdinal, sayWhole } from './englishNumbers.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const FIGURES: Readonly<Record<string, number>> = lookupTable({
   I: 1,

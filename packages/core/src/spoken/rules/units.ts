@@ -12,7 +12,7 @@ import { neighbour, spaceOnly } from './context.ts';
 import { isMany, readNumber, sayNumber, sayRange, sayWhole } from './englishNumbers.ts';
 import { plain, sayPower } from './linear.ts';
 import { marksOf } from './marks.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 const ATTACHED =
   /^([-−–+]?[\d,.]*\d(?:[-–—][\d,.]*\d)?|\d*[½¼¾⅓⅔⅛⅜⅝⅞])(\p{L}[\p{L}µμ²³/⁻¹⋅·☉⊕]*|[%‰℃℉]|°[CF]?)$/u;

@@ -11,7 +11,7 @@ import { neighbour, spaceOnly } from './context.ts';
 import { readNumber, sayNumber, sayWhole } from './englishNumbers.ts';
 import { plainWords } from './plain.ts';
 import { romanRules, romanValue } from './romanNumerals.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** Whether a word is a web or mail address, in angle brackets or not. */
 export function isAddress(word: string): boolean {

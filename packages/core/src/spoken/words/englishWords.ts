@@ -1,5 +1,5 @@
 import type { NumberWords } from '../numbers.ts';
-import { lookupTable } from '../../text/lookupTable.ts';
+import { lookupTable } from '../../lib/lookupTable.ts';
 
 /** English counting words, short scale. */
 // prettier-ignore

@@ -57,7 +57,7 @@ describe('the list of handouts', () => {
     await screen.findByRole('link', { name: 'Eels' });
     for (const typed of ['g', 'gl', 'glass eel'])
       fireEvent.change(screen.getByRole('textbox', { name: 'Find' }), { target: { value: typed } });
-    await waitFor(() => expect(sent.at(-1)?.path).toBe('/handouts?search=glass%20eel&from=shelf'));
+    await waitFor(() => expect(sent.at(-1)?.path).toBe('/handouts?search=glass%20eel&from=active'));
     expect(sent.filter(({ path }) => path.includes('search=g')).length).toBe(1);
   });
 

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { otherReadings } from '../spoken/otherReadings.ts';
 import { expandSentence } from '../spoken/expand.ts';
-import { sentencesOf } from './sentences.ts';
+import { sentencesOf } from '../text/sentences.ts';
 import { lookupTable } from './lookupTable.ts';
 
 /** Words that every object of the language answers to: a handout on programming has them. */
