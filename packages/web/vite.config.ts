@@ -3,6 +3,6 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [react({ compiler: true })],
-  build: { outDir: '../../dist/web', emptyOutDir: true, chunkSizeWarningLimit: 1200 },
+  build: { outDir: '../../dist/web', emptyOutDir: true },
   server: { port: 4681, proxy: { '/api': 'http://127.0.0.1:4680' } },
 });

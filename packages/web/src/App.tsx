@@ -1,24 +1,11 @@
+import { useEffect } from 'react';
 import { Route, Routes } from 'react-router';
 import { useSession } from './api/sessionQueries.ts';
-import { AddHandout } from './screens/add/AddHandout.tsx';
-import { Cards } from './screens/assignments/Cards.tsx';
-import { AssignmentScreen } from './screens/assignments/AssignmentScreen.tsx';
+import * as Screens from './screens/lazyScreens.ts';
 import { Handouts } from './screens/handouts/Handouts.tsx';
-import { Listen } from './screens/listen/Listen.tsx';
-import { MadeSet } from './screens/make/MadeSet.tsx';
-import { Make } from './screens/make/Make.tsx';
 import { NotFound } from './screens/NotFound.tsx';
-import { EditBoard } from './screens/phrases/EditBoard.tsx';
-import { Phrases } from './screens/phrases/Phrases.tsx';
-import { Proof } from './screens/proof/Proof.tsx';
-import { Pronunciations } from './screens/pronunciations/Pronunciations.tsx';
-import { EditPupil } from './screens/pupils/EditPupil.tsx';
-import { Pupils } from './screens/pupils/Pupils.tsx';
-import { Record } from './screens/record/Record.tsx';
-import { Records } from './screens/records/Records.tsx';
 import { FirstAccount } from './screens/signIn/FirstAccount.tsx';
 import { SignInForm } from './screens/signIn/SignInForm.tsx';
-import { TouchUp } from './screens/touchUp/TouchUp.tsx';
 import { Button } from './ui/Button.tsx';
 import { Frame } from './ui/Frame.tsx';
 import { Centre } from './ui/layout.tsx';
@@ -27,6 +14,10 @@ import { messageOf, Notice } from './ui/Notice.tsx';
 /** Which screen stands at which address; who is not signed in sees only the way in. */
 export function App() {
   const session = useSession();
+  const isSignedIn = session.data !== undefined && session.data.teacher !== null;
+  useEffect(() => {
+    if (isSignedIn) Screens.fetchScreens();
+  }, [isSignedIn]);
   if (session.isPending) return <Centre aria-busy="true">Opening …</Centre>;
   if (session.isError) {
     return (
@@ -43,21 +34,21 @@ export function App() {
     <Routes>
       <Route element={<Frame />}>
         <Route index element={<Handouts />} />
-        <Route path="add" element={<AddHandout />} />
-        <Route path="listen/:handoutId" element={<Listen />} />
-        <Route path="proof/:handoutId" element={<Proof />} />
-        <Route path="record/:handoutId" element={<Record />} />
-        <Route path="recordings/:recordingId" element={<TouchUp />} />
-        <Route path="make" element={<Make />} />
-        <Route path="make/:setId" element={<MadeSet />} />
-        <Route path="assignments" element={<AssignmentScreen />} />
-        <Route path="assignments/cards" element={<Cards />} />
-        <Route path="records" element={<Records />} />
-        <Route path="pupils" element={<Pupils />} />
-        <Route path="pupils/:pupilId" element={<EditPupil />} />
-        <Route path="phrases" element={<Phrases />} />
-        <Route path="phrases/:boardId" element={<EditBoard />} />
-        <Route path="pronunciations" element={<Pronunciations />} />
+        <Route path="add" element={<Screens.AddHandout />} />
+        <Route path="listen/:handoutId" element={<Screens.Listen />} />
+        <Route path="proof/:handoutId" element={<Screens.Proof />} />
+        <Route path="record/:handoutId" element={<Screens.Record />} />
+        <Route path="recordings/:recordingId" element={<Screens.TouchUp />} />
+        <Route path="make" element={<Screens.Make />} />
+        <Route path="make/:setId" element={<Screens.MadeSet />} />
+        <Route path="assignments" element={<Screens.AssignmentScreen />} />
+        <Route path="assignments/cards" element={<Screens.Cards />} />
+        <Route path="records" element={<Screens.Records />} />
+        <Route path="pupils" element={<Screens.Pupils />} />
+        <Route path="pupils/:pupilId" element={<Screens.EditPupil />} />
+        <Route path="phrases" element={<Screens.Phrases />} />
+        <Route path="phrases/:boardId" element={<Screens.EditBoard />} />
+        <Route path="pronunciations" element={<Screens.Pronunciations />} />
         <Route path="*" element={<NotFound />} />
       </Route>
     </Routes>

@@ -8,7 +8,7 @@ import {
   SpellCheck2,
   Users,
 } from 'lucide-react';
-import { useEffect, type ReactNode } from 'react';
+import { Suspense, useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { useSession, useSignOut } from '../api/sessionQueries.ts';
@@ -192,7 +192,9 @@ export function Frame() {
         </div>
       </Bar>
       <Main id="main" tabIndex={-1}>
-        <Outlet />
+        <Suspense fallback={<p aria-busy="true">Opening …</p>}>
+          <Outlet />
+        </Suspense>
       </Main>
     </>
   );
