@@ -5,10 +5,11 @@
 const PACKAGES = {
   core: { may: [], runs: 'anywhere' },
   api: { may: ['core'], runs: 'anywhere' },
-  voices: { may: ['core'], runs: 'node' },
+  pool: { may: [], runs: 'node' },
+  voices: { may: ['core', 'pool'], runs: 'node' },
   readers: { may: ['core'], runs: 'node' },
   formats: { may: ['core'], runs: 'node' },
-  server: { may: ['api', 'core', 'formats', 'readers', 'voices'], runs: 'node' },
+  server: { may: ['api', 'core', 'formats', 'pool', 'readers', 'voices'], runs: 'node' },
   player: { may: ['api', 'core'], runs: 'browser' },
   web: { may: ['api', 'core', 'player'], runs: 'browser' },
   page: { may: ['api', 'core', 'player'], runs: 'browser' },

@@ -44,7 +44,7 @@ export default defineConfig({
     projects: [
       project(
         'node',
-        ['packages/{core,formats,readers,voices,cli}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+        ['packages/{core,formats,pool,readers,voices,cli}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
         shared,
       ),
       project('dom', ['packages/{player,web,page}/src/**/*.test.ts'], { ...shared, environment: 'jsdom' }),

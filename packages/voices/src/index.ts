@@ -3,9 +3,6 @@ export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, typ
 export { VoiceRegistry } from './registry.ts';
 export { resampleClip } from './clip/resampleClip.ts';
 export { factsOfClip } from './clip/factsOfClip.ts';
-export { PoolFailure } from './pool/poolFailure.ts';
-export { RunnerPool } from './pool/runnerPool.ts';
-export { threadRunner, type WorkerMessage, type WorkerRequest } from './pool/threadRunner.ts';
 export { EspeakEngine } from './espeak/espeakEngine.ts';
 export { FliteEngine } from './flite/fliteEngine.ts';
 export { FestivalEngine } from './festival/festivalEngine.ts';

@@ -1,5 +1,5 @@
 import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
-import { RunnerPool, threadRunner, type PoolFailure } from '@aurelfield/voices';
+import { RunnerPool, threadRunner, type PoolFailure } from '@aurelfield/pool';
 import { AppError } from '../appError.ts';
 import { TEXT_TASKS, type TextTaskName, type TextTasks } from './textTasks.ts';
 import type { TextRequest } from './textWorker.ts';

@@ -1,4 +1,4 @@
-import type { WorkerMessage, WorkerRequest } from '@aurelfield/voices';
+import type { WorkerMessage, WorkerRequest } from '@aurelfield/pool';
 import { parentPort } from 'node:worker_threads';
 import { TEXT_TASKS, type TextTaskName } from './textTasks.ts';
 

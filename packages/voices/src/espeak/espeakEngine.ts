@@ -1,9 +1,8 @@
 import type { SpeechPlan } from '@aurelfield/core';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
-import { speechFailure } from '../pool/poolFailure.ts';
-import { RunnerPool } from '../pool/runnerPool.ts';
-import { threadRunner } from '../pool/threadRunner.ts';
+import { RunnerPool, threadRunner } from '@aurelfield/pool';
+import { speechFailure } from '../speechFailure.ts';
 import { espeakGain, espeakPitch, espeakSpeed } from './settings.ts';
 import type { EspeakRequest, EspeakWords } from './speaker.ts';
 import { packageVersion } from '../version.ts';

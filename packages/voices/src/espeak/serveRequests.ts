@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { SpokenClip } from '../engine.ts';
-import type { WorkerMessage, WorkerRequest, WorkerSetup } from '../pool/threadRunner.ts';
+import type { WorkerMessage, WorkerRequest, WorkerSetup } from '@aurelfield/pool';
 import type { EspeakRequest, EspeakWords } from './speaker.ts';
 
 /** Answers what a thread is asked. */

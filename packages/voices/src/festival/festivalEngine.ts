@@ -3,8 +3,8 @@ import { gainOf } from '../calibration/calibration.ts';
 import { gapBetweenWords } from '../calibration/wordGap.ts';
 import { shapeClip } from '../clip/shapeClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from '../engine.ts';
-import { speechFailure } from '../pool/poolFailure.ts';
-import { RunnerPool } from '../pool/runnerPool.ts';
+import { speechFailure } from '../speechFailure.ts';
+import { RunnerPool } from '@aurelfield/pool';
 import {
   FESTIVAL,
   festivalRunner,

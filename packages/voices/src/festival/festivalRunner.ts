@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
 import type { WordTime } from '../clip/shapeClip.ts';
-import type { SpawnRunner } from '../pool/runner.ts';
+import type { SpawnRunner } from '@aurelfield/pool';
 import { PRELUDE } from './prelude.ts';
 
 /** One sentence for the engine, in its own terms. */

@@ -1,7 +1,7 @@
 import { alignWords, SPEECH_RATE, treated } from '@aurelfield/core';
 import { createRequire } from 'node:module';
 import { resampleClip } from '../clip/resampleClip.ts';
-import type { WorkerMessage, WorkerRequest } from '../pool/threadRunner.ts';
+import type { WorkerMessage, WorkerRequest } from '@aurelfield/pool';
 import type { ModelFolder } from './modelFolder.ts';
 import type { ModelRequest, ModelResponse } from './modelRequest.ts';
 

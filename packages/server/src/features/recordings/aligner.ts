@@ -1,5 +1,5 @@
 import { alignWords, type Alignment, type KnownSpeech } from '@aurelfield/core';
-import { RunnerPool, threadRunner } from '@aurelfield/voices';
+import { RunnerPool, threadRunner } from '@aurelfield/pool';
 import type { TextRequest } from '../../threads/textWorker.ts';
 
 /** Lays a recording beside known speech, both at 16,000 samples a second. */

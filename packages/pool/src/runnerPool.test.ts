@@ -1,6 +1,6 @@
 import { SHARE_ENV } from 'node:worker_threads';
 import { afterEach, describe, expect, test } from 'vitest';
-import { PoolFailure, speechFailure } from './poolFailure.ts';
+import { PoolFailure } from './poolFailure.ts';
 import type { TestRequest } from './testWorker.ts';
 import { RunnerPool } from './runnerPool.ts';
 import { threadRunner } from './threadRunner.ts';
@@ -97,11 +97,6 @@ test('says nothing about speech of its own accord, and what its owner says where
   const slow = () => pool.run({ say: 'x', wait: 30_000 }, { timeout: 50 });
   await expect(slow()).rejects.toThrow('No answer within 0 seconds.');
   await expect(slow()).rejects.toBeInstanceOf(PoolFailure);
-  expect(speechFailure(new PoolFailure('timeout', 'No answer within 20 seconds.'))).toMatchObject({
-    name: 'SpeechError',
-    kind: 'timeout',
-    message: 'The voice took too long to answer. Try again.',
-  });
 });
 
 test('a script that cannot start is told', async () => {
