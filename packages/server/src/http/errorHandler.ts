@@ -3,6 +3,7 @@ import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type {} from 'pino-http';
 import { z } from 'zod';
 import { notFound, AppError } from '../appError.ts';
+import { isConnectionError } from '../db/retryWhileDisconnected.ts';
 
 /** The answers that refusals are over HTTP; all others are 422: understood, and not possible. */
 const STATUS: Readonly<Record<string, number>> = {
@@ -35,6 +36,7 @@ const STATUS: Readonly<Record<string, number>> = {
   'too-many': 429,
   'no-ffmpeg': 503,
   busy: 503,
+  unavailable: 503,
 };
 
 const UNREADABLE = 'The request is not readable.';
@@ -58,6 +60,7 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   }
   const { status, code, message } = errorOf(error);
   if (code === 'failure') request.log.error({ err: error }, 'unforeseen error');
+  if (code === 'unavailable') request.log.error({ err: error }, 'no connection to the database');
   response.status(status).json({ code, message });
 };
 
@@ -100,6 +103,11 @@ function asClientError(error: unknown): AppError | undefined {
 
 /** What the database refuses: a value that it cannot hold (class 22), a row that points to nothing, a conflict with another transaction. */
 function asDatabaseError(error: unknown): AppError | undefined {
+  if (isConnectionError(error))
+    return new AppError(
+      'unavailable',
+      'Aurelfield can’t reach its data at the moment. Nothing was changed. Try again in a minute.',
+    );
   const cause = (error as { cause?: unknown } | null)?.cause ?? error;
   const code = (cause as { code?: unknown } | null)?.code;
   if (typeof code !== 'string') return undefined;
