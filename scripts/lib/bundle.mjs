@@ -1,5 +1,6 @@
 // @ts-check
 import { build } from 'esbuild';
+import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { formatsInTheBundle } from './formatsInTheBundle.mjs';
 import { ROOT } from './prepare.mjs';
@@ -39,7 +40,7 @@ async function bundle(outdir, name, script) {
     packages: 'external',
     // Packages of this workspace are sources, not published code: they go into the bundle.
     alias: Object.fromEntries(
-      ['core', 'api', 'voices', 'readers', 'formats'].map((name) => [
+      readdirSync(path.join(ROOT, 'packages')).map((name) => [
         `@aurelfield/${name}`,
         path.join(source(name), 'index.ts'),
       ]),
