@@ -61,7 +61,7 @@ export const readingSentenceSchema = z.object({
   end: offset,
   /** Displayed words: from and to in the text of the block, what is said for it, and whether the voice had to spell it. */
   words: z.array(
-    z.object({ start: offset, end: offset, said: z.string(), spelledWords: z.literal(true).optional() }),
+    z.object({ start: offset, end: offset, said: z.string(), spelled: z.literal(true).optional() }),
   ),
   spokenWords: z.number().int(),
   /** Samples it lasts without the pause after it: measured when made, else estimated. */

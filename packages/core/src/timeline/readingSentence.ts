@@ -37,7 +37,7 @@ export interface ShapedSentence extends TrackSentence {
     readonly end: number;
     readonly said: string;
     /** Whether the voice could not say it and spelled it. */
-    readonly spelledWords?: true;
+    readonly spelled?: true;
   }[];
 }
 
@@ -67,7 +67,7 @@ export function shapedSentence(
       start: word.start,
       end: word.end,
       said: plan.words.slice(word.firstSpoken, word.firstSpoken + word.spokenCount).join(' '),
-      ...(isSpelled(word, facts) ? { spelledWords: true as const } : {}),
+      ...(isSpelled(word, facts) ? { spelled: true as const } : {}),
     })),
     spokenWords: plan.words.length,
     samples: scheduled?.samples ?? estimatedSamples(plan, pauses),

@@ -139,16 +139,11 @@ describe('how a word is read', () => {
       from: 0,
       to: 1,
     });
-    expect(body[0]?.words.map(({ spelledWords }) => spelledWords === true)).toEqual([
-      false,
-      true,
-      false,
-      false,
-    ]);
+    expect(body[0]?.words.map(({ spelled }) => spelled === true)).toEqual([false, true, false, false]);
     const { body: again } = await client.get<ReadingSentence[]>(
       `/readings/${reading.id}/sentences?from=0&to=1`,
     );
-    expect(again[0]?.words[1]).toMatchObject({ said: 'mf', spelledWords: true });
+    expect(again[0]?.words[1]).toMatchObject({ said: 'mf', spelled: true });
   });
 
   test('is not told of a place that is not in the text', async () => {

@@ -27,7 +27,7 @@ test('notes are the words said otherwise than written, each once', () => {
     times: null,
   };
   expect(
-    saidNotes(text, [{ ...sentence, words: [{ ...word('well-known', 'well known'), spelledWords: true }] }]),
+    saidNotes(text, [{ ...sentence, words: [{ ...word('well-known', 'well known'), spelled: true }] }]),
   ).toEqual([
     { sentence: 4, word: 0, written: 'well-known', said: 'spelled out: the voice cannot say it', start: 13 },
   ]);

@@ -16,12 +16,12 @@ export function saidNotes(text: string, sentences: readonly ReadingSentence[]): 
   for (const sentence of sentences) {
     for (const [index, word] of sentence.words.entries()) {
       const written = text.slice(word.start, word.end);
-      if (notes.has(written) || (plain(written) === plain(word.said) && !word.spelledWords)) continue;
+      if (notes.has(written) || (plain(written) === plain(word.said) && !word.spelled)) continue;
       notes.set(written, {
         sentence: sentence.index,
         word: index,
         written,
-        said: word.spelledWords ? 'spelled out: the voice cannot say it' : word.said,
+        said: word.spelled ? 'spelled out: the voice cannot say it' : word.said,
         start: word.start,
       });
     }
