@@ -38,7 +38,7 @@ export default defineConfig({
       {
         name: 'long',
         description:
-          'Every variant, outside checkers of files, crashes in real time: `npm run test:long` alone.',
+          'Every variant, outside checkers of files, crashes in real time: `npm run test:all` alone.',
       },
     ],
     projects: [

@@ -90,7 +90,7 @@ const AT_ONCE = 8;
 /** Some 4,500 requests take a slow machine a minute. */
 const MILLISECONDS = 200_000;
 
-/** Every how many requests are sent: each route gets some in `npm test`, and all in `npm run test:long`. */
+/** Every how many requests are sent: each route gets some in `npm test`, and all in `npm run test:all`. */
 const attack = (every: number) => async () => {
   const [handout] = (await client.get<Handout[]>('/handouts')).body;
   const pupils = (await client.get('/pupils')).body;
