@@ -149,6 +149,8 @@ function Here({
   const isSpelling = place.kind === 'spelling';
   const suggestions = useSuggestions(isSpelling ? place.text : undefined, language);
   const instead = isSpelling ? (suggestions.data ?? []) : place.instead;
+  // A suggestion that comes late would push the buttons along, and the key meant for it would press another.
+  const isWaiting = suggestions.isLoading;
   const onKey = (event: KeyboardEvent<HTMLDivElement>) => {
     if (event.key === 'Escape') {
       event.preventDefault();
@@ -176,12 +178,13 @@ function Here({
             )}
           </Fragment>
         ))}
-        {onRight && (
+        {isWaiting && <Fact role="status">Looking for suggestions …</Fact>}
+        {onRight && !isWaiting && (
           <Button onPress={() => onRight(place)}>
             <Check size={18} aria-hidden /> It is right
           </Button>
         )}
-        <PlainButton onPress={() => onNext(1)}>Leave it</PlainButton>
+        {!isWaiting && <PlainButton onPress={() => onNext(1)}>Leave it</PlainButton>}
       </Row>
       <Fact>
         {instead.length > 0 || onRight ? 'F9 leads here, Esc back to the text. ' : ''}
