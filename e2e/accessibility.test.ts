@@ -202,7 +202,7 @@ test('without the demo, the first account is asked for', { tags: 'long' }, async
       await page.locator(`::-p-aria(${label})`).fill(value);
     }
     await clickText(page, 'Make the account');
-    await seeText(page, 'The shelf is empty');
+    await seeText(page, 'No handouts yet');
     expect(await violations()).toEqual([]);
     await clickText(page, 'Pupils');
     await seeText(page, 'Nobody is here yet');

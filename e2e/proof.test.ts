@@ -315,7 +315,7 @@ test('the shelf is searched by the text of its handouts, and a handout is archiv
   expect(await page.$eval('ul .title', (link) => link.textContent)).toBe('The salt marsh');
   await page.click('button[aria-label="More for “The salt marsh”"]');
   await page.waitForSelector('[role="menuitem"]');
-  await clickText(page, 'Into the archive');
+  await clickText(page, 'Move to archive');
   await seeText(page, 'No handout is like that');
   await clickText(page, 'Undo');
   await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);

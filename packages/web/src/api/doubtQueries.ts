@@ -23,7 +23,7 @@ export function useDoubtful(handoutId: string | undefined, pupilId: string | und
   });
 }
 
-/** Doubtful words of all handouts on the handouts. */
+/** Doubtful words of all current handouts. */
 export function useDoubtfulQueue(pupilId: string | undefined, isWanted: boolean) {
   return useQuery({
     queryKey: [...KEYS.pronunciations, 'doubtful', 'all', pupilId],

@@ -31,7 +31,7 @@ export function useDuplicate() {
   });
 }
 
-/** Changes facts of any handout on the handouts. */
+/** Changes facts of any current handout. */
 export function useChangeAny() {
   const client = useQueryClient();
   return useMutation({

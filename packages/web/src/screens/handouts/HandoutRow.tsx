@@ -82,7 +82,7 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
       {
         onSuccess: () =>
           offerUndo({
-            text: archived ? `“${title}” is in the archive.` : `“${title}” is back on the handouts.`,
+            text: archived ? `“${title}” is in the archive.` : `“${title}” is back in your handouts.`,
             undo: () => change.mutate({ id, patch: { archived: !archived } }),
           }),
       },
@@ -163,7 +163,7 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
                   ) : (
                     <Archive size={18} aria-hidden />
                   )}
-                  {handout.archived ? 'Back on the shelf' : 'Into the archive'}
+                  {handout.archived ? 'Move to handouts' : 'Move to archive'}
                 </MenuItem>
                 <MenuItem onAction={askOrRemove}>
                   <Trash2 size={18} aria-hidden /> Delete

@@ -65,14 +65,14 @@ describe('the list of handouts', () => {
     open([], {}, '/?search=heron');
     await screen.findByRole('heading', { name: 'No handout is like that' });
     fireEvent.click(screen.getByRole('button', { name: 'Show all' }));
-    await screen.findByRole('heading', { name: 'The shelf is empty' });
+    await screen.findByRole('heading', { name: 'No handouts yet' });
   });
 
   test.each([
-    ['/', 'The shelf is empty'],
+    ['/', 'No handouts yet'],
     ['/?from=archive', 'The archive is empty'],
     ['/?from=deleted', 'Nothing was deleted'],
-    ['/?from=nowhere', 'The shelf is empty'],
+    ['/?from=nowhere', 'No handouts yet'],
   ])('%s is empty: %s', async (at, heading) => {
     open([], {}, at);
     await screen.findByRole('heading', { name: heading });
@@ -122,7 +122,7 @@ describe('a handout of the list', () => {
 
   test('goes into the archive, and comes back by Undo', async () => {
     const { sent } = open([EELS], { 'PATCH /handouts/*': () => ({ ...EELS, blocks: [], occurrences: [], lostOccurrences: [], contentHash: 'x', cleanUps: [] }) }); // prettier-ignore
-    await pressInMenu('Eels', 'Into the archive');
+    await pressInMenu('Eels', 'Move to archive');
     await screen.findByText('“Eels” is in the archive.');
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
     await waitFor(() =>

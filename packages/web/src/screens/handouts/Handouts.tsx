@@ -84,7 +84,7 @@ const TITLES: Readonly<Record<HandoutPlace, string>> = {
   deleted: 'Recently deleted',
 };
 
-/** The handouts: every handout of the school, to be found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
+/** Every handout of the school, found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
 export function Handouts() {
   const [address, setAddress] = useSearchParams();
   const { from, search: found, ...arrangement } = viewOf(address);
@@ -92,10 +92,10 @@ export function Handouts() {
   const [pupilId, setPupilId] = useState<string>();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const search = useDebouncedValue(typed, 250);
-  const readingStyle = (change: Readonly<Record<string, string>>) =>
+  const show = (change: Readonly<Record<string, string>>) =>
     setAddress((before) => addressOf({ ...Object.fromEntries(before), ...change }), { replace: true });
   const searchWords = useEffectEvent((words: string) => {
-    if (words !== found) readingStyle({ search: words });
+    if (words !== found) show({ search: words });
   });
   useEffect(() => searchWords(search), [search]);
   const handouts = useHandouts({ search: found, from });
@@ -115,7 +115,7 @@ export function Handouts() {
     <>
       <ScreenTitle title={TITLES[from]}>
         <Row>
-          {from !== 'active' && <Button onPress={() => goTo('active')}>To the shelf</Button>}
+          {from !== 'active' && <Button onPress={() => goTo('active')}>Back to handouts</Button>}
           {from !== 'archive' && (
             <Button onPress={() => goTo('archive')}>
               <Archive size={18} aria-hidden /> Archive
@@ -142,19 +142,19 @@ export function Handouts() {
           label="Subject"
           value={arrangement.subject}
           options={choices.subjects}
-          onChange={(subject) => readingStyle({ subject })}
+          onChange={(subject) => show({ subject })}
         />
         <SelectField
           label="Class"
           value={arrangement.className}
           options={choices.classes}
-          onChange={(className) => readingStyle({ className })}
+          onChange={(className) => show({ className })}
         />
         <SelectField
           label="Order"
           value={arrangement.sort}
           options={SORTS}
-          onChange={(sort) => readingStyle({ sort })}
+          onChange={(sort) => show({ sort })}
         />
         <SelectField
           label="Length for"
@@ -172,7 +172,7 @@ export function Handouts() {
             label="Tag"
             value={arrangement.tag}
             options={choices.tags}
-            onChange={(tag) => readingStyle({ tag })}
+            onChange={(tag) => show({ tag })}
           />
         </Row>
       )}
@@ -228,7 +228,7 @@ function Empty({ from }: { readonly from: HandoutPlace }) {
     );
   return (
     <Card>
-      <h2>The shelf is empty</h2>
+      <h2>No handouts yet</h2>
       <p>
         <Link to="/add">Add a handout</Link>: paste its text, drop a file, or give a web address. A minute
         later it can be heard.

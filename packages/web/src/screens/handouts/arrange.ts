@@ -54,11 +54,9 @@ export function viewOf(address: URLSearchParams): HandoutListView {
 }
 
 /** The address of a look: it says only what is not as at first. */
-export function addressOf(readingStyle: Readonly<Record<string, string>>): Record<string, string> {
+export function addressOf(view: Readonly<Record<string, string>>): Record<string, string> {
   const first: Readonly<Record<string, string>> = { ...FIRST };
-  return Object.fromEntries(
-    Object.entries(readingStyle).filter(([name, value]) => value !== (first[name] ?? '')),
-  );
+  return Object.fromEntries(Object.entries(view).filter(([name, value]) => value !== (first[name] ?? '')));
 }
 
 export function arranged(

@@ -53,7 +53,7 @@ interface SelectionBarProps {
 export function SelectionBar({ page, onHear, onMark }: SelectionBarProps) {
   const [place, setPlace] = useState<{ readonly top: number; readonly left: number }>();
   useEffect(() => {
-    const readingStyle = () => {
+    const update = () => {
       const selection = window.getSelection();
       const sheet = page.current;
       if (
@@ -72,8 +72,8 @@ export function SelectionBar({ page, onHear, onMark }: SelectionBarProps) {
       const around = sheet.parentElement?.getBoundingClientRect() ?? rect;
       setPlace({ top: rect.bottom - around.top + 8, left: Math.max(0, rect.left - around.left) });
     };
-    document.addEventListener('selectionchange', readingStyle);
-    return () => document.removeEventListener('selectionchange', readingStyle);
+    document.addEventListener('selectionchange', update);
+    return () => document.removeEventListener('selectionchange', update);
   }, [page]);
   if (!place) return null;
   return (

@@ -88,7 +88,7 @@ export function HandoutList({ handouts, chosen, onChange }: HandoutListProps) {
         <SelectField
           label="Add a handout"
           value={undefined}
-          placeholder="Choose from the shelf"
+          placeholder="Choose a handout"
           options={left.map(({ id, title }) => ({ id, name: title }))}
           onChange={(id) => onChange([...chosen, id])}
         />

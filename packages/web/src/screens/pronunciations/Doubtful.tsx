@@ -64,7 +64,7 @@ interface DoubtfulProps {
 
 const ALL = 'all';
 
-/** Words that a voice may say wrongly, of one handout or of all on the handouts, waiting for a decision: right, fix, or leave for later. */
+/** Words that a voice may say wrongly, of one handout or of all current ones, waiting for a decision: right, fix, or leave for later. */
 export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
   const handouts = useHandouts();
   const [handoutId, setHandoutId] = useState<string>();
@@ -91,7 +91,7 @@ export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
             value={handoutId}
             placeholder="Choose a handout"
             options={[
-              { id: ALL, name: 'All handouts on the shelf' },
+              { id: ALL, name: 'All handouts' },
               ...(handouts.data ?? []).map(({ id, title }) => ({ id, name: title })),
             ]}
             onChange={setHandoutId}
