@@ -20,6 +20,12 @@ export function renderScreen(screen: ReactNode, { at = '/', path = '/' } = {}) {
       disconnect(): void {}
     },
   );
+  // A light screen that asks for no less motion.
+  vi.stubGlobal('matchMedia', () => ({
+    matches: false,
+    addEventListener: vi.fn(),
+    removeEventListener: vi.fn(),
+  }));
   // There is no layout here, and asking jsdom for each element's style takes most of a test's time.
   const { style } = document.createElement('i');
   vi.stubGlobal('getComputedStyle', () => style);

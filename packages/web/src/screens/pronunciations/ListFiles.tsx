@@ -54,7 +54,7 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
               <FileTrigger
                 acceptedFileTypes={['.pls', '.xml', '.csv', '.txt', '.tsv']}
                 onSelect={(files) => {
-                  const file = files?.item(0);
+                  const file = files?.[0];
                   if (!file) return;
                   setChosen(file);
                   bringIn.mutate({ file, ...list, preview: true });

@@ -53,18 +53,40 @@ export function Shipped({ onPutOtherwise }: ShippedProps) {
       <Field label="Find one of them" value={search} onChange={setSearch} />
       {found.length === 0 && <p>None of them is written like “{search}”.</p>}
       {found.map(({ name, words }) => (
-        <details key={name} open={wanted !== ''}>
-          <summary>
-            {name} <Fact>{count(words.length, 'word')}</Fact>
-          </summary>
-          <Entries>
-            {words.map(([written, ipa]) => (
-              <ShippedRow key={written} written={written} ipa={ipa} onPutOtherwise={onPutOtherwise} />
-            ))}
-          </Entries>
-        </details>
+        <ShippedList
+          key={`${name} ${String(wanted !== '')}`}
+          name={name}
+          words={words}
+          isOpenAtFirst={wanted !== ''}
+          onPutOtherwise={onPutOtherwise}
+        />
       ))}
     </Lists>
+  );
+}
+
+interface ShippedListProps extends ShippedProps {
+  readonly name: string;
+  readonly words: readonly (readonly [written: string, ipa: string])[];
+  readonly isOpenAtFirst: boolean;
+}
+
+/** One list, whose rows are made when it is opened: all lists together have thousands of buttons. */
+function ShippedList({ name, words, isOpenAtFirst, onPutOtherwise }: ShippedListProps) {
+  const [isOpen, setOpen] = useState(isOpenAtFirst);
+  return (
+    <details open={isOpen} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>
+        {name} <Fact>{count(words.length, 'word')}</Fact>
+      </summary>
+      {isOpen && (
+        <Entries>
+          {words.map(([written, ipa]) => (
+            <ShippedRow key={written} written={written} ipa={ipa} onPutOtherwise={onPutOtherwise} />
+          ))}
+        </Entries>
+      )}
+    </details>
   );
 }
 
