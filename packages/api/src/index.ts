@@ -2,6 +2,7 @@
 export * from './common.ts';
 export * from './session.ts';
 export * from './pupils.ts';
+export * from './classes.ts';
 export * from './photos.ts';
 export * from './phrases.ts';
 export * from './handouts.ts';

@@ -2,6 +2,7 @@ import type { Config } from './config.ts';
 import type { Feature } from './feature.ts';
 import { accountsFeature } from './features/accounts/feature.ts';
 import { assignmentsFeature } from './features/assignments/feature.ts';
+import { classesFeature } from './features/classes/feature.ts';
 import { classSetsFeature } from './features/classSets/feature.ts';
 import { exportsFeature } from './features/exports/feature.ts';
 import { handoutsFeature } from './features/handouts/feature.ts';
@@ -32,6 +33,7 @@ export async function openAppContext(config: Config, options: PlatformOptions = 
   const texts = textsFeature(platform);
   const imports = importsFeature(platform);
   const handouts = handoutsFeature({ ...platform, ...texts, ...imports });
+  const classes = classesFeature(platform);
   const pupils = pupilsFeature(platform);
   const pronunciations = pronunciationsFeature({ ...platform, ...texts, ...handouts, ...pupils });
   const language = languageFeature({ ...platform, ...pupils, ...pronunciations });
@@ -79,6 +81,7 @@ export async function openAppContext(config: Config, options: PlatformOptions = 
     texts.feature,
     imports.feature,
     handouts.feature,
+    classes.feature,
     pupils.feature,
     pronunciations.feature,
     language.feature,

@@ -1,4 +1,12 @@
-import type { Assignment, HandoutSummary, Opened, ParallelText, Pupil, PupilLink } from '@aurelfield/api';
+import type {
+  Assignment,
+  Entry,
+  HandoutSummary,
+  Opened,
+  ParallelText,
+  Pupil,
+  PupilLink,
+} from '@aurelfield/api';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -49,9 +57,25 @@ async function query<Row extends object>(address: string, sql: string): Promise<
 
 test('handouts, pupils, assignments, links, notes and translations are as they were', async () => {
   const { body: handouts } = await client.get<HandoutSummary[]>('/handouts');
-  expect(handouts).toHaveLength(5);
+  expect(handouts.map(({ title, subject, className }) => [title, subject, className]).sort()).toEqual([
+    ['How a peat bog keeps time', 'Science', 'Year 8'],
+    ['Letter from the kiln', 'English', 'Year 9'],
+    ['Moss under the lens', 'Science', 'Year 8'],
+    ['Reading a tide table', 'Maths', 'Year 8'],
+    ['The lamplighters of Tarn Bridge', 'History', 'Year 7'],
+  ]);
   const { body: pupils } = await client.get<Pupil[]>('/pupils');
-  expect(pupils.map(({ name }) => name)).toEqual(['Ines', 'Kasia', 'Osric', 'Tobias', 'Wren']);
+  expect(pupils.map(({ name, classes }) => [name, classes.join()])).toEqual([
+    ['Ines', 'Year 8'],
+    ['Kasia', 'Year 9'],
+    ['Osric', 'Year 9'],
+    ['Tobias', 'Year 7'],
+    ['Wren', 'Year 8'],
+  ]);
+  const { body: entries } = await client.get<Entry[]>('/pronunciations');
+  expect(entries.filter(({ scope }) => scope === 'subject').map(({ scopeValue }) => scopeValue)).toContain(
+    'Science',
+  );
   const { body: assignments } = await client.get<Assignment[]>('/assignments');
   expect(assignments.map(({ pupil, title }) => [pupil, title])).toEqual([
     ['Ines', 'Moss under the lens'],

@@ -1,5 +1,5 @@
 import { DEFAULT_SCANNING } from '@aurelfield/api';
-import type { ClassSet, Entry, Handout, Job, Pupil, Reading, VersionView } from '@aurelfield/api';
+import type { ClassSet, Entry, Handout, Job, NamedGroup, Pupil, Reading, VersionView } from '@aurelfield/api';
 import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
@@ -53,6 +53,8 @@ interface Things {
   readonly webPageReading: string;
   readonly recording: string;
   readonly picture: string;
+  readonly schoolClass: string;
+  readonly subject: string;
   readonly profile: object;
 }
 
@@ -105,6 +107,10 @@ const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /words/facts': { address: ({ pupil }) => `/words/facts?word=bog&language=en-GB&pupilId=${pupil}`, status: 404 },
   'POST /words/hear': { address: () => '/words/hear', body: ({ pupil }) => ({ word: 'bog', language: 'en-GB', pupilId: pupil, way: 'normal' }), status: 404 },
   'POST /pronunciations/impact': 'looks through the own school (looked at below)',
+  'GET /classes': 'lists the own school (looked at below)',
+  'PATCH /classes/:id': of('/classes/:id', 'schoolClass', () => ({ name: 'Taken' })),
+  'GET /subjects': 'lists the own school (looked at below)',
+  'PATCH /subjects/:id': of('/subjects/:id', 'subject', () => ({ name: 'Taken' })),
   'GET /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout'),
   'POST /handouts/:id/study-marks': of('/handouts/:id/study-marks', 'handout', () => ({ block: 'x', start: 0, end: 1, written: 'a', colour: 'sky' })),
   'GET /handouts/:id/study-marks/file': { address: ({ handout }) => `/handouts/${handout}/study-marks/file?format=txt`, status: 404 },
@@ -318,6 +324,8 @@ async function makeThings(): Promise<Things> {
     webPageReading,
     recording: recording.body.id,
     picture: ((await picture.json()) as { id: string }).id,
+    schoolClass: (await own.get<NamedGroup[]>('/classes')).body[0]?.id ?? '',
+    subject: (await own.get<NamedGroup[]>('/subjects')).body[0]?.id ?? '',
     profile: pupil?.profile ?? {},
   };
 }
@@ -347,6 +355,8 @@ test('a teacher sees and touches only what is of the own school', async () => {
     '/pupils',
     '/pupils/deleted',
     '/pronunciations',
+    '/classes',
+    '/subjects',
     '/boards',
     '/class-sets',
     '/assignments',

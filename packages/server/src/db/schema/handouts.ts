@@ -12,6 +12,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { classes, subjects } from './classes.ts';
 import { bytes, moment, now, searchWords } from './columns.ts';
 import { schoolId } from './schools.ts';
 import { teachers } from './people.ts';
@@ -27,8 +28,8 @@ export const handouts = pgTable(
     schoolId: schoolId(),
     teacherId: uuid('teacher_id').references(() => teachers.id, { onDelete: 'set null' }),
     title: text('title').notNull(),
-    subject: text('subject').notNull().default(''),
-    className: text('class_name').notNull().default(''),
+    subjectId: uuid('subject_id').references(() => subjects.id, { onDelete: 'set null' }),
+    classId: uuid('class_id').references(() => classes.id, { onDelete: 'set null' }),
     /** The text it has now. */
     textHash: text('text_hash').notNull(),
     /** What was changed or left out when its source was read. */
@@ -42,6 +43,8 @@ export const handouts = pgTable(
   (table) => [
     index('handouts_school').on(table.schoolId, table.createdAt),
     index('handouts_text').on(table.schoolId, table.textHash),
+    index('handouts_class').on(table.classId),
+    index('handouts_subject').on(table.subjectId),
     foreignKey({ columns: [table.schoolId, table.textHash], foreignColumns: [texts.schoolId, texts.hash] }),
   ],
 );

@@ -1,6 +1,7 @@
 /** All tables, a file for each subject. */
 export * from './schools.ts';
 export * from './people.ts';
+export * from './classes.ts';
 export * from './installation.ts';
 export * from './pronunciations.ts';
 export * from './texts.ts';

@@ -33,7 +33,6 @@ export const pupils = pgTable(
     name: text('name').notNull(),
     note: text('note').notNull().default(''),
     year: text('year').notNull().default(''),
-    classes: text('classes').array().notNull().default([]),
     /** Whether somebody agreed that this pupil's listening is recorded. */
     keepsRecords: boolean('keeps_records').notNull().default(false),
     /** Counts changes, so that two teachers do not write over each other. */

@@ -1,5 +1,8 @@
-import { boolean, pgEnum, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { boolean, check, pgEnum, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { classes, subjects } from './classes.ts';
 import { now } from './columns.ts';
+import { pupils } from './people.ts';
 import { schoolId } from './schools.ts';
 
 export const scope = pgEnum('scope', ['pupil', 'class', 'subject', 'school']);
@@ -8,15 +11,16 @@ export const entryKind = pgEnum('entry_kind', ['respelling', 'ipa', 'x-sampa', '
 /** Entries for one part of speech go before those for all. */
 export const entryPart = pgEnum('entry_part', ['noun', 'verb', 'past', 'adjective', 'any']);
 
-/** How words are said; entries of one scope and value are a list. */
+/** How words are said. Entries for one pupil, class or subject, or for the whole school, are a list. */
 export const pronunciations = pgTable(
   'pronunciations',
   {
     id: uuid('id').primaryKey().defaultRandom(),
     schoolId: schoolId(),
     scope: scope('scope').notNull(),
-    /** The pupil's id, the class or the subject; empty for the school. */
-    scopeValue: text('scope_value').notNull(),
+    pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
+    classId: uuid('class_id').references(() => classes.id, { onDelete: 'cascade' }),
+    subjectId: uuid('subject_id').references(() => subjects.id, { onDelete: 'cascade' }),
     written: text('written').notNull(),
     kind: entryKind('kind').notNull(),
     said: text('said').notNull(),
@@ -25,12 +29,12 @@ export const pronunciations = pgTable(
     createdAt: now('created_at'),
   },
   (table) => [
-    uniqueIndex('pronunciations_one_form').on(
-      table.schoolId,
-      table.scope,
-      table.scopeValue,
-      table.written,
-      table.partOfSpeech,
+    unique('pronunciations_one_form')
+      .on(table.schoolId, table.pupilId, table.classId, table.subjectId, table.written, table.partOfSpeech)
+      .nullsNotDistinct(),
+    check(
+      'pronunciations_scope',
+      sql`(${table.scope} = 'pupil') = (${table.pupilId} is not null) and (${table.scope} = 'class') = (${table.classId} is not null) and (${table.scope} = 'subject') = (${table.subjectId} is not null)`,
     ),
   ],
 );

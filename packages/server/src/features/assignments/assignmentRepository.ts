@@ -15,6 +15,7 @@ import {
 import type { FormerPackage } from '../../db/schema/assignments.ts';
 import type { JobRow } from '../../jobs/jobRepository.ts';
 import { notFound } from '../../appError.ts';
+import { classNames } from '../classes/namedRows.ts';
 
 export type AssignmentRow = typeof assignments.$inferSelect;
 export type LinkRow = typeof pupilLinks.$inferSelect;
@@ -171,7 +172,7 @@ export class AssignmentRepository {
     pupilIds?: readonly string[],
   ): Promise<(LinkRow & { pupil: string; classes: string[] })[]> {
     const found = await this.#db
-      .select({ link: pupilLinks, pupil: pupils.name, classes: pupils.classes })
+      .select({ link: pupilLinks, pupil: pupils.name, classes: classNames })
       .from(pupilLinks)
       .innerJoin(pupils, and(eq(pupils.id, pupilLinks.pupilId), isNull(pupils.deletedAt)))
       .where(

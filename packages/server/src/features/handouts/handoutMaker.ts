@@ -3,7 +3,8 @@ import { withIds } from '@aurelfield/core';
 import { and, asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { OpenDatabase } from '../../db/database.ts';
-import { handouts, photoPages, sources, versions } from '../../db/schema/index.ts';
+import { classes, handouts, photoPages, sources, subjects, versions } from '../../db/schema/index.ts';
+import { idOfName } from '../classes/namedRows.ts';
 import type { StagedSource } from '../imports/sourceStaging.ts';
 import { handoutBlocks } from '../imports/tidyBlocks.ts';
 import { setSearchParts } from '../texts/searchParts.ts';
@@ -50,8 +51,8 @@ export class HandoutMaker {
           schoolId,
           teacherId,
           title: input.title,
-          subject: input.subject ?? '',
-          className: input.className ?? '',
+          subjectId: await idOfName(db, subjects, schoolId, input.subject ?? ''),
+          classId: await idOfName(db, classes, schoolId, input.className ?? ''),
           textHash: text.hash,
           cleanUps: input.cleanUps ?? [],
         })

@@ -8,13 +8,25 @@ import {
 } from '@aurelfield/api';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql, type SQL, inArray } from 'drizzle-orm';
 import type { OpenDatabase } from '../../db/database.ts';
-import { handouts, jobs, pupils, readings, searchParts, sources, texts } from '../../db/schema/index.ts';
+import {
+  classes,
+  handouts,
+  jobs,
+  pupils,
+  readings,
+  searchParts,
+  sources,
+  subjects,
+  texts,
+} from '../../db/schema/index.ts';
+import { idOfName } from '../classes/namedRows.ts';
 import { notFound } from '../../appError.ts';
 import { anchorRepository, toOccurrence } from '../texts/anchorRepository.ts';
 import type { TextRevisionService } from '../texts/textRevisionService.ts';
 import type { StoredText, TextRepository } from '../texts/textRepository.ts';
 
-type HandoutRow = typeof handouts.$inferSelect;
+/** A handout's row, with the names of its subject and class; empty where it has none. */
+type HandoutRow = typeof handouts.$inferSelect & { readonly subject: string; readonly className: string };
 
 /** A handout with the text it has now, read in one moment. */
 export interface HandoutWithText {
@@ -76,7 +88,11 @@ export class HandoutRepository {
   async row(schoolId: string, handoutId: string): Promise<HandoutWithText> {
     const [row] = await this.#select(schoolId, handoutId);
     if (!row) throw notFound('This handout');
-    return { handout: row.handout, text: await this.#texts.get(schoolId, row.handout.textHash) };
+    const { handout, subject, className } = row;
+    return {
+      handout: { ...handout, subject: subject ?? '', className: className ?? '' },
+      text: await this.#texts.get(schoolId, handout.textHash),
+    };
   }
 
   /** Titles of handouts by their ids, of deleted ones too. */
@@ -93,13 +109,16 @@ export class HandoutRepository {
   async update(
     schoolId: string,
     handoutId: string,
-    { archived, language, ...patch }: HandoutPatch,
+    { archived, language, subject, className, ...patch }: HandoutPatch,
   ): Promise<Handout> {
     const values = Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined));
-    const changed = await this.#database.db
+    const { db } = this.#database;
+    const changed = await db
       .update(handouts)
       .set({
         ...values,
+        ...(subject === undefined ? {} : { subjectId: await idOfName(db, subjects, schoolId, subject) }),
+        ...(className === undefined ? {} : { classId: await idOfName(db, classes, schoolId, className) }),
         ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }),
         updatedAt: new Date(),
       })
@@ -110,7 +129,7 @@ export class HandoutRepository {
     return this.get(schoolId, handoutId);
   }
 
-  /** Deletes a handout: it can be brought back for 30 days (see `upkeep`). Or brings it back. */
+  /** Deletes a handout: it can be brought back for 30 days (see `cleanUp.ts`). Or brings it back. */
   async setDeleted(schoolId: string, handoutId: string, deleted: boolean): Promise<void> {
     const changed = await this.#database.db
       .update(handouts)
@@ -130,6 +149,8 @@ export class HandoutRepository {
     return this.#database.db
       .select({
         handout: handouts,
+        subject: subjects.name,
+        className: classes.name,
         language: texts.language,
         words: texts.words,
         sourceKind: sources.kind,
@@ -138,6 +159,8 @@ export class HandoutRepository {
       })
       .from(handouts)
       .innerJoin(sources, eq(sources.handoutId, handouts.id))
+      .leftJoin(subjects, eq(subjects.id, handouts.subjectId))
+      .leftJoin(classes, eq(classes.id, handouts.classId))
       .innerJoin(texts, and(eq(texts.schoolId, handouts.schoolId), eq(texts.hash, handouts.textHash)))
       .where(
         and(
@@ -193,7 +216,7 @@ function isIn(place: HandoutPlace) {
 
 /** Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word. */
 function holds(search: string) {
-  const head = sql`${handouts.title} || ' ' || ${handouts.subject} || ' ' || ${handouts.className} || ' ' || array_to_string(${handouts.tags}, ' ')`;
+  const head = sql`concat_ws(' ', ${handouts.title}, ${subjects.name}, ${classes.name}) || ' ' || array_to_string(${handouts.tags}, ' ')`;
   return or(
     sql`to_tsvector('english', ${head}) @@ websearch_to_tsquery('english', ${search})`,
     sql`position(lower(${search}) in lower(${head})) > 0`,
@@ -202,7 +225,9 @@ function holds(search: string) {
 }
 
 interface SelectedRow {
-  readonly handout: HandoutRow;
+  readonly handout: typeof handouts.$inferSelect;
+  readonly subject: string | null;
+  readonly className: string | null;
   readonly language: string;
   readonly words: number;
   readonly sourceKind: HandoutSummary['sourceKind'];
@@ -211,13 +236,13 @@ interface SelectedRow {
 }
 
 function toSummary(
-  { handout, language, words, sourceKind, sourceName, sourceAddress }: SelectedRow,
+  { handout, subject, className, language, words, sourceKind, sourceName, sourceAddress }: SelectedRow,
   standing: Standing,
 ): HandoutSummary {
-  const { id, title, subject, className, tags } = handout;
+  const { id, title, tags } = handout;
   // prettier-ignore
   return handoutSummarySchema.parse({
-    id, title, subject, className, language, words, sourceKind, sourceName, sourceAddress, tags, ...standing,
+    id, title, subject: subject ?? '', className: className ?? '', language, words, sourceKind, sourceName, sourceAddress, tags, ...standing,
     archived: handout.archivedAt !== null,
     deletedAt: handout.deletedAt?.toISOString() ?? null,
     updatedAt: handout.updatedAt.toISOString(),

@@ -46,9 +46,9 @@ export class PhraseSound {
       throw new AppError('no-voice', 'The voice of this phrase is not here. Choose another one.');
     const engineVersion = this.#voices.engineVersion(voice.id) ?? '';
     const entries = await this.#pronunciations.inForce(schoolId, {
-      pupilId: pupilId ?? '',
-      className: '',
-      subject: '',
+      pupilId: pupilId ?? null,
+      classId: null,
+      subjectId: null,
     });
     const key = JSON.stringify([text, voice.id, engineVersion, pace, pitch, loudness, entries]);
     const kept = this.#kept.get(key);

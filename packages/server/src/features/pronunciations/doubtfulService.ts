@@ -59,8 +59,8 @@ export class DoubtfulService {
     if (!voice) throw new AppError('no-voice', 'No voice here speaks this language.');
     const entries = await pronunciations.inForce(schoolId, {
       pupilId,
-      className: handout.className,
-      subject: handout.subject,
+      classId: handout.classId,
+      subjectId: handout.subjectId,
     });
     const blocks = toBlocks(text.blocks);
     const fine = await accepted.all(schoolId);

@@ -1,5 +1,5 @@
 import type { Impact, ImpactRequest, Scope } from '@aurelfield/api';
-import { and, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { handouts, readings } from '../../db/schema/index.ts';
 import type { TextRepository } from '../texts/textRepository.ts';
@@ -37,9 +37,10 @@ export class ImpactService {
     this.#pronunciations = pronunciations;
   }
 
-  /** Handouts on the shelf in which the word stands and the entry would count, the readings of them that are in use, and what other lists have for the word. */
+  /** Current handouts in which the word stands and the entry would count, the readings of them that are in use, and what other lists have for the word. */
   async find(schoolId: string, request: ImpactRequest): Promise<Impact> {
     const { written, caseSensitive, scope, scopeValue } = request;
+    const list = await this.#pronunciations.idsOf(schoolId, { scope, scopeValue });
     const rows = await this.#db
       .select({ id: handouts.id, title: handouts.title, textHash: handouts.textHash })
       .from(handouts)
@@ -48,8 +49,10 @@ export class ImpactService {
           eq(handouts.schoolId, schoolId),
           isNull(handouts.deletedAt),
           isNull(handouts.archivedAt),
-          scope === 'class' ? eq(handouts.className, scopeValue) : undefined,
-          scope === 'subject' ? eq(handouts.subject, scopeValue) : undefined,
+          list?.classId ? eq(handouts.classId, list.classId) : undefined,
+          list?.subjectId ? eq(handouts.subjectId, list.subjectId) : undefined,
+          // Nothing belongs to a class or subject that is not there yet.
+          list ? undefined : sql`false`,
         ),
       )
       .orderBy(desc(handouts.createdAt))

@@ -1,7 +1,7 @@
 import { DELETED_DAYS } from '@aurelfield/api';
-import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+import { inArray, lt } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
-import { boards, boardSayings, pronunciations, pupils } from '../../db/schema/index.ts';
+import { boards, boardSayings, pupils } from '../../db/schema/index.ts';
 import type { CleanUp } from '../../feature.ts';
 import { DAY_MS } from '../../maintenance/retention.ts';
 
@@ -16,14 +16,6 @@ async function deletePupils(db: Database, before: Date): Promise<void> {
     const theirBoards = tx.select({ id: boards.id }).from(boards).where(inArray(boards.pupilId, gone));
     // A board and its phrases stay for others; what this pupil typed on it does not.
     await tx.delete(boardSayings).where(inArray(boardSayings.boardId, theirBoards));
-    await tx
-      .delete(pronunciations)
-      .where(
-        and(
-          eq(pronunciations.scope, 'pupil'),
-          sql`${pronunciations.scopeValue} in (select ${pupils.id}::text from ${pupils} where ${pupils.deletedAt} < ${before.toISOString()}::timestamptz)`,
-        ),
-      );
     await tx.delete(pupils).where(lt(pupils.deletedAt, before));
   });
 }

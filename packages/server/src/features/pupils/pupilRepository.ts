@@ -12,6 +12,7 @@ import {
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { profiles, pupils, teachers } from '../../db/schema/index.ts';
+import { addToClass, classNames, setClasses } from '../classes/namedRows.ts';
 import { notFound, AppError } from '../../appError.ts';
 
 /** Who changes a profile, why, and what was heard before. */
@@ -86,8 +87,9 @@ export class PupilRepository {
       const { name, note, year, classes } = input;
       await tx
         .update(pupils)
-        .set({ name, note, year, classes, revision: sql`${pupils.revision} + 1` })
+        .set({ name, note, year, revision: sql`${pupils.revision} + 1` })
         .where(own(schoolId, pupilId));
+      await setClasses(tx, schoolId, pupilId, classes);
       const [before] = await tx
         .select()
         .from(profiles)
@@ -152,11 +154,11 @@ export class PupilRepository {
         }
         const [row] = await tx.select().from(pupils).where(own(schoolId, known)).for('update');
         if (!row) throw notFound(name);
+        for (const one of classes) await addToClass(tx, schoolId, known, one);
         await tx
           .update(pupils)
           .set({
             year: year === '' ? row.year : year,
-            classes: [...new Set([...row.classes, ...classes])],
             note: note === '' ? row.note : note,
             revision: sql`${pupils.revision} + 1`,
           })
@@ -179,7 +181,7 @@ export class PupilRepository {
 
   #select(schoolId: string, pupilId?: string, isDeleted = false) {
     return this.#db
-      .select({ pupil: pupils, profile: profiles })
+      .select({ pupil: pupils, classes: classNames, profile: profiles })
       .from(pupils)
       .innerJoin(profiles, and(eq(profiles.pupilId, pupils.id), eq(profiles.current, true)))
       .where(
@@ -200,7 +202,7 @@ function own(schoolId: string, pupilId: string) {
 async function insertPupil(
   tx: Transaction,
   schoolId: string,
-  { profile, ...pupil }: PupilInput,
+  { profile, classes, ...pupil }: PupilInput,
   { teacherId, reason = '', trials = [] }: ProfileOrigin,
 ): Promise<string> {
   const [row] = await tx
@@ -208,6 +210,7 @@ async function insertPupil(
     .values({ schoolId, ...pupil })
     .returning({ id: pupils.id });
   if (!row) throw new Error('The pupil was not stored.');
+  await setClasses(tx, schoolId, row.id, classes);
   await tx.insert(profiles).values({ schoolId, pupilId: row.id, teacherId, reason, trials, ...profile });
   return row.id;
 }
@@ -267,11 +270,13 @@ function toProfile({
 
 function toPupil({
   pupil,
+  classes,
   profile,
 }: {
   pupil: typeof pupils.$inferSelect;
+  classes: readonly string[];
   profile: typeof profiles.$inferSelect;
 }): Pupil {
-  const { id, name, note, year, classes, revision } = pupil;
+  const { id, name, note, year, revision } = pupil;
   return pupilSchema.parse({ id, name, note, year, classes, revision, profile: toProfile(profile) });
 }

@@ -134,7 +134,7 @@ test('a class list is looked at first, then taken in with the profile of another
   await client.send('POST', '/class-lists', { pupils: read.pupils, likePupil: tobias?.id });
   const after = await list();
   expect(after.find(({ name }) => name === 'Merryn')?.profile).toEqual(tobias?.profile);
-  expect(after.find(({ id }) => id === tobias?.id)?.classes).toEqual([...(tobias?.classes ?? []), 'Chess']);
+  expect(after.find(({ id }) => id === tobias?.id)?.classes).toEqual(['Chess', ...(tobias?.classes ?? [])]);
   const wrong = await client.uploadWith<ApiErrorBody>(
     '/class-lists/read',
     {},

@@ -14,7 +14,7 @@ import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { and, eq, isNull } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { OpenDatabase } from '../../db/database.ts';
-import { handouts } from '../../db/schema/index.ts';
+import { handouts, subjects } from '../../db/schema/index.ts';
 import type { Jobs } from '../../jobs/jobs.ts';
 import type { JobRepository } from '../../jobs/jobRepository.ts';
 import type { PronunciationRepository } from '../pronunciations/pronunciationRepository.ts';
@@ -51,6 +51,7 @@ export interface OpenerDeps {
 /** A handout as it was at one moment: its facts and its entries for places together. */
 interface Snapshot {
   readonly handout: typeof handouts.$inferSelect;
+  readonly subject: string;
   readonly anchors: readonly AnchorRow[];
 }
 
@@ -142,7 +143,7 @@ export class ReadingOpener {
   /** All that decides how a handout sounds for a pupil now. */
   async #basis(schoolId: string, handoutId: string, pupilId: string, textSelection: TextSelection) {
     const { texts, pupils, pronunciations, voices, parallelTexts } = this.#deps;
-    const [{ handout, anchors }, pupil] = await Promise.all([
+    const [{ handout, subject: named, anchors }, pupil] = await Promise.all([
       this.#snapshot(schoolId, handoutId),
       pupils.get(schoolId, pupilId),
     ]);
@@ -160,15 +161,14 @@ export class ReadingOpener {
       fileQuality: _fileQuality,
       ...profile
     } = pupil.profile;
-    const subject =
-      subjectNamed(handout.subject) ?? guessSubject(text.blocks.map((block) => block.text).join('\n'));
+    const subject = subjectNamed(named) ?? guessSubject(text.blocks.map((block) => block.text).join('\n'));
     const settings = subject ? { ...profile, choices: { ...profile.choices, subject } } : profile;
     const voice = voices.voiceFor(text.language, chosen);
     if (!voice) throw noVoice(text.language, voices);
     const lexicon = await pronunciations.inForce(schoolId, {
       pupilId,
-      className: handout.className,
-      subject: handout.subject,
+      classId: handout.classId,
+      subjectId: handout.subjectId,
     });
     const basis: PlanBasis = {
       voice: this.#planVoice(voice),
@@ -222,12 +222,18 @@ export class ReadingOpener {
 
   #snapshot(schoolId: string, handoutId: string): Promise<Snapshot> {
     return this.#deps.database.transaction(async ({ db }) => {
-      const [handout] = await db
-        .select()
+      const [row] = await db
+        .select({ handout: handouts, subject: subjects.name })
         .from(handouts)
+        .leftJoin(subjects, eq(subjects.id, handouts.subjectId))
         .where(and(eq(handouts.id, handoutId), eq(handouts.schoolId, schoolId), isNull(handouts.deletedAt)));
-      if (!handout) throw notFound('This handout');
-      return { handout, anchors: await anchorRepository.all(db, schoolId, handoutId) };
+      if (!row) throw notFound('This handout');
+      const { handout, subject } = row;
+      return {
+        handout,
+        subject: subject ?? '',
+        anchors: await anchorRepository.all(db, schoolId, handoutId),
+      };
     }, 'repeatable read');
   }
 

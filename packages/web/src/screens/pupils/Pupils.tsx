@@ -13,6 +13,7 @@ import { count } from '../../ui/format.ts';
 import { useAskGiven } from '../../api/assignmentQueries.ts';
 import { useUndo } from '../../ui/Undo.tsx';
 import { ClassListDialog } from './ClassListDialog.tsx';
+import { ClassNames } from './ClassNames.tsx';
 import { formatVoice } from './voiceQualities.ts';
 
 const AddLink = styled(Link)`
@@ -136,6 +137,7 @@ export function Pupils() {
           </li>
         ))}
       </Cards>
+      {pupils.data && <ClassNames />}
       {deleted.data && deleted.data.length > 0 && (
         <details style={{ marginTop: '1.5rem' }}>
           <summary>Recently deleted</summary>
