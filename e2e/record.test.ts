@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { wavHeader } from '@aurelfield/core';
+import { wavHeader } from '@aurelfield/core/audio';
 import {
   PATIENCE,
   addHandout,

@@ -38,12 +38,12 @@ const FORBIDDEN: readonly (readonly [name: string, wanted: readonly string[]])[]
 
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   core: ['./text/text.ts', 'papaparse'],
-  api: ['@aurelfield/core', 'zod'],
-  voices: ['@aurelfield/core', 'node:fs', '../pool/runnerPool.ts'],
-  readers: ['@aurelfield/core', 'node:fs'],
-  server: ['@aurelfield/api', '@aurelfield/core', '@aurelfield/voices', '@aurelfield/readers', 'express', 'node:fs', '../readings/routes.ts'],
-  web: ['@aurelfield/api', '@aurelfield/core', 'react', '../player/usePlayer.ts'],
-  cli: ['@aurelfield/core', '@aurelfield/voices', '@aurelfield/readers', 'node:fs'],
+  api: ['@aurelfield/core/text', 'zod'],
+  voices: ['@aurelfield/core/text', 'node:fs', '../pool/runnerPool.ts'],
+  readers: ['@aurelfield/core/text', 'node:fs'],
+  server: ['@aurelfield/api', '@aurelfield/core/text', '@aurelfield/voices', '@aurelfield/readers', 'express', 'node:fs', '../readings/routes.ts'],
+  web: ['@aurelfield/api', '@aurelfield/core/text', 'react', '../player/usePlayer.ts'],
+  cli: ['@aurelfield/core/text', '@aurelfield/voices', '@aurelfield/readers', 'node:fs'],
 }; // prettier-ignore
 
 test.each(FORBIDDEN)('%s refuses what belongs to other packages, and nothing else', async (name, wanted) => {

@@ -1,4 +1,5 @@
-import { blocksFromPlainText, planHandout } from '@aurelfield/core';
+import { planHandout } from '@aurelfield/core/speech';
+import { blocksFromPlainText } from '@aurelfield/core/text';
 import { EspeakEngine, FestivalEngine, FliteEngine, type SpeechEngine } from '@aurelfield/voices';
 
 /**

@@ -1,4 +1,5 @@
-import { blocksFromPlainText, planHandout, type SpeechPlan } from '@aurelfield/core';
+import { planHandout, type SpeechPlan } from '@aurelfield/core/speech';
+import { blocksFromPlainText } from '@aurelfield/core/text';
 import { FestivalEngine } from '@aurelfield/voices';
 import { readFileSync } from 'node:fs';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';

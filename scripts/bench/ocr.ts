@@ -11,7 +11,7 @@ import {
   type Point,
   type Quad,
   type RecognisedPage,
-} from '@aurelfield/core';
+} from '@aurelfield/core/photo';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { decodePhoto } from '../../packages/readers/src/photo/decodePhoto.ts';
 import { pngOf } from '../../packages/readers/src/photo/png.ts';

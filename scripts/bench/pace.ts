@@ -1,13 +1,6 @@
-import {
-  blocksFromMarkdown,
-  blocksFromPlainText,
-  breakPause,
-  DEFAULT_PAUSES,
-  scheduleSentence,
-  pauseAfter,
-  planAtPace,
-  type Block,
-} from '@aurelfield/core';
+import { breakPause, DEFAULT_PAUSES, pauseAfter, planAtPace } from '@aurelfield/core/speech';
+import { blocksFromMarkdown, blocksFromPlainText, type Block } from '@aurelfield/core/text';
+import { scheduleSentence } from '@aurelfield/core/timeline';
 import { EspeakEngine, factsOfClip, FestivalEngine, type SpeechEngine } from '@aurelfield/voices';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';

@@ -1,4 +1,4 @@
-import { blocksFromPhotos, DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
+import { blocksFromPhotos, DOUBTFUL_CONFIDENCE } from '@aurelfield/core/photo';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

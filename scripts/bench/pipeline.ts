@@ -1,4 +1,5 @@
-import { blocksFromMarkdown, planAtPace, type PlannedSentence } from '@aurelfield/core';
+import { planAtPace, type PlannedSentence } from '@aurelfield/core/speech';
+import { blocksFromMarkdown } from '@aurelfield/core/text';
 import type { Pupil, Reading } from '@aurelfield/api';
 import { DEMO_PUPILS } from '../../packages/server/src/demo/people.ts';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';

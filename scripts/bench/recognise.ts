@@ -1,4 +1,5 @@
-import { planHandout, wavHeader } from '@aurelfield/core';
+import { wavHeader } from '@aurelfield/core/audio';
+import { planHandout } from '@aurelfield/core/speech';
 import { FestivalEngine, FliteEngine, EspeakEngine, type SpeechEngine } from '@aurelfield/voices';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,5 +1,5 @@
 import { FestivalEngine, FliteEngine } from '@aurelfield/voices';
-import { sameSounds } from '@aurelfield/core';
+import { sameSounds } from '@aurelfield/core/pronunciation';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { ACCENTS, commonestWords, isAsDictionary } from '../sounds/formant.ts';

@@ -1,11 +1,6 @@
-import {
-  baseLanguage,
-  blocksFromPlainText,
-  measureLoudness,
-  planHandout,
-  speechAmount,
-  type SpeechPlan,
-} from '@aurelfield/core';
+import { measureLoudness } from '@aurelfield/core/audio';
+import { planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
+import { baseLanguage, blocksFromPlainText } from '@aurelfield/core/text';
 import { FestivalEngine, FliteEngine, type SpokenClip, type Voice } from '@aurelfield/voices';
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';

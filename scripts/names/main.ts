@@ -1,4 +1,4 @@
-import { expandSentence } from '@aurelfield/core';
+import { expandSentence } from '@aurelfield/core/speech';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';

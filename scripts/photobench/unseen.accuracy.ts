@@ -1,4 +1,5 @@
-import { blocksFromPhotos, type Block } from '@aurelfield/core';
+import { blocksFromPhotos } from '@aurelfield/core/photo';
+import { type Block } from '@aurelfield/core/text';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';

@@ -1,4 +1,4 @@
-import { alignSounds } from '@aurelfield/core';
+import { alignSounds } from '@aurelfield/core/pronunciation';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import britishEnglish from 'dictionary-en-gb';
 import nspell from 'nspell';

@@ -1,4 +1,5 @@
-import { alignSounds, sameSounds, type SpeechPlan } from '@aurelfield/core';
+import { alignSounds, sameSounds } from '@aurelfield/core/pronunciation';
+import { type SpeechPlan } from '@aurelfield/core/speech';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import britishEnglish from 'dictionary-en-gb';
 import nspell from 'nspell';

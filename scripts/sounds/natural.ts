@@ -5,7 +5,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import nspell from 'nspell';
-import { ruleVocabulary } from '@aurelfield/core';
+import { ruleVocabulary } from '@aurelfield/core/speech';
 import { meantSounds } from './meantSounds.ts';
 import { OWN_WORDS } from './ownWords.ts';
 import { ROOT } from '../lib/prepare.mjs';

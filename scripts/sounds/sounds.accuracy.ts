@@ -1,4 +1,5 @@
-import { HOMOGRAPHS, ipaToArpabet, ruleVocabulary, sameSounds, type SpeechPlan } from '@aurelfield/core';
+import { HOMOGRAPHS, ipaToArpabet, sameSounds } from '@aurelfield/core/pronunciation';
+import { ruleVocabulary, type SpeechPlan } from '@aurelfield/core/speech';
 import { FestivalEngine, FliteEngine, type Voice } from '@aurelfield/voices';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';

@@ -1,4 +1,4 @@
-import { Syllabifier } from '@aurelfield/core';
+import { Syllabifier } from '@aurelfield/core/literacy';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';

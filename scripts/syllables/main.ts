@@ -3,7 +3,7 @@
  * `npm run syllables` writes `packages/server/src/words/syllableWeights.json`. A latent averaged perceptron: of a word's candidates those that score best, as many as the dictionary has syllables, are taken for
  * its hearts; where the count comes out otherwise the weights of what differs are moved.
  */
-import { candidatesOf, featuresOf } from '@aurelfield/core';
+import { candidatesOf, featuresOf } from '@aurelfield/core/literacy';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';

@@ -1,4 +1,4 @@
-import { fadeEdges } from '@aurelfield/core';
+import { fadeEdges } from '@aurelfield/core/audio';
 import pLimit from 'p-limit';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';

@@ -1,4 +1,5 @@
-import { blocksFromMarkdown, planHandout } from '@aurelfield/core';
+import { planHandout } from '@aurelfield/core/speech';
+import { blocksFromMarkdown } from '@aurelfield/core/text';
 import { createRequire } from 'node:module';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';

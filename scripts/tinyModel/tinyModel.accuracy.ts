@@ -1,11 +1,6 @@
-import {
-  blocksFromPlainText,
-  measureLoudness,
-  LOUDNESS_TARGETS,
-  planHandout,
-  speechAmount,
-  type SpeechPlan,
-} from '@aurelfield/core';
+import { measureLoudness } from '@aurelfield/core/audio';
+import { LOUDNESS_TARGETS, planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
+import { blocksFromPlainText } from '@aurelfield/core/text';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';

@@ -1,4 +1,5 @@
-import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
+import { DEFAULT_READING_STYLE } from '@aurelfield/core/readingStyle';
+import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core/speech';
 import type { Profile } from './pupils.ts';
 
 /** The profile of a new pupil: the best free voice of each language, a slow reader's pace, a plain page. */

@@ -1,4 +1,4 @@
-import { PACE_RANGE, PITCH_RANGE } from '@aurelfield/core';
+import { PACE_RANGE, PITCH_RANGE } from '@aurelfield/core/speech';
 import { z } from 'zod';
 import { id } from './common.ts';
 

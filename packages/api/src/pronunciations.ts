@@ -1,4 +1,4 @@
-import { ENTRY_PARTS } from '@aurelfield/core';
+import { ENTRY_PARTS } from '@aurelfield/core/pronunciation';
 import { z } from 'zod';
 import { id } from './common.ts';
 

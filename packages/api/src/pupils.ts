@@ -5,17 +5,15 @@ import {
   LETTER_SPACING_RANGE,
   LINE_SPACING_RANGE,
   HIGHLIGHTS,
-  PACE_RANGE,
   PARAGRAPH_SPACING_RANGE,
-  PAUSE_RANGE,
-  PITCH_RANGE,
   SHAPES,
   TEXT_SIZE_RANGE,
   TINT_IDS,
   WINDOW_RANGE,
   WORD_SPACING_RANGE,
   type Colour,
-} from '@aurelfield/core';
+} from '@aurelfield/core/readingStyle';
+import { PACE_RANGE, PAUSE_RANGE, PITCH_RANGE } from '@aurelfield/core/speech';
 import { z } from 'zod';
 import { id } from './common.ts';
 import { qualitySchema } from './formats.ts';

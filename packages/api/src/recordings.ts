@@ -1,4 +1,4 @@
-import { TREATMENT_LIMITS } from '@aurelfield/core';
+import { TREATMENT_LIMITS } from '@aurelfield/core/timeline';
 import { z } from 'zod';
 import { id } from './common.ts';
 

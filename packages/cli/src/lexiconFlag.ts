@@ -1,4 +1,5 @@
-import { decodeText, Lexicon, parsePls } from '@aurelfield/core';
+import { Lexicon, parsePls } from '@aurelfield/core/pronunciation';
+import { decodeText } from '@aurelfield/core/text';
 import { readFile } from 'node:fs/promises';
 import type { Terminal } from './terminal.ts';
 

@@ -1,12 +1,8 @@
-import type {
-  Block,
-  ReadingStyle,
-  Piece,
-  PronunciationEntry,
-  SampleRange,
-  SpeechPlan,
-  Timeline,
-} from '@aurelfield/core';
+import type { PronunciationEntry } from '@aurelfield/core/pronunciation';
+import type { ReadingStyle } from '@aurelfield/core/readingStyle';
+import type { SpeechPlan } from '@aurelfield/core/speech';
+import type { Block } from '@aurelfield/core/text';
+import type { Piece, SampleRange, Timeline } from '@aurelfield/core/timeline';
 
 /** A block as formats write it. */
 export type ExportDocumentBlock = Pick<

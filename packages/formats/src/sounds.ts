@@ -1,4 +1,4 @@
-import type { Piece } from '@aurelfield/core';
+import type { Piece } from '@aurelfield/core/timeline';
 
 /** Short sounds that tell that something begins or ends. They are computed, at whatever rate they are wanted. */
 const SOUNDS = [

@@ -1,4 +1,4 @@
-import type { TrackSentence, Track } from '@aurelfield/core';
+import type { TrackSentence, Track } from '@aurelfield/core/timeline';
 
 /** What the player knows of a sentence. */
 export interface PlayerSentence extends TrackSentence {

@@ -1,5 +1,5 @@
 import type { ReadingSentence } from '@aurelfield/api';
-import type { Track } from '@aurelfield/core';
+import type { Track } from '@aurelfield/core/timeline';
 import type { PlayerSentence } from './place.ts';
 import type { Sounds } from './soundPair.ts';
 

@@ -1,7 +1,7 @@
 import type { ReadingSentence } from '@aurelfield/api';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ReadingPlayer } from './readingPlayer.ts';
-import { Track } from '@aurelfield/core';
+import { Track } from '@aurelfield/core/timeline';
 
 /** An audio element without sound, whose clock the test turns. */
 class FakeAudio extends EventTarget {

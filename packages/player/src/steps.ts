@@ -1,4 +1,4 @@
-import type { Track } from '@aurelfield/core';
+import type { Track } from '@aurelfield/core/timeline';
 import type { Place, PlayerSentence } from './place.ts';
 
 /** Where a step on or back leads: by words, sentences and blocks. */

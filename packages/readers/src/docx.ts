@@ -1,4 +1,5 @@
-import { placed, type Block, type CleanUp, type ImportedDocument } from '@aurelfield/core';
+import { placed, type CleanUp, type ImportedDocument } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import mammoth from 'mammoth';
 import { unpack } from './archive.ts';
 import { equationBlocks, withTextForAll } from './docxEquations.ts';

@@ -1,4 +1,5 @@
-import { ommlLine, type Block } from '@aurelfield/core';
+import { ommlLine } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { zipSync } from 'fflate';
 import { withParagraphLabels } from './docxParagraphs.ts';
 import { parseXml } from './xml.ts';

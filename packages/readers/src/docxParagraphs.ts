@@ -1,4 +1,5 @@
-import { labelledBlock, listLabel, type Block, type Counting } from '@aurelfield/core';
+import { labelledBlock, listLabel, type Counting } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 
 /** Stand around what is told of a paragraph in front of its text; signs that no document uses. */

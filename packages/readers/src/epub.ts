@@ -1,4 +1,5 @@
-import { blocksFromElement, type Block, type ImportedDocument } from '@aurelfield/core';
+import { blocksFromElement, type ImportedDocument } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { parseHTML } from 'linkedom';
 import { pathIn, textOf, unpack } from './archive.ts';
 import { cleaned } from './html.ts';

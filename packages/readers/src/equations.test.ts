@@ -1,4 +1,5 @@
-import { expandSentence, DEFAULT_CHOICES, mathmlLine, type NodeLike } from '@aurelfield/core';
+import { mathmlLine, type NodeLike } from '@aurelfield/core/page';
+import { expandSentence, DEFAULT_CHOICES } from '@aurelfield/core/speech';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';

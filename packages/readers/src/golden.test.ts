@@ -1,4 +1,4 @@
-import type { ImportedDocument } from '@aurelfield/core';
+import type { ImportedDocument } from '@aurelfield/core/page';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';

@@ -1,12 +1,5 @@
-import {
-  blocksFromElement,
-  decodeText,
-  NotTextError,
-  placed,
-  withoutNoteMarks,
-  type Block,
-  type ImportedDocument,
-} from '@aurelfield/core';
+import { blocksFromElement, placed, withoutNoteMarks, type ImportedDocument } from '@aurelfield/core/page';
+import { decodeText, NotTextError, type Block } from '@aurelfield/core/text';
 import { parseHTML } from 'linkedom';
 import { ReaderError } from './readerError.ts';
 

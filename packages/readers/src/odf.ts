@@ -1,4 +1,5 @@
-import { placed, tableRows, type Block, type ImportedDocument } from '@aurelfield/core';
+import { placed, tableRows, type ImportedDocument } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { unpack, textOf, type Archive } from './archive.ts';
 import { putEquations } from './odfEquations.ts';
 import { OdfStyles } from './odfStyles.ts';

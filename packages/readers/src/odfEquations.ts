@@ -1,5 +1,5 @@
 /// <reference lib="dom" />
-import { mathmlLine } from '@aurelfield/core';
+import { mathmlLine } from '@aurelfield/core/page';
 import { pathIn, textOf, type Archive } from './archive.ts';
 import { attributeOf, named, parseXml } from './xml.ts';
 

@@ -1,4 +1,4 @@
-import { listLabel, type Counting } from '@aurelfield/core';
+import { listLabel, type Counting } from '@aurelfield/core/page';
 import { attributeOf, localName, named } from './xml.ts';
 
 /** What a style says of the text in it, by itself. */

@@ -1,4 +1,5 @@
-import { labelledBlock, tableRows, withPlace, type Block } from '@aurelfield/core';
+import { labelledBlock, tableRows, withPlace } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { isEquation } from './odfEquations.ts';
 import { OdfCounter, type OdfStyles } from './odfStyles.ts';
 import { tidy } from './tidy.ts';

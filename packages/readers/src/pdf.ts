@@ -2,10 +2,10 @@ import {
   blocksFromLayout,
   placed,
   tableRows,
-  type Block,
   type ImportedDocument,
   type LayoutPage,
-} from '@aurelfield/core';
+} from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';

@@ -5,10 +5,10 @@ import {
   placed,
   tableRows,
   withPlace,
-  type Block,
   type Counting,
   type ImportedDocument,
-} from '@aurelfield/core';
+} from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { pathIn, textOf, unpack, type Archive } from './archive.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, localName, named, parseXml } from './xml.ts';

@@ -1,11 +1,11 @@
+import { type ImportedDocument } from '@aurelfield/core/page';
 import {
   blocksFromMarkdown,
   blocksFromPlainText,
   decodeText,
   looksLikeMarkdown,
   NotTextError,
-  type ImportedDocument,
-} from '@aurelfield/core';
+} from '@aurelfield/core/text';
 import { ReaderError } from './readerError.ts';
 import type { ReadOptions } from './readOptions.ts';
 import { withSoundText } from './tidy.ts';

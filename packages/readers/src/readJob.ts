@@ -1,4 +1,5 @@
-import type { Box, ImportedDocument } from '@aurelfield/core';
+import type { ImportedDocument } from '@aurelfield/core/page';
+import type { Box } from '@aurelfield/core/photo';
 import type { PhotoOutline, PageChoice, ReadPage } from './photo/readPhoto.ts';
 
 /** What is to be read: a file by its name, a web page as it was fetched, a photo to be looked at or read, a part of a flat page, a PDF whose pages are pictures. */

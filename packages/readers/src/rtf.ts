@@ -1,11 +1,5 @@
-import {
-  labelledBlock,
-  placed,
-  tableRows,
-  withPlace,
-  type Block,
-  type ImportedDocument,
-} from '@aurelfield/core';
+import { labelledBlock, placed, tableRows, withPlace, type ImportedDocument } from '@aurelfield/core/page';
+import { type Block } from '@aurelfield/core/text';
 import { ReaderError } from './readerError.ts';
 import { tidy } from './tidy.ts';
 

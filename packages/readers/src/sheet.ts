@@ -1,4 +1,5 @@
-import { decodeText, placed, tableRows, type ImportedDocument } from '@aurelfield/core';
+import { placed, tableRows, type ImportedDocument } from '@aurelfield/core/page';
+import { decodeText } from '@aurelfield/core/text';
 import Papa from 'papaparse';
 import readXlsxFile from 'read-excel-file/node';
 import { unpack } from './archive.ts';

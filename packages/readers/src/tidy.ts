@@ -1,4 +1,4 @@
-import type { ImportedDocument } from '@aurelfield/core';
+import type { ImportedDocument } from '@aurelfield/core/page';
 
 /** A text with single spaces and none at its ends. */
 export function tidy(text: string): string {

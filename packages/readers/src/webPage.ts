@@ -1,4 +1,5 @@
-import { blocksFromElement, decodeText, type ImportedDocument } from '@aurelfield/core';
+import { blocksFromElement, type ImportedDocument } from '@aurelfield/core/page';
+import { decodeText } from '@aurelfield/core/text';
 import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
 import { cleaned, isBlankPage, languageOf, whole } from './html.ts';

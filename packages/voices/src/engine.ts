@@ -1,4 +1,5 @@
-import type { AccentTrait, SpeechPlan } from '@aurelfield/core';
+import type { AccentTrait } from '@aurelfield/core/pronunciation';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import type { Price } from './priced/price.ts';
 
 /** A voice that can be chosen for a pupil. */

@@ -1,4 +1,5 @@
-import { baseLanguage, type SpeechPlan } from '@aurelfield/core';
+import { type SpeechPlan } from '@aurelfield/core/speech';
+import { baseLanguage } from '@aurelfield/core/text';
 import { resampleClip } from './clip/resampleClip.ts';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
 

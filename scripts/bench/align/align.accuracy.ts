@@ -1,4 +1,4 @@
-import { alignWords, ACCEPTANCE_THRESHOLD } from '@aurelfield/core';
+import { alignWords, ACCEPTANCE_THRESHOLD } from '@aurelfield/core/alignment';
 import { afterAll, describe, expect, test } from 'vitest';
 import { figure } from '../../lib/figure.ts';
 import { CONDITIONS, finding, quantile } from './conditions.ts';

@@ -1,4 +1,4 @@
-import { alignWords, SPEECH_RATE } from '@aurelfield/core';
+import { alignWords, SPEECH_RATE } from '@aurelfield/core/alignment';
 import { saidBy } from './known.ts';
 import { chance, spokenByFlite, withNoise } from './truth.ts';
 

@@ -1,4 +1,7 @@
-import { blocksFromPlainText, joinSamples, planAtPace, type SampleRange } from '@aurelfield/core';
+import { joinSamples } from '@aurelfield/core/audio';
+import { planAtPace } from '@aurelfield/core/speech';
+import { blocksFromPlainText } from '@aurelfield/core/text';
+import { type SampleRange } from '@aurelfield/core/timeline';
 import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { SPEECH_RATE } from '../../../packages/core/src/align/speech/spectra.ts';
 

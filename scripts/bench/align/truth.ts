@@ -1,4 +1,4 @@
-import { joinSamples } from '@aurelfield/core';
+import { joinSamples } from '@aurelfield/core/audio';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,4 @@
-import { alignWords, ACCEPTANCE_THRESHOLD, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core';
+import { alignWords, ACCEPTANCE_THRESHOLD, SPEECH_RATE, type KnownSpeech } from '@aurelfield/core/alignment';
 import { readSound } from '@aurelfield/readers';
 import { resampleClip, standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { writeFile } from 'node:fs/promises';

@@ -1,12 +1,6 @@
-import {
-  BYTES_PER_SAMPLE,
-  lengthOf,
-  planKey,
-  renderPiece,
-  type ClipFacts,
-  type Piece,
-  type SpeechPlan,
-} from '@aurelfield/core';
+import { BYTES_PER_SAMPLE, renderPiece } from '@aurelfield/core/audio';
+import { planKey, type SpeechPlan } from '@aurelfield/core/speech';
+import { lengthOf, type ClipFacts, type Piece } from '@aurelfield/core/timeline';
 import { factsOfClip, type VoiceRegistry } from '@aurelfield/voices';
 import { mkdtemp, open, rm, type FileHandle } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

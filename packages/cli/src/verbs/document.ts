@@ -1,4 +1,4 @@
-import { guessLanguage, guessTitle, type Block } from '@aurelfield/core';
+import { guessLanguage, guessTitle, type Block } from '@aurelfield/core/text';
 import { readSafely } from '@aurelfield/readers';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';

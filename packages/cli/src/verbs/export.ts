@@ -1,4 +1,6 @@
-import { decodeText, DEFAULT_PACE, PACE_RANGE, parsePls } from '@aurelfield/core';
+import { parsePls } from '@aurelfield/core/pronunciation';
+import { DEFAULT_PACE, PACE_RANGE } from '@aurelfield/core/speech';
+import { decodeText } from '@aurelfield/core/text';
 import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { readFile } from 'node:fs/promises';
 import { lexiconFlag } from '../lexiconFlag.ts';

@@ -1,4 +1,5 @@
-import { guessLanguage, guessTitle, type Block, type Box } from '@aurelfield/core';
+import { type Box } from '@aurelfield/core/photo';
+import { guessLanguage, guessTitle, type Block } from '@aurelfield/core/text';
 
 /** What `import` and `photo` write: the contract of docs/cli.md. */
 export function importedJson(

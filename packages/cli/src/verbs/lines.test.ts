@@ -1,4 +1,5 @@
-import { expandSentence, sentencesOf } from '@aurelfield/core';
+import { expandSentence } from '@aurelfield/core/speech';
+import { sentencesOf } from '@aurelfield/core/text';
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 

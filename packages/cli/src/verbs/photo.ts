@@ -1,4 +1,4 @@
-import { blocksFromPhotos, DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
+import { blocksFromPhotos, DOUBTFUL_CONFIDENCE } from '@aurelfield/core/photo';
 import { readSafely, type ReadResults } from '@aurelfield/readers';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import { readFile, writeFile } from 'node:fs/promises';

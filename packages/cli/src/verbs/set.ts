@@ -1,4 +1,4 @@
-import { DEFAULT_PACE, PACE_RANGE } from '@aurelfield/core';
+import { DEFAULT_PACE, PACE_RANGE } from '@aurelfield/core/speech';
 import { DEFAULT_PATTERN, FileNames, formatOf, nameOf, namePattern } from '@aurelfield/formats';
 import { standardEngines, VoiceRegistry } from '@aurelfield/voices';
 import { mkdir, readdir, readFile } from 'node:fs/promises';

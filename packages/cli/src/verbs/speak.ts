@@ -1,19 +1,15 @@
+import { renderPiece, wavHeader } from '@aurelfield/core/audio';
 import {
-  blocksFromPlainText,
   breakPause,
-  decodeText,
   DEFAULT_PACE,
   DEFAULT_PAUSES,
-  scheduleSentence,
   PACE_RANGE,
   pauseAfter,
   planAtPace,
-  renderPiece,
-  silence,
-  wavHeader,
-  type ScheduledSentence,
   type PlannedSentence,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
+import { blocksFromPlainText, decodeText } from '@aurelfield/core/text';
+import { scheduleSentence, silence, type ScheduledSentence } from '@aurelfield/core/timeline';
 import { factsOfClip, standardEngines, VoiceRegistry, type SpokenClip } from '@aurelfield/voices';
 import { mkdir, open, readFile, rename, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';

@@ -1,11 +1,5 @@
-import {
-  DEFAULT_CHOICES,
-  expandSentence,
-  leftOutOf,
-  sentencesOf,
-  SUBJECTS,
-  type Subject,
-} from '@aurelfield/core';
+import { DEFAULT_CHOICES, expandSentence, leftOutOf, SUBJECTS, type Subject } from '@aurelfield/core/speech';
+import { sentencesOf } from '@aurelfield/core/text';
 import { createInterface } from 'node:readline';
 import { lexiconFlag } from '../lexiconFlag.ts';
 import type { Terminal } from '../terminal.ts';

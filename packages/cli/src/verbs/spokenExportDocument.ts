@@ -1,16 +1,7 @@
-import {
-  breakPause,
-  DEFAULT_READING_STYLE,
-  DEFAULT_PAUSES,
-  scheduledSentence,
-  pauseAfter,
-  planAtPace,
-  timelineOf,
-  type Lexicon,
-  type ReadingStyle,
-  type PronunciationEntry,
-  type ReadingSentencePlan,
-} from '@aurelfield/core';
+import { type Lexicon, type PronunciationEntry } from '@aurelfield/core/pronunciation';
+import { DEFAULT_READING_STYLE, type ReadingStyle } from '@aurelfield/core/readingStyle';
+import { breakPause, DEFAULT_PAUSES, pauseAfter, planAtPace } from '@aurelfield/core/speech';
+import { scheduledSentence, timelineOf, type ReadingSentencePlan } from '@aurelfield/core/timeline';
 import { derivedUrn, type ExportDocument } from '@aurelfield/formats';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import type { ClipFile } from './clipFile.ts';

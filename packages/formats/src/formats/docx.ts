@@ -1,4 +1,4 @@
-import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core';
+import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core/text';
 import {
   Document,
   HeadingLevel,

@@ -1,4 +1,4 @@
-import { formatPls } from '@aurelfield/core';
+import { formatPls } from '@aurelfield/core/pronunciation';
 import { FormatError, type Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';
 

@@ -1,4 +1,4 @@
-import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core';
+import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core/text';
 import type { ExportDocument, ExportDocumentBlock } from '../exportDocument.ts';
 import type { Format } from '../format.ts';
 import { utf8 } from '../tools/bytes.ts';

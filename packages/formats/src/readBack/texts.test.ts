@@ -1,5 +1,5 @@
 import mammoth from 'mammoth';
-import { parsePls } from '@aurelfield/core';
+import { parsePls } from '@aurelfield/core/pronunciation';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,12 +1,12 @@
+import { renderPiece } from '@aurelfield/core/audio';
 import {
   lengthOf,
-  renderPiece,
   shiftedSentence,
   silence,
   toSamples,
   type Piece,
   type TimedSentence,
-} from '@aurelfield/core';
+} from '@aurelfield/core/timeline';
 import type { ExportDocument, ExportDocumentBlock, ExportDocumentSentence } from '../exportDocument.ts';
 import { FormatError } from '../format.ts';
 import { samplesOfSound, soundOfRecording, soundPiece, type SoundId } from '../sounds.ts';

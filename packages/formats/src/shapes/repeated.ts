@@ -5,7 +5,7 @@ import {
   toSamples,
   type Piece,
   type TimedSentence,
-} from '@aurelfield/core';
+} from '@aurelfield/core/timeline';
 import type { ExportDocument, ExportDocumentSentence } from '../exportDocument.ts';
 import { derivedUrn } from '../tools/derivedUrn.ts';
 

@@ -1,4 +1,4 @@
-import { timelineSpan } from '@aurelfield/core';
+import { timelineSpan } from '@aurelfield/core/timeline';
 import { sectionsOf, type ExportDocument } from '../exportDocument.ts';
 import { derivedUrn } from '../tools/derivedUrn.ts';
 

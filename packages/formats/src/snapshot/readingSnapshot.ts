@@ -1,4 +1,4 @@
-import { piecesBetween } from '@aurelfield/core';
+import { piecesBetween } from '@aurelfield/core/timeline';
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import path from 'node:path';

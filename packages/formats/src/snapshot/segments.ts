@@ -1,4 +1,4 @@
-import type { SampleRange, Timeline } from '@aurelfield/core';
+import type { SampleRange, Timeline } from '@aurelfield/core/timeline';
 
 /** Sentences that are fetched and played as one piece: the first, up to, not including, the last, and their samples, pauses included. */
 export interface SoundSegment {

@@ -1,13 +1,6 @@
-import {
-  DEFAULT_READING_STYLE,
-  lengthOf,
-  sentencesOf,
-  timelineOf,
-  wordsOf,
-  type ScheduledSentence,
-  type ReadingStyle,
-  type Piece,
-} from '@aurelfield/core';
+import { DEFAULT_READING_STYLE, type ReadingStyle } from '@aurelfield/core/readingStyle';
+import { sentencesOf, wordsOf } from '@aurelfield/core/text';
+import { lengthOf, timelineOf, type ScheduledSentence, type Piece } from '@aurelfield/core/timeline';
 import sharp from 'sharp';
 import type { ExportDocument, ExportDocumentBlock, ExportDocumentSentence } from '../exportDocument.ts';
 

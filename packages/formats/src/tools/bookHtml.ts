@@ -1,4 +1,4 @@
-import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core';
+import { CELL_SEPARATOR, groupBlocks } from '@aurelfield/core/text';
 import type { ExportDocument, ExportDocumentBlock } from '../exportDocument.ts';
 import { partsOfText, sentencesByBlock } from './markedBlock.ts';
 import { direction, xml } from './xml.ts';

@@ -1,4 +1,4 @@
-import { paletteOf } from '@aurelfield/core';
+import { paletteOf } from '@aurelfield/core/readingStyle';
 import sharp from 'sharp';
 import type { ExportDocument } from '../exportDocument.ts';
 import { xml } from './xml.ts';

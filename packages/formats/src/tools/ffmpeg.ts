@@ -1,4 +1,5 @@
-import { wavHeader, type Piece } from '@aurelfield/core';
+import { wavHeader } from '@aurelfield/core/audio';
+import { type Piece } from '@aurelfield/core/timeline';
 import { spawn } from 'node:child_process';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';

@@ -1,4 +1,4 @@
-import type { FontId } from '@aurelfield/core';
+import type { FontId } from '@aurelfield/core/readingStyle';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';

@@ -1,4 +1,4 @@
-import { piecesBetween, type SampleRange } from '@aurelfield/core';
+import { piecesBetween, type SampleRange } from '@aurelfield/core/timeline';
 import { createReadStream } from 'node:fs';
 import path from 'node:path';
 import type { ExportDocument } from '../exportDocument.ts';

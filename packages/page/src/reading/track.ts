@@ -1,5 +1,5 @@
 import type { ReadingSnapshot } from '@aurelfield/api/pupilPage';
-import { Track } from '@aurelfield/core';
+import { Track } from '@aurelfield/core/timeline';
 import type { PlayerSentence } from '@aurelfield/player';
 
 /** The sentences of a frozen reading as the player takes them. */

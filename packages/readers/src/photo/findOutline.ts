@@ -1,4 +1,4 @@
-import { distance, inPageOrder, isPage, signedArea, type Point, type Quad } from '@aurelfield/core';
+import { distance, inPageOrder, isPage, signedArea, type Point, type Quad } from '@aurelfield/core/photo';
 import type cvModule from '@techstark/opencv-js';
 import type { Mat } from '@techstark/opencv-js';
 import { constants, withOpenCv } from './openCv.ts';

@@ -11,7 +11,7 @@ import {
   type PageWarp,
   type RuledLine,
   type PrintedCheckbox,
-} from '@aurelfield/core';
+} from '@aurelfield/core/photo';
 
 /** Dots an inch at which a page is read, if its longer side is that of A4 (297 mm). */
 export const READ_DPI = 200;

@@ -1,4 +1,4 @@
-import { blocksFromPhotos, type Quad } from '@aurelfield/core';
+import { blocksFromPhotos, type Quad } from '@aurelfield/core/photo';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';

@@ -1,4 +1,4 @@
-import type { GreyPicture } from '@aurelfield/core';
+import type { GreyPicture } from '@aurelfield/core/photo';
 import sharp from 'sharp';
 
 /** A picture for the image library. */

@@ -23,7 +23,7 @@ import {
   type Quad,
   type RecognisedPage,
   type RecognisedWord,
-} from '@aurelfield/core';
+} from '@aurelfield/core/photo';
 import sharp from 'sharp';
 import { ReaderError } from '../readerError.ts';
 import { decodePhoto, type Photo } from './decodePhoto.ts';

@@ -6,7 +6,7 @@ import {
   type Box,
   type GreyPicture,
   type RecognisedWord,
-} from '@aurelfield/core';
+} from '@aurelfield/core/photo';
 import { READ_DPI } from './layFlat.ts';
 import { imageOf } from './png.ts';
 import { recognise } from './tesseract.ts';

@@ -5,7 +5,7 @@ import {
   type GreyPicture,
   type RecognisedWord,
   type SmallFigure,
-} from '@aurelfield/core';
+} from '@aurelfield/core/photo';
 import sharp from 'sharp';
 import { READ_DPI } from './layFlat.ts';
 import { imageOf } from './png.ts';

@@ -1,4 +1,4 @@
-import { flattened, resampled, toPhoto, type GreyPicture, type PageWarp } from '@aurelfield/core';
+import { flattened, resampled, toPhoto, type GreyPicture, type PageWarp } from '@aurelfield/core/photo';
 import { pngOf } from './png.ts';
 import { recogniserSays } from './tesseract.ts';
 

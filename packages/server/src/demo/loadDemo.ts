@@ -1,5 +1,5 @@
 import { count } from 'drizzle-orm';
-import { guessTitle, blocksFromMarkdown } from '@aurelfield/core';
+import { guessTitle, blocksFromMarkdown } from '@aurelfield/core/text';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { hashPassword } from '../features/accounts/passwords.ts';

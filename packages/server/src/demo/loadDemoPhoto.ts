@@ -1,4 +1,4 @@
-import { guessLanguage, guessTitle } from '@aurelfield/core';
+import { guessLanguage, guessTitle } from '@aurelfield/core/text';
 import { eq } from 'drizzle-orm';
 import { readFile } from 'node:fs/promises';
 import type { Database } from '../db/database.ts';

@@ -1,5 +1,6 @@
 import type { EntryInput, ReadingStyle, Profile, PupilInput } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PAUSES } from '@aurelfield/core';
+import { DEFAULT_READING_STYLE } from '@aurelfield/core/readingStyle';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES } from '@aurelfield/core/speech';
 
 /** The demo teacher's sign-in; shown on the sign-in screen while the demo school exists. */
 export const DEMO_SIGN_IN = { email: 'mara@wrenmoor.example', password: 'tide-and-peat' } as const;

@@ -6,7 +6,7 @@ import {
   ipaToRespelling,
   PronunciationError,
   type PronunciationEntry,
-} from '@aurelfield/core';
+} from '@aurelfield/core/pronunciation';
 import { AppError } from '../appError.ts';
 
 /**

@@ -1,18 +1,13 @@
+import { BYTES_PER_SAMPLE, applyGain, renderPiece, wavHeader } from '@aurelfield/core/audio';
 import {
   breakPause,
-  BYTES_PER_SAMPLE,
-  lengthOf,
   loudnessGain,
-  applyGain,
-  scheduleSentence,
   pauseAfter,
-  renderPiece,
-  silence,
-  wavHeader,
   type LoudnessChoice,
   type Pauses,
   type PlannedSentence,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
+import { lengthOf, scheduleSentence, silence } from '@aurelfield/core/timeline';
 import { factsOfClip, type VoiceRegistry } from '@aurelfield/voices';
 
 /** How what is tried out is to sound, beside its plan. */

@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { EspeakEngine, type SpeechEngine, type SpokenClip } from '@aurelfield/voices';
 import { setTimeout as delay } from 'node:timers/promises';
 

@@ -1,17 +1,13 @@
 import {
   doubtfulWords,
   guessSyllables,
-  Lexicon,
   proofread,
-  sentencesOf,
   wordsLeftToVoice,
-  wordsOf,
-  type AccentTrait,
-  type Block,
   type DoubtfulWord,
   type Finding,
-  type PronunciationEntry,
-} from '@aurelfield/core';
+} from '@aurelfield/core/literacy';
+import { Lexicon, type AccentTrait, type PronunciationEntry } from '@aurelfield/core/pronunciation';
+import { sentencesOf, wordsOf, type Block } from '@aurelfield/core/text';
 import { homophoneKnowledge, isSaidRight, syllablesOfWord, wordKnowledge } from '../words/knowledge.ts';
 
 /** A block as far as it is checked. */

@@ -1,21 +1,20 @@
+import { Lexicon, type PronunciationEntry } from '@aurelfield/core/pronunciation';
 import {
   beginPlan,
   breakPause,
-  Lexicon,
   pauseAfter,
   planHandout,
   planKey,
-  type Block,
   type VoicedPassage,
   type Pauses,
   type PlacedEntry,
   type PlannedSentence,
   type PlanOptions,
   type PlanVoice,
-  type PronunciationEntry,
   type SpeechPlan,
   type SpokenChoices,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
+import { type Block } from '@aurelfield/core/text';
 import type { StoredWord } from '../db/schema/readings.ts';
 
 /** Some blocks of a text that are planned in one go, and all that decides how. */

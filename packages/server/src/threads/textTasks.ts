@@ -1,26 +1,20 @@
+import { alignWords } from '@aurelfield/core/alignment';
+import { blocksFromPhotos, type RecognisedPage } from '@aurelfield/core/photo';
+import { parseEntriesCsv, parsePls, PlsError, type PronunciationEntry } from '@aurelfield/core/pronunciation';
+import { leftOutOf, type LeftOut, type SpokenChoices } from '@aurelfield/core/speech';
 import {
-  alignWords,
   blocksFromMarkdown,
-  blocksFromPhotos,
   blocksFromPlainText,
   carryAnchors,
   guessLanguage,
   guessTitle,
-  leftOutOf,
   looksLikeMarkdown,
-  parseEntriesCsv,
-  parsePls,
-  PlsError,
   splitLongBlock,
   wordsOf,
   type Block,
   type CarriedAnchors,
-  type LeftOut,
-  type PronunciationEntry,
-  type RecognisedPage,
-  type SpokenChoices,
   type TextBlock,
-} from '@aurelfield/core';
+} from '@aurelfield/core/text';
 import type { anchors } from '../db/schema/index.ts';
 import { isPronounced } from '../words/knowledge.ts';
 import { checkBlocks, findDoubtful, leftToVoice, suggestSpellings } from './checkTasks.ts';

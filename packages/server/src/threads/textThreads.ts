@@ -1,4 +1,4 @@
-import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core';
+import { DEFAULT_CHOICES, DEFAULT_PACE, DEFAULT_PAUSES } from '@aurelfield/core/speech';
 import { RunnerPool, threadRunner, type PoolFailure } from '@aurelfield/pool';
 import { AppError } from '../appError.ts';
 import { TEXT_TASKS, type TextTaskName, type TextTasks } from './textTasks.ts';

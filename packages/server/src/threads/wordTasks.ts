@@ -1,13 +1,6 @@
 import type { BlockMarks, WordFactsView } from '@aurelfield/api';
-import {
-  baseLanguage,
-  Lexicon,
-  sentencesOf,
-  tagWords,
-  wordsOf,
-  type Block,
-  type PronunciationEntry,
-} from '@aurelfield/core';
+import { Lexicon, tagWords, type PronunciationEntry } from '@aurelfield/core/pronunciation';
+import { baseLanguage, sentencesOf, wordsOf, type Block } from '@aurelfield/core/text';
 import { wordNet } from '../words/knowledge.ts';
 import { syllablesIn } from '../words/syllables.ts';
 import { wordClassesOf } from '../words/wordClasses.ts';

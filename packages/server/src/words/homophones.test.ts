@@ -1,4 +1,5 @@
-import { likelyHomophones, sentencesOf } from '@aurelfield/core';
+import { likelyHomophones } from '@aurelfield/core/literacy';
+import { sentencesOf } from '@aurelfield/core/text';
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { homophoneKnowledge } from './knowledge.ts';

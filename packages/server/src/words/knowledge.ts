@@ -1,12 +1,11 @@
 import {
-  baseLanguage,
   LetterModel,
-  sameSounds,
   wordsBySound,
-  type AccentTrait,
   type HomophoneKnowledge,
   type WordKnowledge,
-} from '@aurelfield/core';
+} from '@aurelfield/core/literacy';
+import { sameSounds, type AccentTrait } from '@aurelfield/core/pronunciation';
+import { baseLanguage } from '@aurelfield/core/text';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import hunspell from 'dictionary-en-gb';
 import nspell from 'nspell';

@@ -1,4 +1,4 @@
-import { Syllabifier } from '@aurelfield/core';
+import { Syllabifier } from '@aurelfield/core/literacy';
 import { syllablesOfWord } from './knowledge.ts';
 import weights from './syllableWeights.json' with { type: 'json' };
 

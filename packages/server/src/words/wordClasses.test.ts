@@ -1,4 +1,4 @@
-import { wordsOf } from '@aurelfield/core';
+import { wordsOf } from '@aurelfield/core/text';
 import { describe, expect, it } from 'vitest';
 import { wordClassesOf } from './wordClasses.ts';
 

@@ -1,5 +1,6 @@
 import type { WordClass } from '@aurelfield/api';
-import { tagWords, wordsOf, type PartOfSpeech } from '@aurelfield/core';
+import { tagWords, type PartOfSpeech } from '@aurelfield/core/pronunciation';
+import { wordsOf } from '@aurelfield/core/text';
 import { wordNet } from './knowledge.ts';
 
 /** After these a word that ends like a verb's form stands before its noun: "the damaged boat". */

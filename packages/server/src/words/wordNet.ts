@@ -1,4 +1,5 @@
-import type { PartOfSpeech, WordFacts } from '@aurelfield/core';
+import type { WordFacts } from '@aurelfield/core/literacy';
+import type { PartOfSpeech } from '@aurelfield/core/pronunciation';
 import { closeSync, openSync, readFileSync, readSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';

@@ -1,4 +1,4 @@
-import { LOUDNESS_TARGETS } from '@aurelfield/core';
+import { LOUDNESS_TARGETS } from '@aurelfield/core/speech';
 
 /** Standard words per minute without pauses at a rate in the engine's own unit. */
 type CalibrationPoint = readonly [speed: number, rate: number];

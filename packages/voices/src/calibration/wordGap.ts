@@ -1,4 +1,4 @@
-import { speechAmount, type SpeechPlan } from '@aurelfield/core';
+import { speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
 
 /** A shorter gap would only roughen the speech. Seconds. */
 const SHORTEST_GAP = 0.01;

@@ -1,4 +1,4 @@
-import type { ClipFacts } from '@aurelfield/core';
+import type { ClipFacts } from '@aurelfield/core/timeline';
 import type { SpokenClip } from '../engine.ts';
 
 /** What the timeline needs to know of a clip, in whole samples. */

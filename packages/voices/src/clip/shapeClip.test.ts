@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { scheduleSentence } from '@aurelfield/core';
+import { scheduleSentence } from '@aurelfield/core/timeline';
 import { factsOfClip } from './factsOfClip.ts';
 import { shapeClip } from './shapeClip.ts';
 

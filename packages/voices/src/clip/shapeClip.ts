@@ -1,4 +1,5 @@
-import { fadeEdges, joinSamples, lastLoud, toSamples } from '@aurelfield/core';
+import { fadeEdges, joinSamples, lastLoud } from '@aurelfield/core/audio';
+import { toSamples } from '@aurelfield/core/timeline';
 import type { Interval, SpokenClip } from '../engine.ts';
 
 /** When a spoken word is heard, in milliseconds of the engine's audio. */

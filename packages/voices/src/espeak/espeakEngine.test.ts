@@ -1,13 +1,13 @@
 import {
-  blocksFromMarkdown,
   breakPause,
   DEFAULT_PAUSES,
-  scheduleSentence,
   pauseAfter,
   planAtPace,
   planHandout,
   type SpeechPlan,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
+import { blocksFromMarkdown } from '@aurelfield/core/text';
+import { scheduleSentence } from '@aurelfield/core/timeline';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';

@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { availableParallelism } from 'node:os';
 import { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip } from '../engine.ts';
 import { RunnerPool, threadRunner } from '@aurelfield/pool';

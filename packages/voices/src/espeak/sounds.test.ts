@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { loadEspeak } from './module.ts';
 import { phoneName } from './phones.ts';

@@ -1,4 +1,5 @@
-import { applyGain, type SpeechPlan } from '@aurelfield/core';
+import { applyGain } from '@aurelfield/core/audio';
+import { type SpeechPlan } from '@aurelfield/core/speech';
 import { gapBetweenWords } from '../calibration/wordGap.ts';
 import { shapeClip } from '../clip/shapeClip.ts';
 import type { SpokenClip } from '../engine.ts';

@@ -1,4 +1,6 @@
-import { baseLanguage, ipaToEspeak, type SpeechPlan } from '@aurelfield/core';
+import { ipaToEspeak } from '@aurelfield/core/pronunciation';
+import { type SpeechPlan } from '@aurelfield/core/speech';
+import { baseLanguage } from '@aurelfield/core/text';
 import { accentOf } from './voices.ts';
 import soundLexicon from './soundLexicon.json' with { type: 'json' };
 

@@ -1,4 +1,4 @@
-import type { AccentTrait } from '@aurelfield/core';
+import type { AccentTrait } from '@aurelfield/core/pronunciation';
 import type { Voice } from '../engine.ts';
 import { ESPEAK_SAMPLE_RATE } from './module.ts';
 

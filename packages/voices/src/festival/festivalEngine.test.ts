@@ -1,4 +1,4 @@
-import { planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core';
+import { planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FestivalEngine } from './festivalEngine.ts';
 import { findFestival } from './presence.ts';

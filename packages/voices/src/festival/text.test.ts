@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { expect, test } from 'vitest';
 import { festivalPhones, festivalText } from './text.ts';
 

@@ -1,4 +1,5 @@
-import { arpabetToIpa, ipaToArpabet, type SpeechPlan } from '@aurelfield/core';
+import { arpabetToIpa, ipaToArpabet } from '@aurelfield/core/pronunciation';
+import { type SpeechPlan } from '@aurelfield/core/speech';
 import anyAscii from 'any-ascii';
 import britishSounds from './britishSounds.json' with { type: 'json' };
 import soundLexicon from './soundLexicon.json' with { type: 'json' };

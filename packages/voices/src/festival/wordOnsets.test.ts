@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FestivalEngine } from './festivalEngine.ts';
 import { wordOnsets } from './wordOnsets.ts';

@@ -1,4 +1,4 @@
-import { burstIn, firstLoud } from '@aurelfield/core';
+import { burstIn, firstLoud } from '@aurelfield/core/audio';
 import type { WordTime } from '../clip/shapeClip.ts';
 import type { FestivalResponse } from './festivalRunner.ts';
 

@@ -1,4 +1,5 @@
-import { applyGain, type SpeechPlan } from '@aurelfield/core';
+import { applyGain } from '@aurelfield/core/audio';
+import { type SpeechPlan } from '@aurelfield/core/speech';
 import pLimit from 'p-limit';
 import { spawnSync } from 'node:child_process';
 import { availableParallelism } from 'node:os';

@@ -1,4 +1,5 @@
-import { alignWords, SPEECH_RATE, treated } from '@aurelfield/core';
+import { alignWords, SPEECH_RATE } from '@aurelfield/core/alignment';
+import { treated } from '@aurelfield/core/audio';
 import { createRequire } from 'node:module';
 import { resampleClip } from '../clip/resampleClip.ts';
 import type { WorkerMessage, WorkerRequest } from '@aurelfield/pool';

@@ -1,16 +1,7 @@
-import {
-  applyGain,
-  baseLanguage,
-  blocksFromPlainText,
-  joinSamples,
-  LOUDNESS_TARGETS,
-  measureLoudness,
-  planHandout,
-  SPEECH_RATE,
-  speechAmount,
-  type KnownSpeech,
-  type SpeechPlan,
-} from '@aurelfield/core';
+import { SPEECH_RATE, type KnownSpeech } from '@aurelfield/core/alignment';
+import { applyGain, joinSamples, measureLoudness } from '@aurelfield/core/audio';
+import { LOUDNESS_TARGETS, planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
+import { baseLanguage, blocksFromPlainText } from '@aurelfield/core/text';
 import { gainOf, speedOf, type Calibration } from '../calibration/calibration.ts';
 import { CALIBRATION_TEXTS } from '../calibration/texts.ts';
 import { gapBetweenWords } from '../calibration/wordGap.ts';

@@ -1,4 +1,4 @@
-import type { Alignment, KnownSpeech } from '@aurelfield/core';
+import type { Alignment, KnownSpeech } from '@aurelfield/core/alignment';
 
 /** One sentence for a model. */
 export interface ModelRequest {

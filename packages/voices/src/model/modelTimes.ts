@@ -1,4 +1,5 @@
-import { firstLoud, lastLoud, SPEECH_RATE, type Alignment } from '@aurelfield/core';
+import { SPEECH_RATE, type Alignment } from '@aurelfield/core/alignment';
+import { firstLoud, lastLoud } from '@aurelfield/core/audio';
 import type { WordTime } from '../clip/shapeClip.ts';
 import type { ModelResponse } from './modelRequest.ts';
 

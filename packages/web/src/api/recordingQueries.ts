@@ -9,7 +9,8 @@ import {
   type TakeInput,
   type WordsInput,
 } from '@aurelfield/api';
-import type { Edit, Peaks } from '@aurelfield/core';
+import type { Peaks } from '@aurelfield/core/audio';
+import type { Edit } from '@aurelfield/core/timeline';
 import { PEAK_SAMPLES } from '@aurelfield/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';

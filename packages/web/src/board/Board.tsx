@@ -1,5 +1,6 @@
 import type { OpenBoard, Phrase, PhraseVoice } from '@aurelfield/api';
-import { Completion, PACE_RANGE } from '@aurelfield/core';
+import { Completion } from '@aurelfield/core/phrases';
+import { PACE_RANGE } from '@aurelfield/core/speech';
 import { Maximize2, Pause, Play, RotateCcw, Square, Volume2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { messageOf, Notice } from '../ui/Notice.tsx';

@@ -1,4 +1,4 @@
-import { completed, type Completion } from '@aurelfield/core';
+import { completed, type Completion } from '@aurelfield/core/phrases';
 import { useRef, useState } from 'react';
 import type { BoardSource } from './boardSource.ts';
 import { Letters } from './Letters.tsx';

@@ -1,5 +1,5 @@
 import { readingSentenceSchema, type Reading, type ReadingSentence } from '@aurelfield/api';
-import { Track } from '@aurelfield/core';
+import { Track } from '@aurelfield/core/timeline';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { ask } from '../api/client.ts';

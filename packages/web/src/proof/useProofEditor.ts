@@ -1,5 +1,5 @@
 import type { BlockView, FindingView } from '@aurelfield/api';
-import { blocksFromElement } from '@aurelfield/core';
+import { blocksFromElement } from '@aurelfield/core/page';
 import { Extension } from '@tiptap/core';
 import { useEditor, type Editor } from '@tiptap/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';

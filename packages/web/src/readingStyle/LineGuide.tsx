@@ -1,4 +1,4 @@
-import type { ReadingStyle } from '@aurelfield/core';
+import type { ReadingStyle } from '@aurelfield/core/readingStyle';
 import { useLayoutEffect, useRef, type RefObject } from 'react';
 import styled from 'styled-components';
 

@@ -1,4 +1,4 @@
-import type { ReadingStyle, Palette } from '@aurelfield/core';
+import type { ReadingStyle, Palette } from '@aurelfield/core/readingStyle';
 import type { ComponentProps, ReactNode } from 'react';
 import styled, { css } from 'styled-components';
 import { paperData, paperStyle } from './paperStyle.ts';

@@ -8,7 +8,7 @@ import '@fontsource/courier-prime';
 import '@fontsource/courier-prime/700.css';
 import '@fontsource/opendyslexic';
 import '@fontsource/opendyslexic/700.css';
-import type { FontId } from '@aurelfield/core';
+import type { FontId } from '@aurelfield/core/readingStyle';
 
 /** The families as CSS names them, with what stands in while one is fetched. */
 export const FONT_FAMILIES: Readonly<Record<FontId, string>> = {

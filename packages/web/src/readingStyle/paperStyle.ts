@@ -1,4 +1,4 @@
-import type { ReadingStyle, Palette } from '@aurelfield/core';
+import type { ReadingStyle, Palette } from '@aurelfield/core/readingStyle';
 import type { CSSProperties } from 'react';
 import { FONT_FAMILIES } from './fonts.ts';
 

@@ -5,7 +5,7 @@ import {
   type ColourVision,
   type ReadingStyle,
   type Palette,
-} from '@aurelfield/core';
+} from '@aurelfield/core/readingStyle';
 import { useMemo, useSyncExternalStore } from 'react';
 
 const QUERY = '(prefers-color-scheme: dark)';

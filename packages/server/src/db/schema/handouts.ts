@@ -1,4 +1,4 @@
-import type { CleanUp } from '@aurelfield/core';
+import type { CleanUp } from '@aurelfield/core/page';
 import { sql } from 'drizzle-orm';
 import {
   foreignKey,

@@ -1,5 +1,5 @@
 import type { ReadingStyle, QualityChoice, Trial } from '@aurelfield/api';
-import type { Pauses, SpokenChoices } from '@aurelfield/core';
+import type { Pauses, SpokenChoices } from '@aurelfield/core/speech';
 import { sql } from 'drizzle-orm';
 import {
   boolean,

@@ -1,4 +1,4 @@
-import type { Box, PageWarp, PhotoWord } from '@aurelfield/core';
+import type { Box, PageWarp, PhotoWord } from '@aurelfield/core/photo';
 import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { bytes } from './columns.ts';
 import { schoolId } from './schools.ts';

@@ -1,11 +1,11 @@
+import type { PronunciationEntry } from '@aurelfield/core/pronunciation';
 import type {
   VoicedPassage,
   PlacedEntry,
   PlanVoice,
   ProfileSettings,
-  PronunciationEntry,
   SpeechPlan,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
 import {
   bigint,
   boolean,

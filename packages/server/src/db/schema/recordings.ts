@@ -1,5 +1,5 @@
 import type { RecordedSentence, RecordingScope, RecordingUse } from '@aurelfield/api';
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 import {
   bigint,
   doublePrecision,

@@ -1,4 +1,4 @@
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { now } from './columns.ts';
 import { schoolId } from './schools.ts';

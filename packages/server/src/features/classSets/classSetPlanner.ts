@@ -1,6 +1,6 @@
 import type { ClassSetPlan, ClassSetRequest, Output } from '@aurelfield/api';
 import { classSetRequestSchema } from '@aurelfield/api';
-import { shapedSentence } from '@aurelfield/core';
+import { shapedSentence } from '@aurelfield/core/timeline';
 import { formatOf, sectionsOf, type ExportDocument } from '@aurelfield/formats';
 import { chargedCharacters, costOf, type Voice, type VoiceRegistry } from '@aurelfield/voices';
 import { checkOutput, nameFor, needsNoSound } from '../exports/exportService.ts';

@@ -1,5 +1,5 @@
 import type { Handout, HandoutSummary, Job, Pupil, Reading } from '@aurelfield/api';
-import { LOUDNESS_TARGETS } from '@aurelfield/core';
+import { LOUDNESS_TARGETS } from '@aurelfield/core/speech';
 import { unzipSync } from 'fflate';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';

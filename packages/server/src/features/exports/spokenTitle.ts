@@ -1,4 +1,4 @@
-import type { ReadingSentencePlan } from '@aurelfield/core';
+import type { ReadingSentencePlan } from '@aurelfield/core/timeline';
 import { joinedExportDocument, type ExportDocument } from '@aurelfield/formats';
 import type { ReadingSound } from '../readings/readingSound.ts';
 import type { ReadingRow } from '../readings/readingRepository.ts';

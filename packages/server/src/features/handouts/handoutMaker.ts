@@ -1,5 +1,5 @@
 import type { Handout, HandoutInput } from '@aurelfield/api';
-import { withIds } from '@aurelfield/core';
+import { withIds } from '@aurelfield/core/text';
 import { and, asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { OpenDatabase } from '../../db/database.ts';

@@ -1,13 +1,6 @@
 import type { OccurrenceInput, OtherReadings } from '@aurelfield/api';
-import {
-  DEFAULT_CHOICES,
-  guessSubject,
-  otherReadings,
-  sentencesOf,
-  subjectNamed,
-  wordsOf,
-  type TextBlock,
-} from '@aurelfield/core';
+import { DEFAULT_CHOICES, guessSubject, otherReadings, subjectNamed } from '@aurelfield/core/speech';
+import { sentencesOf, wordsOf, type TextBlock } from '@aurelfield/core/text';
 import { AppError } from '../../appError.ts';
 import type { OpenDatabase } from '../../db/database.ts';
 import { anchorRepository, standsIn } from '../texts/anchorRepository.ts';

@@ -1,5 +1,5 @@
 import type { VersionView } from '@aurelfield/api';
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { texts, versions } from '../../db/schema/index.ts';

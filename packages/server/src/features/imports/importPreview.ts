@@ -1,11 +1,6 @@
 import { languageSchema, type DocumentPreview, type TextFormat } from '@aurelfield/api';
-import {
-  baseLanguage,
-  canBeGuessed,
-  decodeText,
-  NotTextError,
-  type ImportedDocument,
-} from '@aurelfield/core';
+import { type ImportedDocument } from '@aurelfield/core/page';
+import { baseLanguage, canBeGuessed, decodeText, NotTextError } from '@aurelfield/core/text';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { AppError } from '../../appError.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';

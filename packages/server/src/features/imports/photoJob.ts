@@ -1,4 +1,4 @@
-import { DOUBTFUL_CONFIDENCE } from '@aurelfield/core';
+import { DOUBTFUL_CONFIDENCE } from '@aurelfield/core/photo';
 import type { JobHandler } from '../../jobs/worker.ts';
 import { gone } from './photosOf.ts';
 import type { PhotoStaging } from './photoStaging.ts';

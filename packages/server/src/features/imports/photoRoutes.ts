@@ -6,7 +6,7 @@ import {
   type PhotoRead,
   type PhotoView,
 } from '@aurelfield/api';
-import { UNIT_SQUARE, type Quad } from '@aurelfield/core';
+import { UNIT_SQUARE, type Quad } from '@aurelfield/core/photo';
 import { recognisableLanguages } from '@aurelfield/readers';
 import { Router, type Request } from 'express';
 import { z } from 'zod';

@@ -1,4 +1,4 @@
-import type { Box, PageWarp, Point, Quad, RecognisedPage } from '@aurelfield/core';
+import type { Box, PageWarp, Point, Quad, RecognisedPage } from '@aurelfield/core/photo';
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import type { ObjectStore } from '../../store/objectStore.ts';

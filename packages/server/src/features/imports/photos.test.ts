@@ -6,7 +6,7 @@ import type {
   PhotoView,
   ApiErrorBody,
 } from '@aurelfield/api';
-import { matchPhotoWords } from '@aurelfield/core';
+import { matchPhotoWords } from '@aurelfield/core/photo';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';

@@ -1,4 +1,4 @@
-import { languageOf } from '@aurelfield/core';
+import { languageOf } from '@aurelfield/core/text';
 
 /** How a recogniser names a language; nothing where it is not known, which leaves the choice to the recogniser. */
 export function recogniserCode(language: string): string[] {

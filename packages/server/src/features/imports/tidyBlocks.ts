@@ -1,5 +1,5 @@
 import { MAX_HANDOUT_CHARACTERS, type BlockView, type HandoutInput } from '@aurelfield/api';
-import type { Block } from '@aurelfield/core';
+import type { Block } from '@aurelfield/core/text';
 import { AppError } from '../../appError.ts';
 import type { LooseBlock } from '../texts/textRevisionService.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';

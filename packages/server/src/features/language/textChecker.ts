@@ -1,5 +1,5 @@
 import type { BlockView, CheckedText } from '@aurelfield/api';
-import { gradeLevel, readingEase } from '@aurelfield/core';
+import { gradeLevel, readingEase } from '@aurelfield/core/literacy';
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { CheckedBlock } from '../../threads/checkTasks.ts';

@@ -1,14 +1,11 @@
 import type { HearWord, WordFactsView, wordQuerySchema } from '@aurelfield/api';
 import {
   arpabetToIpa,
-  DEFAULT_CHOICES,
-  DEFAULT_PAUSES,
   ipaToRespelling,
-  planHandout,
   stressOnSyllables,
   syllablesOfIpa,
-  type PlannedSentence,
-} from '@aurelfield/core';
+} from '@aurelfield/core/pronunciation';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES, planHandout, type PlannedSentence } from '@aurelfield/core/speech';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import type { z } from 'zod';
 import type { PupilRepository } from '../pupils/pupilRepository.ts';

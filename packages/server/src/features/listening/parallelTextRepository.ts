@@ -1,5 +1,6 @@
 import type { ParallelText, ParallelTextInput, ParallelTextPair, TextSelection } from '@aurelfield/api';
-import { contentHash, sentencePairs, sentencesOf, wordsOf, type TextBlock } from '@aurelfield/core';
+import { sentencePairs } from '@aurelfield/core/alignment';
+import { contentHash, sentencesOf, wordsOf, type TextBlock } from '@aurelfield/core/text';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { parallelTexts, teachers } from '../../db/schema/index.ts';

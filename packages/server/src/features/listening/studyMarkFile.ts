@@ -1,5 +1,5 @@
 import type { StudyMark } from '@aurelfield/api';
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { Document, HeadingLevel, Packer, Paragraph, TextRun } from 'docx';
 
 /** The colours' names, and how a document shows them behind the words. */

@@ -1,5 +1,5 @@
 import type { StudyMark, StudyMarkInput } from '@aurelfield/api';
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { studyMarks } from '../../db/schema/index.ts';

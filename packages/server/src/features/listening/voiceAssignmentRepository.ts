@@ -1,5 +1,5 @@
 import type { VoiceAssignment, VoiceAssignmentInput, VoicedPassage as SetPassage } from '@aurelfield/api';
-import { dialogueTurnsOf, type TextBlock } from '@aurelfield/core';
+import { dialogueTurnsOf, type TextBlock } from '@aurelfield/core/text';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { voiceAssignments, teachers } from '../../db/schema/index.ts';

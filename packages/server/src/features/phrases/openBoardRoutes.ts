@@ -1,5 +1,5 @@
 import { sayRequestSchema, type OpenBoard } from '@aurelfield/api';
-import { baseLanguage } from '@aurelfield/core';
+import { baseLanguage } from '@aurelfield/core/text';
 import express, { Router } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import { z } from 'zod';

@@ -1,12 +1,6 @@
 import type { PhraseVoice } from '@aurelfield/api';
-import {
-  DEFAULT_CHOICES,
-  Lexicon,
-  pausesAtPace,
-  planAtPace,
-  PITCH_RANGE,
-  PACE_RANGE,
-} from '@aurelfield/core';
+import { Lexicon } from '@aurelfield/core/pronunciation';
+import { DEFAULT_CHOICES, pausesAtPace, planAtPace, PITCH_RANGE, PACE_RANGE } from '@aurelfield/core/speech';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
 import type { PronunciationRepository } from '../pronunciations/pronunciationRepository.ts';

@@ -1,12 +1,7 @@
 import type { Doubtful, DoubtfulQueue } from '@aurelfield/api';
-import {
-  hasVowel,
-  ipaToRespelling,
-  stressOnSyllables,
-  toBlocks,
-  type Block,
-  type DoubtfulWord,
-} from '@aurelfield/core';
+import { hasVowel, type DoubtfulWord } from '@aurelfield/core/literacy';
+import { ipaToRespelling, stressOnSyllables } from '@aurelfield/core/pronunciation';
+import { toBlocks, type Block } from '@aurelfield/core/text';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import type { HandoutRepository } from '../handouts/handoutRepository.ts';
 import { hasDictionary } from '../../words/knowledge.ts';

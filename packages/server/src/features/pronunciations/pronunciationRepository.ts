@@ -1,5 +1,5 @@
 import { entrySchema, type Entry, type EntryInput, type Imported, type Scope } from '@aurelfield/api';
-import type { PronunciationEntry } from '@aurelfield/core';
+import type { PronunciationEntry } from '@aurelfield/core/pronunciation';
 import { and, asc, eq, isNull, or, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { classes, pronunciations, pupils, subjects } from '../../db/schema/index.ts';

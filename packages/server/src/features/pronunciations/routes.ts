@@ -9,15 +9,13 @@ import {
   type Imported,
 } from '@aurelfield/api';
 import {
-  DEFAULT_PACE,
-  DEFAULT_PAUSES,
   formatEntriesCsv,
   formatPls,
   homographVariants,
   ipaToRespelling,
   Lexicon,
-  planHandout,
-} from '@aurelfield/core';
+} from '@aurelfield/core/pronunciation';
+import { DEFAULT_PACE, DEFAULT_PAUSES, planHandout } from '@aurelfield/core/speech';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { z } from 'zod';

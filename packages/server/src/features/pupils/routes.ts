@@ -6,7 +6,7 @@ import {
   importClassListSchema,
   type HeardSample,
 } from '@aurelfield/api';
-import { planAtPace } from '@aurelfield/core';
+import { planAtPace } from '@aurelfield/core/speech';
 import type { VoiceRegistry } from '@aurelfield/voices';
 import { Router } from 'express';
 import { schoolOf } from '../../http/sessions.ts';

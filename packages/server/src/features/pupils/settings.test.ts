@@ -1,5 +1,5 @@
 import type { HeardSample, Profile, Pupil } from '@aurelfield/api';
-import { measureLoudness } from '@aurelfield/core';
+import { measureLoudness } from '@aurelfield/core/audio';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { medianPitch } from '../../testing/pitch.ts';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';

@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { SpeechError, type SpeakOptions, type SpokenClip } from '@aurelfield/voices';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { ClipMaker, type ClipMakerDeps } from './clipMaker.ts';

@@ -1,4 +1,4 @@
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import {
   chargedCharacters,
   factsOfClip,

@@ -1,4 +1,4 @@
-import type { ClipFacts } from '@aurelfield/core';
+import type { ClipFacts } from '@aurelfield/core/timeline';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { clips } from '../../db/schema/index.ts';

@@ -1,12 +1,11 @@
 import {
-  baseLanguage,
   guessSubject,
   subjectNamed,
   readingHash,
   type VoicedPassage,
   type PlanVoice,
-  type TextBlock,
-} from '@aurelfield/core';
+} from '@aurelfield/core/speech';
+import { baseLanguage, type TextBlock } from '@aurelfield/core/text';
 import type { TextSelection } from '@aurelfield/api';
 import type { VoiceAssignmentRepository } from '../listening/voiceAssignmentRepository.ts';
 import type { ParallelTextRepository } from '../listening/parallelTextRepository.ts';

@@ -1,11 +1,6 @@
-import {
-  toBlocks,
-  type Block,
-  type VoicedPassage,
-  type PlacedEntry,
-  type PlanVoice,
-  type PronunciationEntry,
-} from '@aurelfield/core';
+import { type PronunciationEntry } from '@aurelfield/core/pronunciation';
+import { type VoicedPassage, type PlacedEntry, type PlanVoice } from '@aurelfield/core/speech';
+import { toBlocks, type Block } from '@aurelfield/core/text';
 import type { OpenDatabase } from '../../db/database.ts';
 import type { ReadingSettings } from '../../db/schema/readings.ts';
 import type { StoredText, TextRepository } from '../texts/textRepository.ts';

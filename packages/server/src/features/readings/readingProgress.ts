@@ -1,4 +1,4 @@
-import { scheduledSentence } from '@aurelfield/core';
+import { scheduledSentence } from '@aurelfield/core/timeline';
 import type { ClipRepository } from './clipRepository.ts';
 import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 

@@ -1,4 +1,5 @@
-import type { ReadingSentencePlan, SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
+import type { ReadingSentencePlan } from '@aurelfield/core/timeline';
 import { chargedCharacters } from '@aurelfield/voices';
 import { and, asc, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../../db/database.ts';

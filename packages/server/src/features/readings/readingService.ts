@@ -1,5 +1,6 @@
 import type { BlockMarks, Decided, LeftOutView, Reading, ReadingSentence, TextView } from '@aurelfield/api';
-import { shapedSentence, toBlocks } from '@aurelfield/core';
+import { toBlocks } from '@aurelfield/core/text';
+import { shapedSentence } from '@aurelfield/core/timeline';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import type { OpenDatabase } from '../../db/database.ts';
 import type { Jobs } from '../../jobs/jobs.ts';

@@ -1,14 +1,13 @@
+import { BYTES_PER_SAMPLE, wavHeader } from '@aurelfield/core/audio';
+import { loudnessGain } from '@aurelfield/core/speech';
 import {
-  BYTES_PER_SAMPLE,
   scheduledSentence,
-  loudnessGain,
   piecesBetween,
   timelineOf,
-  wavHeader,
   type Piece,
   type ReadingSentencePlan,
   type Timeline,
-} from '@aurelfield/core';
+} from '@aurelfield/core/timeline';
 import type { SpeakOptions, VoiceRegistry } from '@aurelfield/voices';
 import { LRUCache } from 'lru-cache';
 import type { ClipMaker } from './clipMaker.ts';

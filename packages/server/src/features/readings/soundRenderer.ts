@@ -1,4 +1,5 @@
-import { applyGain, BYTES_PER_SAMPLE, lengthOf, renderPiece, type Piece } from '@aurelfield/core';
+import { applyGain, BYTES_PER_SAMPLE, renderPiece } from '@aurelfield/core/audio';
+import { lengthOf, type Piece } from '@aurelfield/core/timeline';
 import { LRUCache } from 'lru-cache';
 import { ObjectGone, type ObjectStore } from '../../store/objectStore.ts';
 import type { StoredClip } from './clipRepository.ts';

@@ -1,4 +1,4 @@
-import { alignWords, type Alignment, type KnownSpeech } from '@aurelfield/core';
+import { alignWords, type Alignment, type KnownSpeech } from '@aurelfield/core/alignment';
 import { RunnerPool, threadRunner } from '@aurelfield/pool';
 import type { TextRequest } from '../../threads/textWorker.ts';
 

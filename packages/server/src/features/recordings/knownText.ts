@@ -1,13 +1,9 @@
 import type { Prompt, RecordedSentence, RecordingScope } from '@aurelfield/api';
-import {
-  DEFAULT_CHOICES,
-  DEFAULT_PAUSES,
-  joinSamples,
-  SPEECH_RATE,
-  toBlocks,
-  type KnownSpeech,
-  type SampleRange,
-} from '@aurelfield/core';
+import { SPEECH_RATE, type KnownSpeech } from '@aurelfield/core/alignment';
+import { joinSamples } from '@aurelfield/core/audio';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES } from '@aurelfield/core/speech';
+import { toBlocks } from '@aurelfield/core/text';
+import { type SampleRange } from '@aurelfield/core/timeline';
 import type { Voice, VoiceRegistry } from '@aurelfield/voices';
 import { AppError } from '../../appError.ts';
 import type { StoredText } from '../texts/textRepository.ts';

@@ -1,5 +1,6 @@
-import type { VoicedPassage, TextBlock } from '@aurelfield/core';
-import { recordedSpanOf } from '@aurelfield/core';
+import type { VoicedPassage } from '@aurelfield/core/speech';
+import type { TextBlock } from '@aurelfield/core/text';
+import { recordedSpanOf } from '@aurelfield/core/timeline';
 import { recordedVoiceId, timelineOfRecording } from './recordedVoice.ts';
 import type { RecordingRow } from './recordingRepository.ts';
 

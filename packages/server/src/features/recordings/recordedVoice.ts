@@ -1,16 +1,14 @@
 import { RECORDING_RATE } from '@aurelfield/api';
+import { applyGain, soundOfEdited } from '@aurelfield/core/audio';
+import { LOUDNESS_TARGETS, type SpeechPlan } from '@aurelfield/core/speech';
 import {
-  applyGain,
   edited,
-  LOUDNESS_TARGETS,
   piecesBetween,
   recordedTimeline,
-  soundOfEdited,
   spokenTimes,
   recordedSpanOf,
-  type SpeechPlan,
   type Timeline,
-} from '@aurelfield/core';
+} from '@aurelfield/core/timeline';
 import {
   SpeechError,
   type SpeakOptions,

@@ -1,13 +1,6 @@
 import { RECORDING_RATE, type RecordedSentence } from '@aurelfield/api';
-import {
-  ACCEPTANCE_THRESHOLD,
-  measureLoudness,
-  noiseFloor,
-  SPEECH_RATE,
-  wavHeader,
-  type AlignedWord,
-  BYTES_PER_SAMPLE,
-} from '@aurelfield/core';
+import { ACCEPTANCE_THRESHOLD, SPEECH_RATE, type AlignedWord } from '@aurelfield/core/alignment';
+import { measureLoudness, noiseFloor, wavHeader, BYTES_PER_SAMPLE } from '@aurelfield/core/audio';
 import { ReaderError, readSound, soundChunks } from '@aurelfield/readers';
 import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';

@@ -4,7 +4,7 @@ import {
   type RecordingChange,
   type RecordingSummary,
 } from '@aurelfield/api';
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Database } from '../../db/database.ts';

@@ -8,7 +8,8 @@ import {
   type TakeInput,
   type WordsInput,
 } from '@aurelfield/api';
-import { piecesBetween, renderEdited, type Edit } from '@aurelfield/core';
+import { renderEdited } from '@aurelfield/core/audio';
+import { piecesBetween, type Edit } from '@aurelfield/core/timeline';
 import { Transform, type Readable } from 'node:stream';
 import type { OpenDatabase } from '../../db/database.ts';
 import type { HandoutRepository } from '../handouts/handoutRepository.ts';

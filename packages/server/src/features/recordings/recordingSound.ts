@@ -1,5 +1,5 @@
 import { PEAK_SAMPLES, RECORDING_RATE } from '@aurelfield/api';
-import { BYTES_PER_SAMPLE, type ReadRecording } from '@aurelfield/core';
+import { BYTES_PER_SAMPLE, type ReadRecording } from '@aurelfield/core/audio';
 import { LRUCache } from 'lru-cache';
 import { ObjectGone, type ObjectStore } from '../../store/objectStore.ts';
 

@@ -21,7 +21,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { SpeechPlan } from '@aurelfield/core';
+import type { SpeechPlan } from '@aurelfield/core/speech';
 import { recordings, schools } from '../../db/schema/index.ts';
 import { RECORDED_VERSION, recordedVoiceId } from './recordedVoice.ts';
 import { startTestServer, TestClient, until, type TestServer } from '../../testing/testServer.ts';

@@ -10,7 +10,7 @@ import {
   takeInputSchema,
   wordsInputSchema,
 } from '@aurelfield/api';
-import { wavHeader } from '@aurelfield/core';
+import { wavHeader } from '@aurelfield/core/audio';
 import express, { Router } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';

@@ -1,12 +1,6 @@
 import { RECORDING_RATE } from '@aurelfield/api';
-import {
-  edited,
-  piecesBetween,
-  soundOfEdited,
-  type Edit,
-  type ReadRecording,
-  type Timeline,
-} from '@aurelfield/core';
+import { soundOfEdited, type ReadRecording } from '@aurelfield/core/audio';
+import { edited, piecesBetween, type Edit, type Timeline } from '@aurelfield/core/timeline';
 
 /** How far a cut may be moved to where the sound crosses zero. Samples: 2 ms. */
 const REACH = Math.round(0.002 * RECORDING_RATE);

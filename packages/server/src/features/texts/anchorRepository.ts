@@ -1,5 +1,6 @@
 import type { Occurrence, OccurrenceInput } from '@aurelfield/api';
-import type { Anchor, PlacedEntry, TextBlock } from '@aurelfield/core';
+import type { PlacedEntry } from '@aurelfield/core/speech';
+import type { Anchor, TextBlock } from '@aurelfield/core/text';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { anchors } from '../../db/schema/index.ts';

@@ -1,4 +1,4 @@
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { eq, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { searchParts } from '../../db/schema/index.ts';

@@ -1,4 +1,4 @@
-import type { TextBlock } from '@aurelfield/core';
+import type { TextBlock } from '@aurelfield/core/text';
 import { and, eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../../db/database.ts';

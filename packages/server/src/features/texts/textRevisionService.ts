@@ -1,5 +1,5 @@
 import type { Saved } from '@aurelfield/api';
-import { contentHash, hasSameContent, withIds, type Block, type TextBlock } from '@aurelfield/core';
+import { contentHash, hasSameContent, withIds, type Block, type TextBlock } from '@aurelfield/core/text';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Author } from '../../http/sessions.ts';

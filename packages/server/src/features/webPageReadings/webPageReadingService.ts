@@ -1,5 +1,5 @@
 import type { WebPageReading, AllowedSites, Hearing } from '@aurelfield/api';
-import { contentHash } from '@aurelfield/core';
+import { contentHash } from '@aurelfield/core/text';
 import type { Logger } from 'pino';
 import type { AssignmentService } from '../assignments/assignmentService.ts';
 import type { LinkKeys } from '../assignments/linkKeys.ts';

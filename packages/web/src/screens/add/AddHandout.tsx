@@ -1,5 +1,5 @@
 import { MAX_HANDOUT_CHARACTERS, type HandoutInput, type TextFormat } from '@aurelfield/api';
-import { baseLanguage, looksLikeMarkdown } from '@aurelfield/core';
+import { baseLanguage, looksLikeMarkdown } from '@aurelfield/core/text';
 import { useState, type ClipboardEvent, type FormEvent } from 'react';
 import { DropZone, isFileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';

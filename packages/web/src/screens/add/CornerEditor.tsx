@@ -1,5 +1,5 @@
 import type { PhotoView } from '@aurelfield/api';
-import { fromUnitSquare, inverse, isPage, type Homography } from '@aurelfield/core';
+import { fromUnitSquare, inverse, isPage, type Homography } from '@aurelfield/core/photo';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { shownPhoto } from '../../api/photoQueries.ts';

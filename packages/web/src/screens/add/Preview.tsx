@@ -1,5 +1,5 @@
 import type { BlockView, DocumentPreview } from '@aurelfield/api';
-import { CELL_SEPARATOR } from '@aurelfield/core';
+import { CELL_SEPARATOR } from '@aurelfield/core/text';
 import { ImageIcon } from 'lucide-react';
 import styled from 'styled-components';
 import { Notice } from '../../ui/Notice.tsx';

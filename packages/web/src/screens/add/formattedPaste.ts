@@ -1,4 +1,5 @@
-import { blocksFromElement, markdownOf } from '@aurelfield/core';
+import { blocksFromElement } from '@aurelfield/core/page';
+import { markdownOf } from '@aurelfield/core/text';
 
 /** What a plain text would lose: lists, tables, headings, raised and lowered figures. */
 const FORMATTED = 'table, li, h1, h2, h3, h4, h5, h6, sup, sub, math';

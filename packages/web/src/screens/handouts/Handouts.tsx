@@ -1,5 +1,5 @@
 import { DELETED_DAYS, type HandoutPlace } from '@aurelfield/api';
-import { DEFAULT_PACE } from '@aurelfield/core';
+import { DEFAULT_PACE } from '@aurelfield/core/speech';
 import { Archive, PackageOpen, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';

@@ -1,5 +1,5 @@
 import type { BlockView, ReadingStyle, ReadingSentence } from '@aurelfield/api';
-import { CELL_SEPARATOR } from '@aurelfield/core';
+import { CELL_SEPARATOR } from '@aurelfield/core/text';
 import { ImageIcon } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import styled from 'styled-components';

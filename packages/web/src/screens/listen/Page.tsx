@@ -1,4 +1,4 @@
-import { groupBlocks } from '@aurelfield/core';
+import { groupBlocks } from '@aurelfield/core/text';
 import type { BlockMarks, BlockView, ReadingStyle, ReadingSentence, StudyMark } from '@aurelfield/api';
 import { useMemo, type MouseEvent, type RefObject } from 'react';
 import styled from 'styled-components';

@@ -1,5 +1,6 @@
 import { PHRASE_TINTS, type Phrase } from '@aurelfield/api';
-import { baseLanguage, PACE_RANGE, PITCH_RANGE } from '@aurelfield/core';
+import { PACE_RANGE, PITCH_RANGE } from '@aurelfield/core/speech';
+import { baseLanguage } from '@aurelfield/core/text';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';

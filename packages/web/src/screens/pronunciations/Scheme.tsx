@@ -1,4 +1,8 @@
-import { RESPELLING_CONSONANTS, RESPELLING_VOWELS, type RespellingSound } from '@aurelfield/core';
+import {
+  RESPELLING_CONSONANTS,
+  RESPELLING_VOWELS,
+  type RespellingSound,
+} from '@aurelfield/core/pronunciation';
 import styled from 'styled-components';
 
 const Box = styled.details`

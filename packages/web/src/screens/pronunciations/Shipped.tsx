@@ -1,4 +1,4 @@
-import { ipaToRespelling, SHIPPED_LISTS } from '@aurelfield/core';
+import { ipaToRespelling, SHIPPED_LISTS } from '@aurelfield/core/pronunciation';
 import { Pencil, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';

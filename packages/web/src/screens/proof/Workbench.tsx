@@ -1,5 +1,5 @@
 import type { BlockView, Handout, PhotoPageView, Pupil } from '@aurelfield/api';
-import { sentencesOf } from '@aurelfield/core';
+import { sentencesOf } from '@aurelfield/core/text';
 import { EditorContent } from '@tiptap/react';
 import { Search, Volume2 } from 'lucide-react';
 import { useEffect, useState } from 'react';

@@ -1,4 +1,4 @@
-import type { Colour } from '@aurelfield/core';
+import type { Colour } from '@aurelfield/core/readingStyle';
 import { useId } from 'react';
 import styled from 'styled-components';
 import { Unseen } from '../../ui/layout.tsx';

@@ -1,5 +1,6 @@
 import { pupilInputSchema, type Profile, type Pupil } from '@aurelfield/api';
-import { baseLanguage, type ColourVision } from '@aurelfield/core';
+import { type ColourVision } from '@aurelfield/core/readingStyle';
+import { baseLanguage } from '@aurelfield/core/text';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';

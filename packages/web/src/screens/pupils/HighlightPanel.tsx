@@ -5,7 +5,7 @@ import {
   type ColourVision,
   type ReadingStyle,
   type Palette,
-} from '@aurelfield/core';
+} from '@aurelfield/core/readingStyle';
 import styled from 'styled-components';
 import { Amount, SelectField } from '../../ui/fields.tsx';
 import { ColourField } from './ColourField.tsx';

@@ -1,14 +1,6 @@
 import type { Profile } from '@aurelfield/api';
-import {
-  FLUENCY_SOURCE,
-  FLUENCY_YEARS,
-  PACE_RANGE,
-  PAUSE_RANGE,
-  pausesAtPace,
-  PITCH_RANGE,
-  suggestPace,
-  type Season,
-} from '@aurelfield/core';
+import { FLUENCY_SOURCE, FLUENCY_YEARS, suggestPace, type Season } from '@aurelfield/core/literacy';
+import { PACE_RANGE, PAUSE_RANGE, pausesAtPace, PITCH_RANGE } from '@aurelfield/core/speech';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Amount, SelectField, Field } from '../../ui/fields.tsx';

@@ -9,7 +9,7 @@ import {
   WORD_SPACING_RANGE,
   type ReadingStyle,
   type Palette,
-} from '@aurelfield/core';
+} from '@aurelfield/core/readingStyle';
 import { Radio, RadioGroup, Label } from 'react-aria-components';
 import styled from 'styled-components';
 import { FONT_FAMILIES } from '../../readingStyle/fonts.ts';

@@ -1,5 +1,5 @@
 import type { Profile } from '@aurelfield/api';
-import type { ColourVision } from '@aurelfield/core';
+import type { ColourVision } from '@aurelfield/core/readingStyle';
 import { Square, Volume2 } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';

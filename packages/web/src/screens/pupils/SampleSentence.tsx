@@ -1,4 +1,4 @@
-import { languageOf, sentencesOf } from '@aurelfield/core';
+import { languageOf, sentencesOf } from '@aurelfield/core/text';
 import { useHandout, useHandouts } from '../../api/handoutQueries.ts';
 import { SelectField, Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';

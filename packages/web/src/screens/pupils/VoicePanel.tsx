@@ -1,5 +1,5 @@
 import type { Profile, VoiceInfo } from '@aurelfield/api';
-import { baseLanguage } from '@aurelfield/core';
+import { baseLanguage } from '@aurelfield/core/text';
 import { useState } from 'react';
 import { Label, Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';

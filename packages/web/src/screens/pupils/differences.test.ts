@@ -1,11 +1,6 @@
 import type { Profile, VoiceInfo } from '@aurelfield/api';
-import {
-  DEFAULT_CHOICES,
-  DEFAULT_READING_STYLE,
-  DEFAULT_PAUSES,
-  contrastsOf,
-  paletteOf,
-} from '@aurelfield/core';
+import { DEFAULT_READING_STYLE, contrastsOf, paletteOf } from '@aurelfield/core/readingStyle';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES } from '@aurelfield/core/speech';
 import { describe, expect, test } from 'vitest';
 import { differencesOf, formatDifferences } from './differences.ts';
 import { STARTING_POINTS } from './startingPoints.ts';

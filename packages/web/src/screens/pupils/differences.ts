@@ -1,5 +1,5 @@
 import type { ReadingStyle, Profile, VoiceInfo } from '@aurelfield/api';
-import { FONTS, TINTS } from '@aurelfield/core';
+import { FONTS, TINTS } from '@aurelfield/core/readingStyle';
 import { languageName } from '../../ui/format.ts';
 import { formatVoice } from './voiceQualities.ts';
 

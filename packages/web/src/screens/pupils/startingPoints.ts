@@ -1,5 +1,6 @@
 import type { Profile } from '@aurelfield/api';
-import { DEFAULT_CHOICES, DEFAULT_READING_STYLE, DEFAULT_PAUSES, pausesAtPace } from '@aurelfield/core';
+import { DEFAULT_READING_STYLE } from '@aurelfield/core/readingStyle';
+import { DEFAULT_CHOICES, DEFAULT_PAUSES, pausesAtPace } from '@aurelfield/core/speech';
 
 /** Settings to begin with, and why. */
 export interface StartingPoint {

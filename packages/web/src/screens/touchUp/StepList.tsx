@@ -1,4 +1,4 @@
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 import styled from 'styled-components';
 import { Button, PlainButton } from '../../ui/Button.tsx';
 import { Row, Card } from '../../ui/layout.tsx';

@@ -9,7 +9,7 @@ import {
   type Edit,
   type SampleRange,
   type Timeline,
-} from '@aurelfield/core';
+} from '@aurelfield/core/timeline';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Amount } from '../../ui/fields.tsx';

@@ -1,5 +1,6 @@
 import type { RecordingView } from '@aurelfield/api';
-import type { Peaks, SampleRange } from '@aurelfield/core';
+import type { Peaks } from '@aurelfield/core/audio';
+import type { SampleRange } from '@aurelfield/core/timeline';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { soundAddress, usePeaks, useRecording } from '../../api/recordingQueries.ts';

@@ -1,4 +1,5 @@
-import type { Peaks, SampleRange } from '@aurelfield/core';
+import type { Peaks } from '@aurelfield/core/audio';
+import type { SampleRange } from '@aurelfield/core/timeline';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { place } from './formatEdit.ts';

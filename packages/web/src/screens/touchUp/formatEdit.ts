@@ -1,4 +1,4 @@
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 
 /** "3.40 s". */
 export function seconds(samples: number, sampleRate: number): string {

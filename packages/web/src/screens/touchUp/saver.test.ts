@@ -1,4 +1,4 @@
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 import { expect, test } from 'vitest';
 import { Saver, type SaverState } from './saver.ts';
 

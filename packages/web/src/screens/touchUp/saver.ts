@@ -1,4 +1,4 @@
-import type { Edit } from '@aurelfield/core';
+import type { Edit } from '@aurelfield/core/timeline';
 
 export interface SaverDeps {
   /** Stores edits made on a revision. */

@@ -1,4 +1,4 @@
-import { edited, type Edit, type Timeline } from '@aurelfield/core';
+import { edited, type Edit, type Timeline } from '@aurelfield/core/timeline';
 
 /** Steps of editing: those done, and those taken back that can be done again. */
 export interface Steps {

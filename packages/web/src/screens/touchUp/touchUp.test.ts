@@ -1,4 +1,4 @@
-import { edited, recordedTimeline, type Edit } from '@aurelfield/core';
+import { edited, recordedTimeline, type Edit } from '@aurelfield/core/timeline';
 import { describe, expect, test } from 'vitest';
 import { place, formatEdit } from './formatEdit.ts';
 import { backToOriginal, EditedTimelines, NO_STEPS, stepBack, stepOn, withStep } from './steps.ts';

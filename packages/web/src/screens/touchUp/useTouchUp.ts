@@ -1,5 +1,6 @@
 import { RECORDING_RATE, type RecordingView, type WordsInput } from '@aurelfield/api';
-import { coarserPeaks, peaksOfPieces, recordedTimeline, type Edit, type Peaks } from '@aurelfield/core';
+import { coarserPeaks, peaksOfPieces, type Peaks } from '@aurelfield/core/audio';
+import { recordedTimeline, type Edit } from '@aurelfield/core/timeline';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { saveEdits, saveWords } from '../../api/recordingQueries.ts';
 import { forget, recall, remember } from '../../storage/memory.ts';

@@ -1,5 +1,5 @@
 import type { RecordedSentence } from '@aurelfield/api';
-import { edited, recordedTimeline, type Edit } from '@aurelfield/core';
+import { edited, recordedTimeline, type Edit } from '@aurelfield/core/timeline';
 import { describe, expect, test } from 'vitest';
 import { movedEdge, shownWords, tappedWords, wordAt, adjacentWord } from './words.ts';
 

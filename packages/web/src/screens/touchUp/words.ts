@@ -1,5 +1,5 @@
 import { DOUBTFUL_WORD, type RecordedSentence } from '@aurelfield/api';
-import type { SampleRange, Timeline } from '@aurelfield/core';
+import type { SampleRange, Timeline } from '@aurelfield/core/timeline';
 
 /** A word of the recording as it is shown below the waveform. */
 export interface ShownWord extends SampleRange {

@@ -1,5 +1,5 @@
 import type { BlockView, VoiceAssignment, VoicedPassage } from '@aurelfield/api';
-import { baseLanguage } from '@aurelfield/core';
+import { baseLanguage } from '@aurelfield/core/text';
 import styled from 'styled-components';
 import { useVoiceAssignment, useSetVoiceAssignment } from '../../../api/listeningQueries.ts';
 import { useVoices } from '../../../api/pupilQueries.ts';

@@ -1,5 +1,5 @@
 import type { PhotoPageView } from '@aurelfield/api';
-import { toPhoto, type Box, type Point } from '@aurelfield/core';
+import { toPhoto, type Box, type Point } from '@aurelfield/core/photo';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { pagePicture } from '../../../api/photoQueries.ts';

@@ -1,5 +1,5 @@
 import type { PhotoPageView } from '@aurelfield/api';
-import type { Box } from '@aurelfield/core';
+import type { Box } from '@aurelfield/core/photo';
 import { ChevronLeft, ChevronRight, ScanText } from 'lucide-react';
 import { useState } from 'react';
 import { readRegion } from '../../../api/photoQueries.ts';

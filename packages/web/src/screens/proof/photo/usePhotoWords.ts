@@ -1,5 +1,5 @@
 import type { BlockView, PhotoPageView } from '@aurelfield/api';
-import { DOUBTFUL_CONFIDENCE, matchPhotoWords, type WordPlace } from '@aurelfield/core';
+import { DOUBTFUL_CONFIDENCE, matchPhotoWords, type WordPlace } from '@aurelfield/core/photo';
 import { useMemo, useState } from 'react';
 import { keepChecked } from '../../../api/photoQueries.ts';
 

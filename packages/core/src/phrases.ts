@@ -1,0 +1,2 @@
+/** Completing what is typed on a phrase board. */
+export { completed, Completion } from './phrases/completion.ts';
