@@ -38,7 +38,7 @@ export default defineConfig({
       {
         name: 'long',
         description:
-          'Every variant, outside checkers of files, crashes in real time: `npm run test:all` alone.',
+          'Walks through the less used screens, every variant, crashes in real time: `npm run test:long`.',
       },
     ],
     projects: [
@@ -47,9 +47,10 @@ export default defineConfig({
         ['packages/{core,formats,pool,readers,voices,cli}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
         shared,
       ),
-      project('dom', ['packages/{player,web,page}/src/**/*.test.ts'], { ...shared, environment: 'jsdom' }),
-      // Testing Library keeps the document that it first saw: each file needs a document and modules of its own.
-      project('components', ['packages/{web,page}/src/**/*.test.tsx'], { environment: 'jsdom' }),
+      project('screens', ['packages/{player,web,page}/src/**/*.test.{ts,tsx}'], {
+        ...shared,
+        setupFiles: ['scripts/lib/oneDocument.ts'],
+      }),
       project('server', ['packages/server/src/**/*.test.ts'], { ...database, ...shared }),
       project('e2e', ['e2e/*.test.ts', 'e2e/processes/**/*.test.ts'], {
         ...database,

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { stays } from '../packages/server/src/testing/stays.ts';

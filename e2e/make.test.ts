@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';

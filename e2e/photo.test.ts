@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -71,7 +72,7 @@ describe('from a photo to a proofed text', () => {
     await seeText(page, '1 page of 1 read');
   });
 
-  test('pages are put in order, turned, and left out', { tags: 'long' }, async () => {
+  test('pages are put in order, turned, and left out', async () => {
     await choosePhotos(MOSS);
     await seeText(page, '2 pages of 2 read');
     await pressButton(page, 'Page 2 up');
@@ -195,31 +196,27 @@ describe('from a photo to a proofed text', () => {
   });
 });
 
-test(
-  'a page that lies on its side, folded, is put right, stored and heard, and no corner is touched',
-  { tags: 'long' },
-  async () => {
-    await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
-    await choosePhotos(FOLDED);
-    await seeText(page, '1 page of 1 read');
-    await clickText(page, 'Store and listen');
-    await page.waitForSelector('[role="slider"]');
-    await seeText(page, 'On Thursday 27 March, Class 5 will spend the day at Tolling Marsh');
-    await clickText(page, 'Play');
-    // Heard: words light one after the other.
-    const highlighted = () => page.$eval('.word.lit, [data-highlighted="true"]', (word) => word.textContent);
-    await page.waitForFunction(() => document.querySelector('.word.lit, [data-highlighted="true"]') !== null);
-    const first = await highlighted();
-    await page.waitForFunction(
-      (word) => {
-        const now = document.querySelector('.word.lit, [data-highlighted="true"]')?.textContent;
-        return now !== undefined && now !== word;
-      },
-      {},
-      first,
-    );
-  },
-);
+test('a page that lies on its side, folded, is put right, stored and heard, and no corner is touched', async () => {
+  await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
+  await choosePhotos(FOLDED);
+  await seeText(page, '1 page of 1 read');
+  await clickText(page, 'Store and listen');
+  await page.waitForSelector('[role="slider"]');
+  await seeText(page, 'On Thursday 27 March, Class 5 will spend the day at Tolling Marsh');
+  await clickText(page, 'Play');
+  // Heard: words light one after the other.
+  const highlighted = () => page.$eval('.word.lit, [data-highlighted="true"]', (word) => word.textContent);
+  await page.waitForFunction(() => document.querySelector('.word.lit, [data-highlighted="true"]') !== null);
+  const first = await highlighted();
+  await page.waitForFunction(
+    (word) => {
+      const now = document.querySelector('.word.lit, [data-highlighted="true"]')?.textContent;
+      return now !== undefined && now !== word;
+    },
+    {},
+    first,
+  );
+});
 
 describe('what is no photo of a page', () => {
   test('is refused in words, and what was typed stays', async () => {

@@ -62,7 +62,9 @@ beforeAll(async () => {
   database = new pg.Client({ connectionString: app.databaseUrl });
   await database.connect();
   // A class of two: every further pupil is made for as well, and shows nothing more.
-  await database.query(`update pupils set classes = '{}' where name not in ('Ines', 'Wren')`);
+  await database.query(
+    `delete from class_members using pupils where pupils.id = pupil_id and pupils.name not in ('Ines', 'Wren')`,
+  );
   await enterDemo(teacher);
   await addHandout(teacher, { title: TITLE, text: TEXT, className: 'Year 8' });
   otherHandout = await addHandout(teacher, OTHER);
@@ -526,7 +528,7 @@ describe('the pupil’s page, whoever uses it', () => {
   });
 });
 
-describe('inside another page', () => {
+describe('inside another page', { tags: 'long' }, () => {
   const platform = () => `${app.site}/platform/lesson?page=${encodeURIComponent(address)}`;
   const framed = async () => {
     const answered = page.waitForResponse((response) => response.url() === address);
@@ -562,7 +564,7 @@ describe('inside another page', () => {
   });
 });
 
-describe('a page of the school’s own site', () => {
+describe('a page of the school’s own site', { tags: 'long' }, () => {
   test('is allowed by the teacher, in one pupil’s way', async () => {
     await teacher.goto(`${app.base}/assignments`, { waitUntil: 'networkidle0' });
     const sites = await teacher.waitForSelector('::-p-aria([name="Sites whose pages may be heard"])');
@@ -576,31 +578,25 @@ describe('a page of the school’s own site', () => {
     expect(await violationsOn(teacher)).toEqual([]);
   });
 
-  test(
-    'has a link where its one line stands; pressed, the page is made and plays',
-    { tags: 'long' },
-    async () => {
-      await page.goto(`${app.site}/river/bore-aloud?server=${encodeURIComponent(app.base)}`);
-      const link = await page.waitForSelector(
-        '::-p-xpath(//h1/following-sibling::a[.="Listen to this page"])',
-      );
-      const opened = nextPage(own);
-      await link?.click();
-      const tab = await opened;
-      // A tab that stays in front hides this browser's other one, which then draws, and is waited for, no more.
-      try {
-        await seeText(tab, 'One moment, please');
-        expect(await violationsOn(tab)).toEqual([]);
-        await tab.waitForSelector('.row .play');
-        expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
-        await (await tab.$('.row .play'))?.click();
-        await tab.waitForFunction(() => document.querySelector('.lit') !== null);
-        expect(await own.cookies()).toEqual([]);
-      } finally {
-        await tab.close();
-      }
-    },
-  );
+  test('has a link where its one line stands; pressed, the page is made and plays', async () => {
+    await page.goto(`${app.site}/river/bore-aloud?server=${encodeURIComponent(app.base)}`);
+    const link = await page.waitForSelector('::-p-xpath(//h1/following-sibling::a[.="Listen to this page"])');
+    const opened = nextPage(own);
+    await link?.click();
+    const tab = await opened;
+    // A tab that stays in front hides this browser's other one, which then draws, and is waited for, no more.
+    try {
+      await seeText(tab, 'One moment, please');
+      expect(await violationsOn(tab)).toEqual([]);
+      await tab.waitForSelector('.row .play');
+      expect(await tab.$eval('.text', ({ textContent }) => textContent)).toContain('a haystack through');
+      await (await tab.$('.row .play'))?.click();
+      await tab.waitForFunction(() => document.querySelector('.lit') !== null);
+      expect(await own.cookies()).toEqual([]);
+    } finally {
+      await tab.close();
+    }
+  });
 
   test('of a site that is not allowed says so', async () => {
     await page.goto(`${app.base}/hear?page=${encodeURIComponent('https://elsewhere.example/')}`);
@@ -608,7 +604,7 @@ describe('a page of the school’s own site', () => {
     expect(await violationsOn(page)).toEqual([]);
   });
 
-  test('stands among what was asked for', { tags: 'long' }, async () => {
+  test('stands among what was asked for', async () => {
     await teacher.reload({ waitUntil: 'networkidle0' });
     await seeText(teacher, '1 page asked for');
     await teacher.evaluate(() => {

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -153,57 +154,53 @@ describe('a recording that everything happens to', () => {
   });
   afterAll(() => browser.close());
 
-  test(
-    'loses at most its last second: the server is killed, the network fails, the page is reloaded in the middle',
-    { tags: 'long' },
-    async () => {
-      await pressButton(page, 'Record');
-      await seeText(page, 'Recording,');
-      const begun = await givenSeconds(page);
-      await seeText(page, 'All of it is on the server.');
-      await app.kill();
-      await seeText(page, 'The server does not answer');
-      await given(page, 1.5);
-      await app.start();
-      await seeText(page, 'All of it is on the server.');
-      await page.setOfflineMode(true);
-      await seeText(page, 'The server does not answer');
-      await given(page, 1.5);
-      await page.setOfflineMode(false);
-      await seeText(page, 'All of it is on the server.');
-      // In the middle of it, without a word: as when a lid is closed or a battery is empty.
-      const ended = await givenSeconds(page);
-      expect(ended).toBeLessThan(TONES * STEP);
-      await page.reload();
-      await seeText(page, 'This recording was interrupted');
-      expect(await violationsOn(page)).toEqual([]);
-      await pressButton(page, 'Go on with it');
-      await seeText(page, 'Paused,');
-      await pressButton(page, 'Go on');
-      await seeText(page, 'Recording,');
-      await given(page, 2.5);
-      await pressButton(page, 'Pause');
-      await seeText(page, 'Paused,');
-      await pressButton(page, 'Done: find the words');
-      // Whether rising tones are like a reading is not asked here.
-      await expect
-        .poll(async () => (await recordingsOf(page, handout))[0]?.state, { timeout: PATIENCE })
-        .toMatch(/failed|ready/u);
-      const [taken] = await recordingsOf(page, handout);
-      const ticks = clockIn(await soundOf(page, taken?.id ?? ''), 32_000, Math.ceil(ended / STEP) + 20);
-      const again = ticks.findIndex((tick, i) => i > 20 && tick < (ticks[i - 1] ?? 0) - 10);
-      expect(again).toBeGreaterThan(0);
-      const before = ticks.slice(0, again);
-      // Tick after tick, over the killed server and the failing network: nothing is missing, nothing comes twice.
-      const steps = before.slice(1).map((tick, i) => tick - (before[i] ?? 0));
-      expect(steps.filter((step) => step < 0 || step > 1)).toEqual([]);
-      expect((before[0] ?? Infinity) * STEP).toBeLessThanOrEqual(begun + STEP);
-      expect(((before.at(-1) ?? 0) + 1) * STEP).toBeGreaterThan(ended - 1);
-      expect((ticks.length - again) * 0.05).toBeGreaterThan(2);
-    },
-  );
+  test('loses at most its last second: the server is killed, the network fails, the page is reloaded in the middle', async () => {
+    await pressButton(page, 'Record');
+    await seeText(page, 'Recording,');
+    const begun = await givenSeconds(page);
+    await seeText(page, 'All of it is on the server.');
+    await app.kill();
+    await seeText(page, 'The server does not answer');
+    await given(page, 1.5);
+    await app.start();
+    await seeText(page, 'All of it is on the server.');
+    await page.setOfflineMode(true);
+    await seeText(page, 'The server does not answer');
+    await given(page, 1.5);
+    await page.setOfflineMode(false);
+    await seeText(page, 'All of it is on the server.');
+    // In the middle of it, without a word: as when a lid is closed or a battery is empty.
+    const ended = await givenSeconds(page);
+    expect(ended).toBeLessThan(TONES * STEP);
+    await page.reload();
+    await seeText(page, 'This recording was interrupted');
+    expect(await violationsOn(page)).toEqual([]);
+    await pressButton(page, 'Go on with it');
+    await seeText(page, 'Paused,');
+    await pressButton(page, 'Go on');
+    await seeText(page, 'Recording,');
+    await given(page, 2.5);
+    await pressButton(page, 'Pause');
+    await seeText(page, 'Paused,');
+    await pressButton(page, 'Done: find the words');
+    // Whether rising tones are like a reading is not asked here.
+    await expect
+      .poll(async () => (await recordingsOf(page, handout))[0]?.state, { timeout: PATIENCE })
+      .toMatch(/failed|ready/u);
+    const [taken] = await recordingsOf(page, handout);
+    const ticks = clockIn(await soundOf(page, taken?.id ?? ''), 32_000, Math.ceil(ended / STEP) + 20);
+    const again = ticks.findIndex((tick, i) => i > 20 && tick < (ticks[i - 1] ?? 0) - 10);
+    expect(again).toBeGreaterThan(0);
+    const before = ticks.slice(0, again);
+    // Tick after tick, over the killed server and the failing network: nothing is missing, nothing comes twice.
+    const steps = before.slice(1).map((tick, i) => tick - (before[i] ?? 0));
+    expect(steps.filter((step) => step < 0 || step > 1)).toEqual([]);
+    expect((before[0] ?? Infinity) * STEP).toBeLessThanOrEqual(begun + STEP);
+    expect(((before.at(-1) ?? 0) + 1) * STEP).toBeGreaterThan(ended - 1);
+    expect((ticks.length - again) * 0.05).toBeGreaterThan(2);
+  });
 
-  test('what is no reading of anything is told so', { tags: 'long' }, async () => {
+  test('what is no reading of anything is told so', async () => {
     await page.reload();
     await pressButton(page, 'Record');
     await seeText(page, 'Recording,');

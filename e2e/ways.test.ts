@@ -1,3 +1,4 @@
+/** @module-tag long */
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { choosePupil, clickText, hear, openPage, pressButton, seeText, type RunningApp } from './app.ts';
@@ -681,7 +682,7 @@ describe('a phrase board', () => {
     );
   });
 
-  test('categories, letters and “Say again” are reached by the same switch', { tags: 'long' }, async () => {
+  test('categories, letters and “Say again” are reached by the same switch', async () => {
     /** Presses the switch when what is wanted is highlighted: its row, then itself. */
     const choose = async (name: string) => {
       const isHighlighted = (kind: string) =>

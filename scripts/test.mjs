@@ -1,5 +1,5 @@
 // @ts-check
-import { readFileSync, rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureDebianPackages } from './lib/debian.mjs';
@@ -7,12 +7,32 @@ import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
 
 /**
- * `npm test`: every test that is not tagged as long; the last line is "N passed, N failed". `npm run test:all`
- * runs them too; many need what the tests before them did. What needs no test is in `npm run check`.
+ * `npm test`: every test that is not tagged as long; the last line is "N passed, N failed". `npm run test:long` runs
+ * the files that have long tests, whole, because a test of a walk needs what those before it did; `npm run test:all`
+ * runs everything. What needs no test is in `npm run check`.
  */
-const options = process.argv.includes('--all') ? [] : ['--tags-filter=!long'];
+const options = process.argv.includes('--all')
+  ? []
+  : process.argv.includes('--long')
+    ? filesWithLongTests()
+    : ['--tags-filter=!long'];
 let passed = 0;
 let failed = 0;
+
+/** Paths below the root. */
+function filesWithLongTests() {
+  return ['packages', 'e2e', 'scripts']
+    .flatMap((folder) =>
+      readdirSync(path.join(ROOT, folder), { recursive: true, encoding: 'utf8' }).map((file) =>
+        path.join(folder, file),
+      ),
+    )
+    .filter(
+      (file) =>
+        /^(?!.*node_modules).*\.test\.tsx?$/u.test(file) &&
+        /@module-tag long|tags: 'long'/u.test(readFileSync(path.join(ROOT, file), 'utf8')),
+    );
+}
 
 async function tests() {
   const report = path.join(tmpdir(), `aurelfield-report-${process.pid}.json`);

@@ -41,7 +41,7 @@ const timings = z.object({
   ),
 });
 
-test('voices lists every voice', async () => {
+test('voices lists every voice', { tags: 'long' }, async () => {
   const { status, out } = await aurel(['voices']);
   expect(status).toBe(0);
   const list = JSON.parse(out) as Record<string, unknown>[];
@@ -273,7 +273,7 @@ test('a file that is not there is a failure of the work', async () => {
 });
 
 describe('photo', () => {
-  test('reads a photographed page into blocks, and says what is doubtful', async () => {
+  test('reads a photographed page into blocks, and says what is doubtful', { tags: 'long' }, async () => {
     const out = path.join(mkdtempSync(path.join(tmpdir(), 'aurel-photo-')), 'doc.json');
     const moss = fileURLToPath(new URL('../../readers/fixtures/photos/mossShort.jpg', import.meta.url));
     const { status, err } = await aurel(['photo', moss, '--out', out]);
@@ -309,7 +309,7 @@ describe('photo', () => {
   });
 });
 
-describe('align', () => {
+describe('align', { tags: 'long' }, () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurel-align-'));
   const at = (name: string) => path.join(folder, name);
   const SAID =

@@ -110,7 +110,7 @@ describe.each(hard)('%s', (_name, make) => {
     });
   });
 
-  test('every other format is written or refused in words', async () => {
+  test('every other format is written or refused in words', { tags: 'long' }, async () => {
     const one = await make();
     for (const { id } of FORMATS.filter(({ group }) => group !== 'sound'))
       await written(id, one).then(

@@ -165,10 +165,10 @@ function untilOnline(milliseconds: number): Promise<void> {
   return new Promise((resolve) => {
     const end = () => {
       clearTimeout(timer);
-      window.removeEventListener('online', end);
+      removeEventListener('online', end);
       resolve();
     };
     const timer = setTimeout(end, milliseconds);
-    window.addEventListener('online', end);
+    addEventListener('online', end);
   });
 }

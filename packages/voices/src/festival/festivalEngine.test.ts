@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { planHandout, speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { FestivalEngine } from './festivalEngine.ts';

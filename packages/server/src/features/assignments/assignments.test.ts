@@ -184,6 +184,7 @@ function withoutDeletions(store: ObjectStore): ObjectStore {
 describe('a disk that is full', () => {
   test.each(['sound-0.m4a', 'whole.mp3', 'page.json'])(
     'when %s is written leaves nothing half out, and says so',
+    { tags: 'long' },
     async (file) => {
       const { store } = server.running.context;
       const packages = async () => {

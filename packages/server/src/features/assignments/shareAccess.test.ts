@@ -133,37 +133,41 @@ describe('what opens nothing', () => {
     expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([200]));
   });
 
-  test('thirty pupils behind one address type wrong codes and PINs, and every right link still opens', async () => {
-    const own = await startTestServer();
-    const teacher = await TestClient.demo(own);
-    const [{ id: pupilId } = { id: '' }] = (await teacher.get<Pupil[]>('/pupils')).body;
-    const [{ id: handoutId } = { id: '' }] = (await teacher.get<Handout[]>('/handouts')).body;
-    await teacher.send('POST', '/assignments', { handoutIds: [handoutId], pupilIds: [pupilId] });
-    const [known] = (await teacher.get<PupilLink[]>('/pupil-links')).body as [PupilLink];
-    await teacher.send('PUT', `/pupil-links/${known.id}/pin`, { pin: '2468' });
-    const open = async (key: string, pin = '') =>
+  test(
+    'thirty pupils behind one address type wrong codes and PINs, and every right link still opens',
+    { tags: 'long' },
+    async () => {
+      const own = await startTestServer();
+      const teacher = await TestClient.demo(own);
+      const [{ id: pupilId } = { id: '' }] = (await teacher.get<Pupil[]>('/pupils')).body;
+      const [{ id: handoutId } = { id: '' }] = (await teacher.get<Handout[]>('/handouts')).body;
+      await teacher.send('POST', '/assignments', { handoutIds: [handoutId], pupilIds: [pupilId] });
+      const [known] = (await teacher.get<PupilLink[]>('/pupil-links')).body as [PupilLink];
+      await teacher.send('PUT', `/pupil-links/${known.id}/pin`, { pin: '2468' });
+      const open = async (key: string, pin = '') =>
       (await fetch(`${own.base}/open/enter`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ key, pin }) })).status; // prettier-ignore
-    const guess = (nth: number) => nth.toString(31).padStart(8, '2').replace(/[01ilo]/gu, '3'); // prettier-ignore
-    // Opening a page with a PIN, again and again, is no guess.
-    for (let i = 0; i < 120; i++) expect(await open(known.secret)).toBe(401);
-    expect(await open(known.secret, '2468')).toBe(200);
-    // Nine wrong codes for each of thirty pupils.
-    const wrong = await Promise.all(Array.from({ length: 270 }, (_, nth) => open(guess(nth))));
-    expect(new Set(wrong)).toEqual(new Set([404]));
-    expect(await open(known.code, '2468')).toBe(200);
-    // Guessing goes no further than that: then codes wait, and say that they do, while links go on.
-    const more = await Promise.all(Array.from({ length: 60 }, (_, nth) => open(guess(1000 + nth))));
-    expect(more).toContain(429);
-    expect(await open(known.code, '2468')).toBe(429);
-    expect(await open(known.secret, '2468')).toBe(200);
-    expect(await open(randomUUID())).toBe(404);
-    // PINs count by their link alone, and in the database, where every serving process sees them.
-    for (let i = 0; i < 10; i++) expect(await open(known.secret, String(1000 + i))).toBe(401);
-    expect(await open(known.secret, '2468')).toBe(429);
-    await own.restart();
-    expect(await open(known.secret, '2468')).toBe(429);
-    await own.stop();
-  });
+      const guess = (nth: number) => nth.toString(31).padStart(8, '2').replace(/[01ilo]/gu, '3'); // prettier-ignore
+      // Opening a page with a PIN, again and again, is no guess.
+      for (let i = 0; i < 120; i++) expect(await open(known.secret)).toBe(401);
+      expect(await open(known.secret, '2468')).toBe(200);
+      // Nine wrong codes for each of thirty pupils.
+      const wrong = await Promise.all(Array.from({ length: 270 }, (_, nth) => open(guess(nth))));
+      expect(new Set(wrong)).toEqual(new Set([404]));
+      expect(await open(known.code, '2468')).toBe(200);
+      // Guessing goes no further than that: then codes wait, and say that they do, while links go on.
+      const more = await Promise.all(Array.from({ length: 60 }, (_, nth) => open(guess(1000 + nth))));
+      expect(more).toContain(429);
+      expect(await open(known.code, '2468')).toBe(429);
+      expect(await open(known.secret, '2468')).toBe(200);
+      expect(await open(randomUUID())).toBe(404);
+      // PINs count by their link alone, and in the database, where every serving process sees them.
+      for (let i = 0; i < 10; i++) expect(await open(known.secret, String(1000 + i))).toBe(401);
+      expect(await open(known.secret, '2468')).toBe(429);
+      await own.restart();
+      expect(await open(known.secret, '2468')).toBe(429);
+      await own.stop();
+    },
+  );
 
   test('what one link may write is limited for a day', async () => {
     const opened = (await enter(link.secret)).body;

@@ -198,7 +198,7 @@ describe('saved files', () => {
     ).toBe(422);
   });
 
-  test('a file for each section comes as an archive, and its sections last as long as the whole', async () => {
+  test('a file for each section comes as an archive, and its sections last as long as the whole', { tags: 'long' }, async () => {
     const job = await finished(
       (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'wav', shape: { kind: 'sections' } })).body, // prettier-ignore
     );
@@ -213,7 +213,7 @@ describe('saved files', () => {
     expect(Math.abs(seconds - (body.duration ?? 0))).toBeLessThan(0.1);
   });
 
-  test('what is made so far can be taken while the rest is made', async () => {
+  test('what is made so far can be taken while the rest is made', { tags: 'long' }, async () => {
     const text = Array.from({ length: 400 }, (_, i) => `The ferry leaves at ${i} today.`).join(' ');
     const handout = (
       await client.upload<Handout>('/handouts', { title: 'Ferry', language: 'en-GB', text, format: 'text' })

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import type { HeardSample, Profile, Pupil } from '@aurelfield/api';
 import { measureLoudness } from '@aurelfield/core/audio';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';

@@ -168,7 +168,7 @@ describe('a reading', () => {
 });
 
 describe('a stopped server', () => {
-  test('goes on with a reading where it was and loses nothing', async () => {
+  test('goes on with a reading where it was and loses nothing', { tags: 'long' }, async () => {
     const handout = await add(longText(200, 'white'));
     const { body } = await open(handout);
     await until(

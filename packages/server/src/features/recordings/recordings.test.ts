@@ -1,3 +1,4 @@
+/** @module-tag long */
 import {
   RECORDING_RATE,
   type ReadingSnapshot,
@@ -402,7 +403,7 @@ describe('what is no reading of the text', () => {
     ['96 kHz stereo', ['-ar', '96000', '-ac', '2'], 'high.wav'],
     ['an M4A', ['-c:a', 'aac'], 'small.m4a'],
     ['an Ogg', ['-c:a', 'libopus'], 'small.ogg'],
-  ])('%s is a recording like any other', { tags: 'long' }, async (_name, options, name) => {
+  ])('%s is a recording like any other', async (_name, options, name) => {
     const [from, to] = [path.join(folder, 'whole.wav'), path.join(folder, name)];
     await run('ffmpeg', ['-loglevel', 'error', '-y', '-i', from, ...options, to]);
     const { body } = await bring(readFileSync(to), await add(TEXT));

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import type { Assignment, WebPageReading, Hearing, Handout, Opened, Pupil, PupilLink } from '@aurelfield/api';
 import { eq } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';

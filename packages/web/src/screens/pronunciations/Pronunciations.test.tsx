@@ -129,7 +129,7 @@ describe('words to listen to first', () => {
     syllables: 2,
     ...more,
   });
-  async function look(answers: Answers = {}) {
+  async function openQueue(answers: Answers = {}) {
     const sent = await open(ENTRIES, {
       [`GET /handouts/${EELS.id}/doubtful`]: () => ({
         voice: 'v',
@@ -149,7 +149,7 @@ describe('words to listen to first', () => {
     );
 
   test('are shown with why, how they are said now, and where they stand', async () => {
-    await look();
+    await openQueue();
     await waitFor(() => expect(rows()).toEqual(['Sallow', 'Tarn']));
     const [first] = document.querySelectorAll('[aria-labelledby="doubtful"] ol > li');
     expect(first?.textContent).toContain('a name');
@@ -158,7 +158,7 @@ describe('words to listen to first', () => {
   });
 
   test('that are right are decided, and the decision can be undone', async () => {
-    const sent = await look();
+    const sent = await openQueue();
     await waitFor(() => expect(rows().length).toBe(2));
     press('Sallow is said well');
     await screen.findByText('“Sallow” is taken to be said well.');
@@ -171,7 +171,7 @@ describe('words to listen to first', () => {
     ['r', 'POST /accepted-words'],
     ['R', 'POST /accepted-words'],
   ])('are decided by the key %s', async (key, request) => {
-    const sent = await look();
+    const sent = await openQueue();
     await waitFor(() => expect(rows().length).toBe(2));
     const [first] = document.querySelectorAll('[aria-labelledby="doubtful"] ol > li');
     if (first) fireEvent.keyDown(first, { key });
@@ -179,7 +179,7 @@ describe('words to listen to first', () => {
   });
 
   test('wait where they are left for later, and go to the form where they are to be put right', async () => {
-    await look();
+    await openQueue();
     await waitFor(() => expect(rows().length).toBe(2));
     press('Leave Sallow for later');
     expect(rows()).toEqual(['Tarn']);
@@ -190,7 +190,7 @@ describe('words to listen to first', () => {
   });
 
   test('of all handouts say in which they are heard', async () => {
-    await look({
+    await openQueue({
       'GET /doubtful': () => ({
         voice: 'v',
         words: [{ ...word('Tarn'), heardIn: [{ id: EELS.id, title: 'Eels' }] }],
@@ -212,7 +212,7 @@ describe('words to listen to first', () => {
       'Too much is being looked at.',
     ],
   ])('say so where %s', async (_, answer, text) => {
-    await look({ [`GET /handouts/${EELS.id}/doubtful`]: () => answer });
+    await openQueue({ [`GET /handouts/${EELS.id}/doubtful`]: () => answer });
     await screen.findByText(text);
   });
 });
