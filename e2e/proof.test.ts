@@ -180,7 +180,7 @@ const kindsOf = () =>
   );
 const PASTED = ['5 m²', 'Spring tide', 'Neap tide', 'Day\tHigh water', 'Monday\t5.1 m'];
 
-describe('an extract of a web page that is pasted', () => {
+describe('an extract of a web page that is pasted', { tags: 'long' }, () => {
   test('keeps its table and its list as a handout of its own', async () => {
     await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
     await page.focus('textarea');
@@ -288,7 +288,7 @@ describe('all places to look at, by the keyboard alone', () => {
   });
 });
 
-test('a web page is fetched and proofed', async () => {
+test('a web page is fetched and proofed', { tags: 'long' }, async () => {
   await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
   await page.locator('::-p-aria(Web address)').fill(`${app.site}/river/bore`);
   await clickText(page, 'Fetch the page');
@@ -299,29 +299,37 @@ test('a web page is fetched and proofed', async () => {
   await seeText(page, 'The page says what is here.');
 });
 
-test('several files are stored at once; one that cannot be read says why and is left', async () => {
-  await choose('tides.csv', 'moss.pptx', 'locked.pdf');
-  await seeText(page, 'locked with a password');
-  await seeText(page, '2 handouts to store');
-  await clickText(page, 'Store all 2');
-  await page.waitForSelector('ul .title');
-  await seeText(page, 'Moss under the lens');
-});
+test(
+  'several files are stored at once; one that cannot be read says why and is left',
+  { tags: 'long' },
+  async () => {
+    await choose('tides.csv', 'moss.pptx', 'locked.pdf');
+    await seeText(page, 'locked with a password');
+    await seeText(page, '2 handouts to store');
+    await clickText(page, 'Store all 2');
+    await page.waitForSelector('ul .title');
+    await seeText(page, 'Moss under the lens');
+  },
+);
 
-test('the shelf is searched by the text of its handouts, and a handout is archived and brought back', async () => {
-  await page.goto(app.base, { waitUntil: 'networkidle0' });
-  await page.locator('::-p-aria(Find)').fill('glasswort');
-  await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
-  expect(await page.$eval('ul .title', (link) => link.textContent)).toBe('The salt marsh');
-  await page.click('button[aria-label="More for “The salt marsh”"]');
-  await page.waitForSelector('[role="menuitem"]');
-  await clickText(page, 'Move to archive');
-  await seeText(page, 'No handout is like that');
-  await clickText(page, 'Undo');
-  await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
-});
+test(
+  'the shelf is searched by the text of its handouts, and a handout is archived and brought back',
+  { tags: 'long' },
+  async () => {
+    await page.goto(app.base, { waitUntil: 'networkidle0' });
+    await page.locator('::-p-aria(Find)').fill('glasswort');
+    await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
+    expect(await page.$eval('ul .title', (link) => link.textContent)).toBe('The salt marsh');
+    await page.click('button[aria-label="More for “The salt marsh”"]');
+    await page.waitForSelector('[role="menuitem"]');
+    await clickText(page, 'Move to archive');
+    await seeText(page, 'No handout is like that');
+    await clickText(page, 'Undo');
+    await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
+  },
+);
 
-describe('a worksheet of Word', () => {
+describe('a worksheet of Word', { tags: 'long' }, () => {
   test('keeps its own labels, and what is looked at in a sentence stays in its line', async () => {
     await choose('unseen/w01-worksheet.docx');
     await seeText(page, '(ii) Say what it does.');

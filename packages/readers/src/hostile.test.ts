@@ -74,7 +74,7 @@ describe('hostile and broken files are refused in words', () => {
 /** Files that people made who had not seen the readers: bombs in streams and in nested drawings, a title in broken bytes, half a character, a main part by another name. */
 const unseen = (name: string) => fixture(`unseen/${name}`);
 
-describe('hostile files from elsewhere', () => {
+describe('hostile files from elsewhere', { tags: 'long' }, () => {
   test.each([
     ['flate-bomb.pdf', /too-large|too-slow/u],
     ['xobj-lol.pdf', /too-slow/u],
@@ -102,7 +102,7 @@ describe('hostile files from elsewhere', () => {
     ]);
   });
 
-  test('the limits of a document hold whatever its parts are called', { tags: 'long' }, async () => {
+  test('the limits of a document hold whatever its parts are called', async () => {
     const { 'word/evil.dat': part = new Uint8Array(), ...others } = unzipSync(unseen('altmain-small.docx'));
     const source = strFromU8(part);
     const entities = strToU8(source.replace('<w:document', '<!DOCTYPE x [<!ENTITY a "b">]><w:document'));

@@ -166,7 +166,7 @@ function startReading(job: ReadJob, surroundings: NodeJS.ProcessEnv) {
   });
 }
 
-describe('nothing outlives whoever wanted it', () => {
+describe('nothing outlives whoever wanted it', { tags: 'long' }, () => {
   test('neither a recogniser', async () => {
     const recogniser = slowRecogniser();
     const parent = startReading(region, { PATH: `${recogniser.folder}:${process.env.PATH ?? ''}` });

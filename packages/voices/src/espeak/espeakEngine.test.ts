@@ -1,3 +1,4 @@
+/** @module-tag long */
 import {
   breakPause,
   DEFAULT_PAUSES,
@@ -186,7 +187,7 @@ describe('pace', () => {
     expect((words * 60) / seconds / pace).toBeLessThan(1.05);
   };
   test.each([120, 200])(NAME, comesOutAtIt);
-  test.each([60, 90, 150])(NAME, { tags: 'long' }, comesOutAtIt);
+  test.each([60, 90, 150])(NAME, comesOutAtIt);
 });
 
 describe('voices', () => {
@@ -208,7 +209,7 @@ describe('voices', () => {
     expect(new Set(engine.voices.map(({ id }) => id)).size).toBe(engine.voices.length);
   });
 
-  test('every voice speaks its own language', { tags: 'long' }, async () => {
+  test('every voice speaks its own language', async () => {
     const clips = await Promise.all(
       engine.voices.map((voice) =>
         engine.speak(plans('Mama ma 2 koty.', voice.id, voice.language)[0] as SpeechPlan),

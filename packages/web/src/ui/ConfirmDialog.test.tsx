@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ConfirmDialog } from './ConfirmDialog.tsx';
 
@@ -21,11 +21,11 @@ const open = () => {
   return done;
 };
 
-test('says what it means, and begins at the harmless button', () => {
+test('says what it means, and begins at the harmless button', async () => {
   open();
   const dialog = screen.getByRole('alertdialog', { name: 'Delete “Eels”?' });
   expect(dialog.textContent).toContain('11 pupils have this handout.');
-  expect(document.activeElement?.textContent).toBe('Cancel');
+  await waitFor(() => expect(document.activeElement?.textContent).toBe('Cancel'));
 });
 
 test('does nothing when it is cancelled or left by Escape', () => {

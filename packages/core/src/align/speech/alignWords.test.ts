@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, test } from 'vitest';
 import { joinSamples } from '../../audio/join.ts';
 import { ACCEPTANCE_THRESHOLD, type KnownSpeech } from './alignSegment.ts';
@@ -134,12 +135,12 @@ describe('a long recording', () => {
     expect(Math.max(...off)).toBeLessThan(60);
   });
 
-  test('of nothing but noise does not fit', { tags: 'long' }, () => {
+  test('of nothing but noise does not fit', () => {
     const noise = noisy(new Int16Array(truth.pcm.length), 6000);
     expect(alignWords(own, noise, 6 * SPEECH_RATE).fit).toBeLessThan(ACCEPTANCE_THRESHOLD);
   });
 
-  test('without any pause is looked at as a whole', { tags: 'long' }, () => {
+  test('without any pause is looked at as a whole', () => {
     const [flowing, spoken] = [said(long, KNOWN), said(long, OTHER)];
     expect(Math.max(...errors(alignWords(flowing, spoken.pcm, 6 * SPEECH_RATE), spoken))).toBeLessThan(60);
   });

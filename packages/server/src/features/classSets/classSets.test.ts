@@ -332,7 +332,7 @@ describe('a class set', () => {
     expect((await client.get<StaleItem[]>(`/class-sets/${set.id}/stale`)).body).toEqual([]);
   });
 
-  test('survives a server that stops in the middle', async () => {
+  test('survives a server that stops in the middle', { tags: 'long' }, async () => {
     const handout = await add('Stopped', Array.from({ length: 80 }, (_, i) => `Stone ${i} sinks.`).join(' '));
     server.engine.delay = 15;
     const set = await begin(request([handout], pupils.slice(0, 1)));
@@ -347,55 +347,69 @@ describe('a class set', () => {
     expect((await fetchSet(set)).items[0]?.file).not.toBeNull();
   });
 
-  test('a download that a crash cuts off is no archive, and the next one is whole', async () => {
-    const handout = await add('Cut', Array.from({ length: 60 }, (_, i) => `Wave ${i} breaks.`).join(' '));
-    const set = await begin(request([handout], pupils.slice(0, 1), { output: { format: 'wav' } }));
-    await ended(set);
-    server.engine.delay = 10;
-    const other = await add('Slow', Array.from({ length: 80 }, (_, i) => `Wave ${i} comes late.`).join(' '));
-    const slow = await begin(request([other], pupils.slice(0, 1), { output: { format: 'wav' } }));
-    const taking = client
-      .fetch(`/class-sets/${slow.id}/package.zip`)
-      .then(async (response) => response.arrayBuffer());
-    const outcome = taking.then(
-      (bytes) => {
-        unzipSync(new Uint8Array(bytes));
-        return 'an archive';
-      },
-      () => 'broken off',
-    );
-    await until(
-      () => client.get<ClassSet>(`/class-sets/${slow.id}`),
-      ({ body }) => body.done > 3,
-    );
-    await server.restart();
-    // Broken off, or an archive that tells what is missing: never one that seems whole.
-    expect(await outcome.catch(() => 'broken off')).toBe('broken off');
-    server.engine.delay = 0;
-    client = await TestClient.demo(server);
-    await ended(slow);
-    expect(Object.keys((await archive(slow)).files)).toEqual([expect.stringContaining('.wav'), 'index.html']);
-  });
+  test(
+    'a download that a crash cuts off is no archive, and the next one is whole',
+    { tags: 'long' },
+    async () => {
+      const handout = await add('Cut', Array.from({ length: 60 }, (_, i) => `Wave ${i} breaks.`).join(' '));
+      const set = await begin(request([handout], pupils.slice(0, 1), { output: { format: 'wav' } }));
+      await ended(set);
+      server.engine.delay = 10;
+      const other = await add(
+        'Slow',
+        Array.from({ length: 80 }, (_, i) => `Wave ${i} comes late.`).join(' '),
+      );
+      const slow = await begin(request([other], pupils.slice(0, 1), { output: { format: 'wav' } }));
+      const taking = client
+        .fetch(`/class-sets/${slow.id}/package.zip`)
+        .then(async (response) => response.arrayBuffer());
+      const outcome = taking.then(
+        (bytes) => {
+          unzipSync(new Uint8Array(bytes));
+          return 'an archive';
+        },
+        () => 'broken off',
+      );
+      await until(
+        () => client.get<ClassSet>(`/class-sets/${slow.id}`),
+        ({ body }) => body.done > 3,
+      );
+      await server.restart();
+      // Broken off, or an archive that tells what is missing: never one that seems whole.
+      expect(await outcome.catch(() => 'broken off')).toBe('broken off');
+      server.engine.delay = 0;
+      client = await TestClient.demo(server);
+      await ended(slow);
+      expect(Object.keys((await archive(slow)).files)).toEqual([
+        expect.stringContaining('.wav'),
+        'index.html',
+      ]);
+    },
+  );
 
-  test('a disk that is full is told, and the file is written when there is room again', async ({ skip }) => {
-    const disk = path.join(server.dataFolder, 'store/exports');
-    const isUp = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', disk]).status === 0;
-    if (!isUp) return skip('no file system can be put up here');
-    const handout = await add('Full', Array.from({ length: 40 }, (_, i) => `Drop ${i} falls.`).join(' '));
-    let set: ClassSet;
-    try {
-      set = await ended(await begin(request([handout], pupils.slice(0, 1), { output: { format: 'wav' } })));
-      expect(set.state).toBe('failed');
-      expect(set.items[0]).toMatchObject({
-        file: null,
-        error: expect.stringContaining('The disk is full') as string,
-      });
-    } finally {
-      spawnSync('umount', [disk]);
-    }
-    await act(set, 'go-on');
-    expect((await ended(set)).state).toBe('done');
-  });
+  test(
+    'a disk that is full is told, and the file is written when there is room again',
+    { tags: 'long' },
+    async ({ skip }) => {
+      const disk = path.join(server.dataFolder, 'store/exports');
+      const isUp = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', disk]).status === 0;
+      if (!isUp) return skip('no file system can be put up here');
+      const handout = await add('Full', Array.from({ length: 40 }, (_, i) => `Drop ${i} falls.`).join(' '));
+      let set: ClassSet;
+      try {
+        set = await ended(await begin(request([handout], pupils.slice(0, 1), { output: { format: 'wav' } })));
+        expect(set.state).toBe('failed');
+        expect(set.items[0]).toMatchObject({
+          file: null,
+          error: expect.stringContaining('The disk is full') as string,
+        });
+      } finally {
+        spawnSync('umount', [disk]);
+      }
+      await act(set, 'go-on');
+      expect((await ended(set)).state).toBe('done');
+    },
+  );
 
   test('the shelf tells for whom a handout is ready, is being made, and is out of date', async () => {
     const handout = await add(
