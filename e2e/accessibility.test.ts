@@ -46,13 +46,13 @@ const emptyBelow = () =>
 
 const VIEWS: readonly (readonly [name: string, address: string, ready: string])[] = [
   ['handouts', '/', 'Letter from the kiln'],
-  ['add a handout', '/add', 'What was found'],
+  ['add a handout', '/add', 'About this handout'],
   ['pupils', '/pupils', 'Tobias'],
   ['a new pupil', '/pupils/new', 'A sentence to try it on'],
   ['pronunciations', '/pronunciations', 'Sallow'],
   ['phrases', '/phrases', 'Osric’s board'],
   ['make', '/make', 'Choose at least one handout'],
-  ['nowhere', '/nowhere', 'There is nothing here'],
+  ['nowhere', '/nowhere', 'Page not found'],
 ];
 
 /** Shows the page in a colour scheme, without the change of colours being animated: half-way colours are nobody's. */
@@ -101,12 +101,12 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
   test('proof, with places found', async () => {
     await page.goto(app.base, { waitUntil: 'networkidle0' });
     await page.evaluate(() =>
-      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Proof"]')]
+      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Check"]')]
         .find((link) => /peat bog/.test(link.ariaLabel ?? ''))
         ?.click(),
     );
     await page.waitForSelector('.tiptap');
-    await seeText(page, 'How hard it is');
+    await seeText(page, 'Reading level');
     await page.keyboard.press('F8');
     await check();
   });
@@ -114,15 +114,15 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
   test('proof of a photographed page, with a doubtful word and a part marked', async () => {
     await page.goto(app.base, { waitUntil: 'networkidle0' });
     await page.evaluate(() =>
-      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Proof"]')]
+      [...document.querySelectorAll<HTMLElement>('a[aria-label^="Check"]')]
         .find((link) => /Moss/.test(link.ariaLabel ?? ''))
         ?.click(),
     );
     await page.waitForSelector('.tiptap');
     await seeText(page, 'doubtful word');
     await page.keyboard.press('F8');
-    await clickText(page, 'Read a part alone');
-    await seeText(page, 'Leave the part');
+    await clickText(page, 'Read one area again');
+    await seeText(page, 'Cancel');
     await check();
   });
 
@@ -157,10 +157,10 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
       );
     }
     for (const name of [
-      'Sentence back',
+      'Previous sentence',
       // It plays since the test before.
       'Pause',
-      'Sentence on',
+      'Next sentence',
       'Sentence',
       'Speed',
       'Shortcuts',
@@ -196,7 +196,7 @@ test('without the demo, the first account is asked for', { tags: 'long' }, async
     for (const [label, value] of [
       ['School', 'Heron Bank'],
       ['Your name', 'Ilse Quill'],
-      ['Mail address', 'ilse@heron.example'],
+      ['Email', 'ilse@heron.example'],
       ['Password', 'a long enough phrase'],
     ] as const) {
       await page.locator(`::-p-aria(${label})`).fill(value);
@@ -205,7 +205,7 @@ test('without the demo, the first account is asked for', { tags: 'long' }, async
     await seeText(page, 'No handouts yet');
     expect(await violations()).toEqual([]);
     await clickText(page, 'Pupils');
-    await seeText(page, 'Nobody is here yet');
+    await seeText(page, 'No pupils yet');
     expect(await violations()).toEqual([]);
   } finally {
     await empty.stop();

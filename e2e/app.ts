@@ -176,7 +176,7 @@ export async function signIn(
   page: Page,
   { email, password }: { readonly email: string; readonly password: string },
 ): Promise<void> {
-  await page.locator('::-p-aria([name="Mail address"][role="textbox"])').fill(email);
+  await page.locator('::-p-aria([name="Email"][role="textbox"])').fill(email);
   await page.locator('input[type="password"]').fill(password);
   await page.keyboard.press('Enter');
   await page.waitForSelector('nav');

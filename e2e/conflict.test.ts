@@ -100,7 +100,7 @@ function setClockOn(milliseconds: number): void {
   Date.now = () => now() + milliseconds;
 }
 
-test('one teacher is offline for a while, the other types on: nothing of either is lost, and both can be brought back', async () => {
+test('one teacher is offline for a while, the other types on: nothing of either is lost, and both can be restored', async () => {
   await open(osk);
   await open(mara);
   await osk.setOfflineMode(true);
@@ -121,7 +121,7 @@ test('one teacher is offline for a while, the other types on: nothing of either 
   await seeText(osk, 'This handout was changed in another window');
   expect(await textOf(osk)).toContain('Osk is away. He types on. And on.');
 
-  await clickText(osk, 'Keep this text');
+  await clickText(osk, 'Keep mine');
   await kept(osk, 'Osk is away. He types on. And on.');
   const all = await versions(osk);
   expect(all.some((text) => text.includes('Mara stays.'))).toBe(true);
@@ -134,7 +134,7 @@ test('two windows of one teacher: the text that gives way stays among the versio
   await kept(mara, 'First window.');
   await type(maraAgain, ' Second window.');
   await seeText(maraAgain, 'This handout was changed in another window');
-  await clickText(maraAgain, 'Take the other one');
+  await clickText(maraAgain, 'Use the other version');
   await maraAgain.waitForFunction(() =>
     (document.querySelector('.tiptap')?.textContent ?? '').includes('First window.'),
   );

@@ -91,7 +91,7 @@ describe('the main job', () => {
         (input) => (input as HTMLInputElement).value,
       ),
     ).toBe('The bore on the Sallow');
-    await clickText(page, 'Store and listen');
+    await clickText(page, 'Save and listen');
     await page.waitForSelector('[role="slider"]');
     await seeText(page, 'Scotland · lower');
   });
@@ -247,7 +247,7 @@ test('a word is said its own way in one place, and as everywhere again', async (
   const before = (await lengthOfWord()) ?? 0;
   await aboutWord();
   await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('RIV-uh-luh-luh-luh-luh');
-  await clickText(page, 'Say it so');
+  await clickText(page, 'Save pronunciation');
   await page.waitForFunction(
     (short) => {
       const times = window.aurelfieldPlayer?.track.sentences[1]?.times?.[8];
@@ -329,9 +329,9 @@ test('a word is put right for the school from the reading, with what it changes 
   await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 1, word: 8 }, false));
   await aboutWord();
   await chooseReach('The whole school');
-  await seeText(page, 'made anew where the word stands');
+  await seeText(page, 'Affects ');
   await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('RIV-uh-luh-luh-luh-luh-luh');
-  await clickText(page, 'Say it so');
+  await clickText(page, 'Save pronunciation');
   await page.waitForFunction(() => {
     const times = window.aurelfieldPlayer?.track.sentences[1]?.times?.[8];
     return times !== undefined && times[1] - times[0] > 0.6 * 22_050;
@@ -374,7 +374,7 @@ describe('when things go wrong', () => {
         document.execCommand('insertText', false, long);
       }, text);
       await seeText(page, 'words');
-      await clickText(page, 'Store and listen');
+      await clickText(page, 'Save and listen');
       await page.waitForSelector('[role="slider"]');
       const made = () => page.$eval('[role="slider"]', () => window.aurelfieldPlayer?.track.firstUnmade ?? 0);
       await page.waitForFunction(() => (window.aurelfieldPlayer?.track.firstUnmade ?? 0) > 10);

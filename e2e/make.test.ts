@@ -106,7 +106,7 @@ describe('a class set, as a teacher makes it', () => {
 
   test('when all is ready it says so, and the archive holds a file for each pupil', async () => {
     await seeText(page, 'All 6 files are ready.');
-    await clickText(page, 'Take all as ZIP');
+    await clickText(page, 'Download all');
     const file = await downloaded(/\.zip$/u);
     const files = unzipSync(readFileSync(file));
     expect(Object.keys(files).sort()).toEqual([

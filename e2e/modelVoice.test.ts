@@ -63,7 +63,7 @@ test('its reading plays, with the words lit in their order', async () => {
     document.querySelector('textarea')?.focus();
     document.execCommand('insertText', false, text);
   }, TEXT);
-  await clickText(page, 'Store and listen');
+  await clickText(page, 'Save and listen');
   await page.waitForSelector('[role="slider"]');
   await choosePupil(page, 'Tobias');
   await seeText(page, 'Made of pieces');

@@ -78,13 +78,13 @@ describe('from a photo to a proofed text', () => {
     await pressButton(page, 'Page 2 up');
     await pressButton(page, 'Turn page 1 by a quarter');
     await seeText(page, '2 pages of 2 read');
-    await pressButton(page, 'Leave page 1 out');
+    await pressButton(page, 'Remove page 1');
     await seeText(page, '1 page of 1 read');
     await page.waitForFunction(() => /1\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
   });
 
   test('it is stored and lies beside its photo; the next key goes to the first doubtful word', async () => {
-    await clickText(page, 'Store and proof');
+    await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap');
     await seeText(page, 'doubtful word');
     // What the photo leaves in doubt is there before what the text does: the places are all there when nothing is looked for any more.
@@ -170,7 +170,7 @@ describe('from a photo to a proofed text', () => {
 
   test('a part of the photo is read alone into the text', async () => {
     await page.click('.tiptap h2');
-    await clickText(page, 'Read a part alone');
+    await clickText(page, 'Read one area again');
     const group = await page.waitForSelector('[aria-label^="Page 1. Draw a frame"]');
     await group?.focus();
     // From the middle up to the title, by the keyboard: 34 steps of a hundredth of the page.
@@ -200,7 +200,7 @@ test('a page that lies on its side, folded, is put right, stored and heard, and 
   await page.goto(`${app.base}/add`, { waitUntil: 'networkidle0' });
   await choosePhotos(FOLDED);
   await seeText(page, '1 page of 1 read');
-  await clickText(page, 'Store and listen');
+  await clickText(page, 'Save and listen');
   await page.waitForSelector('[role="slider"]');
   await seeText(page, 'On Thursday 27 March, Class 5 will spend the day at Tolling Marsh');
   await clickText(page, 'Play');

@@ -36,7 +36,7 @@ describe('from a file to a proofed text', () => {
         (input) => (input as HTMLInputElement).value,
       ),
     ).toBe('The salt marsh');
-    await clickText(page, 'Store and proof');
+    await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap');
     expect(await textOf()).toContain('Glasswort grows lowest');
   });
@@ -123,7 +123,7 @@ describe('from a file to a proofed text', () => {
     });
     // What would go is told before it goes.
     await seeText(page, 'goes:');
-    await clickText(page, 'Bring this version back');
+    await clickText(page, 'Restore this version');
     await page.waitForFunction(
       () => !/Herons wait/.test(document.querySelector('.tiptap')?.textContent ?? 'Herons wait'),
     );
@@ -193,7 +193,7 @@ describe('an extract of a web page that is pasted', { tags: 'long' }, () => {
     await page.$eval('textarea', (field) => field.select());
     await page.keyboard.press('Backspace');
     await pasteExtract(EXTRACT);
-    await clickText(page, 'Store and proof');
+    await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap');
     const kinds = await kindsOf();
     for (const text of PASTED) expect(kinds.join('\n')).toContain(text);
@@ -231,7 +231,7 @@ describe('all places to look at, by the keyboard alone', () => {
       'textarea',
       'The tidde comes in. We saw it go over their. A hcron waits  for fish. The Wexbury clock stands.',
     );
-    await clickText(page, 'Store and proof');
+    await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap');
     await seeText(page, 'places. F8 goes to the next');
     await page.focus('.tiptap');
@@ -250,7 +250,7 @@ describe('all places to look at, by the keyboard alone', () => {
       } else {
         await page.waitForSelector('[aria-label="What can be done here"] button');
         // Suggestions may be asked of the server.
-        await page.waitForFunction(() => !/^\s*(?:It is right|Leave it)/.test(document.querySelector('[aria-label="What can be done here"] button')?.textContent ?? 'Leave it')); // prettier-ignore
+        await page.waitForFunction(() => !/^\s*(?:Correct|Skip)/.test(document.querySelector('[aria-label="What can be done here"] button')?.textContent ?? 'Skip')); // prettier-ignore
         await page.keyboard.press('F9');
         await inText(false);
         await page.keyboard.press('Escape');
@@ -270,7 +270,7 @@ describe('all places to look at, by the keyboard alone', () => {
       await page.waitForSelector('[aria-labelledby="to-look-at"][aria-busy="false"]');
       left = /Nothing/u.test(await queue()) ? 0 : 1;
     }
-    expect(await queue()).toBe('Nothing to look at.');
+    expect(await queue()).toBe('Nothing to check.');
     expect(await textOf()).toBe(
       'The tide comes in. We saw it go over there. A heron waits for fish. The Wexbury clock stands.',
     );
@@ -282,7 +282,7 @@ describe('all places to look at, by the keyboard alone', () => {
     await page.keyboard.type('Now: ');
     await page.click('[aria-label="Undo"]');
     await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
-    await clickText(page, 'Do not read this');
+    await clickText(page, 'Don’t read this aloud');
     await page.waitForFunction(() => document.activeElement?.classList.contains('tiptap') === true);
     expect(await page.$eval('.tiptap .block', (block) => block.className)).toContain('silent');
   });
@@ -293,7 +293,7 @@ test('a web page is fetched and proofed', { tags: 'long' }, async () => {
   await page.locator('::-p-aria(Web address)').fill(`${app.site}/river/bore`);
   await clickText(page, 'Fetch the page');
   await seeText(page, 'A smooth brown wave reaches from bank to bank');
-  await clickText(page, 'Store and proof');
+  await clickText(page, 'Save and check');
   await page.waitForSelector('.tiptap');
   await clickText(page, 'Fetch again');
   await seeText(page, 'The page says what is here.');
@@ -306,7 +306,7 @@ test(
     await choose('tides.csv', 'moss.pptx', 'locked.pdf');
     await seeText(page, 'locked with a password');
     await seeText(page, '2 handouts to store');
-    await clickText(page, 'Store all 2');
+    await clickText(page, 'Save all 2');
     await page.waitForSelector('ul .title');
     await seeText(page, 'Moss under the lens');
   },
@@ -323,7 +323,7 @@ test(
     await page.click('button[aria-label="More for “The salt marsh”"]');
     await page.waitForSelector('[role="menuitem"]');
     await clickText(page, 'Move to archive');
-    await seeText(page, 'No handout is like that');
+    await seeText(page, 'No matches');
     await clickText(page, 'Undo');
     await page.waitForFunction(() => document.querySelectorAll('ul .title').length === 1);
   },
@@ -333,7 +333,7 @@ describe('a worksheet of Word', { tags: 'long' }, () => {
   test('keeps its own labels, and what is looked at in a sentence stays in its line', async () => {
     await choose('unseen/w01-worksheet.docx');
     await seeText(page, '(ii) Say what it does.');
-    await clickText(page, 'Store and proof');
+    await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap .found.picture');
     expect(await textOf()).toContain('a) Which part holds the genes?');
     const drawn = await page.$eval('.tiptap .found.picture', (found) => {

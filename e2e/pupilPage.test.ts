@@ -146,7 +146,7 @@ describe('handing out, as a teacher does it', () => {
     // The pupils of its class are chosen already.
     await press(teacher, 'Hand out');
     await seeText(teacher, 'Out since');
-    await teacher.waitForFunction(() => !document.body.innerText.includes('Is being made'), {});
+    await teacher.waitForFunction(() => !document.body.innerText.includes('Preparing'), {});
     expect(await violationsOn(teacher)).toEqual([]);
     await press(teacher, 'Link and code for Ines');
     await seeText(teacher, 'Or by this code');
@@ -282,7 +282,7 @@ describe('the pupil’s page on a phone', () => {
     await seeText(teacher, 'Minutes heard a week');
     expect(await teacher.$eval('nav', (nav) => nav.innerText)).toMatch(/1\s*new message/u);
     expect(await violationsOn(teacher)).toEqual([]);
-    await clickText(teacher, 'Seen');
+    await clickText(teacher, 'Mark as read');
     await teacher.waitForFunction(() => !/new message/u.test(document.querySelector('nav')?.innerText ?? ''));
   });
 });
@@ -570,10 +570,10 @@ describe('a page of the school’s own site', { tags: 'long' }, () => {
     const sites = await teacher.waitForSelector('::-p-aria([name="Sites whose pages may be heard"])');
     await sites?.type(app.site);
     await teacher
-      .locator('::-p-xpath(//*[normalize-space(text())="Read in the way of"]/following-sibling::button)')
+      .locator('::-p-xpath(//*[normalize-space(text())="Use the settings of"]/following-sibling::button)')
       .click();
     await teacher.locator('::-p-xpath(//*[@role="option"][normalize-space(.)="Ines"])').click();
-    await press(teacher, 'Let these pages be heard');
+    await press(teacher, 'Allow these pages');
     await seeText(teacher, 'Copy the line');
     expect(await violationsOn(teacher)).toEqual([]);
   });
@@ -658,8 +658,8 @@ describe('a door that is shut', () => {
 
   test('what is taken back opens nothing, and undone it is out again', async () => {
     await press(teacher, 'Close');
-    await press(teacher, `Take back: “${TITLE}” from Ines`);
-    await seeText(teacher, 'was taken back from Ines');
+    await press(teacher, `Withdraw: “${TITLE}” from Ines`);
+    await seeText(teacher, 'was withdrawn from Ines');
     await page.goto(address);
     await seeText(page, 'There is nothing here yet');
     expect(await violationsOn(page)).toEqual([]);

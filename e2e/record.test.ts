@@ -158,17 +158,17 @@ describe('a recording that everything happens to', () => {
     await pressButton(page, 'Record');
     await seeText(page, 'Recording,');
     const begun = await givenSeconds(page);
-    await seeText(page, 'All of it is on the server.');
+    await seeText(page, 'Saved.');
     await app.kill();
     await seeText(page, 'The server does not answer');
     await given(page, 1.5);
     await app.start();
-    await seeText(page, 'All of it is on the server.');
+    await seeText(page, 'Saved.');
     await page.setOfflineMode(true);
     await seeText(page, 'The server does not answer');
     await given(page, 1.5);
     await page.setOfflineMode(false);
-    await seeText(page, 'All of it is on the server.');
+    await seeText(page, 'Saved.');
     // In the middle of it, without a word: as when a lid is closed or a battery is empty.
     const ended = await givenSeconds(page);
     expect(ended).toBeLessThan(TONES * STEP);
@@ -182,7 +182,7 @@ describe('a recording that everything happens to', () => {
     await given(page, 2.5);
     await pressButton(page, 'Pause');
     await seeText(page, 'Paused,');
-    await pressButton(page, 'Done: find the words');
+    await pressButton(page, 'Finish');
     // Whether rising tones are like a reading is not asked here.
     await expect
       .poll(async () => (await recordingsOf(page, handout))[0]?.state, { timeout: PATIENCE })
@@ -205,7 +205,7 @@ describe('a recording that everything happens to', () => {
     await pressButton(page, 'Record');
     await seeText(page, 'Recording,');
     await given(page, 4);
-    await pressButton(page, 'Done: find the words');
+    await pressButton(page, 'Finish');
     const failures = async () =>
       (await recordingsOf(page, handout)).filter(({ state }) => state === 'failed').length;
     await expect
@@ -256,7 +256,7 @@ describe('a teacher’s own voice', () => {
 
   test('is recorded, its words are found, and it is heard with every word lit as it is said', async () => {
     await page.goto(`${app.base}/listen/${handout}`);
-    await clickText(page, 'Your own voice');
+    await clickText(page, 'Record it yourself');
     await seeText(page, 'Nothing is recorded yet.');
     expect(await violationsOn(page)).toEqual([]);
     await pressButton(page, 'Record');
@@ -264,7 +264,7 @@ describe('a teacher’s own voice', () => {
     expect(await violationsOn(page)).toEqual([]);
     // As long as the reading lasts, and a little more.
     await recorded(page, spoken + 4);
-    await pressButton(page, 'Done: find the words');
+    await pressButton(page, 'Finish');
     await page.waitForSelector('::-p-aria([name="Touch up"][role="link"])');
     expect(await recordingsOf(page, handout)).toMatchObject([{ state: 'ready', origin: 'microphone' }]);
     await page.goto(`${app.base}/listen/${handout}`);

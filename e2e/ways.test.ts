@@ -77,7 +77,7 @@ describe('a pupil is tuned by ear', () => {
   });
 
   test('two settings are compared blind, and the one that is chosen is stored with what was tried', async () => {
-    await clickText(page, 'Set this one aside');
+    await clickText(page, 'Keep to compare');
     const slider = await page.waitForSelector('::-p-aria([name="Pace"][role="slider"])');
     await slider?.focus();
     for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
@@ -86,7 +86,7 @@ describe('a pupil is tuned by ear', () => {
       await page.$$eval('section[aria-label="Side by side"] li', (items) =>
         items.map((item) => item.textContent),
       ),
-    ).toEqual([expect.stringContaining('not told'), expect.stringContaining('not told')]);
+    ).toEqual([expect.stringContaining('hidden'), expect.stringContaining('hidden')]);
     await pressButton(page, 'Hear First');
     await page.waitForSelector('[data-heard="true"]');
     await pressButton(page, 'Hear Second');
@@ -109,7 +109,7 @@ describe('a pupil is tuned by ear', () => {
     expect(past.length).toBeGreaterThanOrEqual(2);
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLButtonElement>('ol > li:last-child button')]
-        .find((button) => button.textContent === 'Bring back')
+        .find((button) => button.textContent === 'Restore')
         ?.click(),
     );
     await clickText(page, 'Pace and pauses');
@@ -124,11 +124,11 @@ describe('a pupil is tuned by ear', () => {
     await clickText(page, 'Back to the pupils');
     await seeText(page, 'Your changes are not saved');
     expect(await violations()).toEqual([]);
-    await clickText(page, 'Leave them waiting');
+    await clickText(page, 'Keep as draft');
     await page.waitForFunction(() => location.pathname === '/pupils');
     await clickText(page, 'Ines');
     await seeText(page, 'These changes were left unsaved here.');
-    await clickText(page, 'Go back to what is stored');
+    await clickText(page, 'Discard changes');
     await seeText(page, 'Saved.');
   });
 
@@ -136,9 +136,9 @@ describe('a pupil is tuned by ear', () => {
     for (const panel of [
       'Voice',
       'Pace and pauses',
-      'What is said',
+      'What is read out',
       'The page',
-      'What is lit',
+      'Highlighting',
       'About',
       'History',
     ]) {
@@ -310,11 +310,11 @@ describe('listening', () => {
     await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 0, word: 1 }, false));
     await page.keyboard.press('w');
     await page.waitForSelector('aside[aria-label="About this word"]');
-    await option('Where it is to be said otherwise', 'The class Year 8');
+    await option('Use this for', 'The class Year 8');
     await seeText(page, '4 places in 2 handouts; 2 readings made anew where the word stands.');
     await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('PER-uh-nuh-nuh-nuh-nuh');
     expect(await violations()).toEqual([]);
-    await clickText(page, 'Say it so');
+    await clickText(page, 'Save pronunciation');
     await seeText(page, 'is said so for Year 8 from now on');
     await openHandout(/Second notes/u, 'Tobias');
     await madeAll();
@@ -530,7 +530,7 @@ describe('several voices, two languages', () => {
     const speakers = await page.$$eval('[data-speaker]', (all) => [
       ...new Set(all.map((one) => (one as HTMLElement).dataset.speaker)),
     ]);
-    expect(speakers).toEqual(['Old Garrick', 'I (who tells it)']);
+    expect(speakers).toEqual(['Old Garrick', 'Narrator (I)']);
     expect(await page.$$eval('.margin .who', (all) => all.map((one) => one.textContent))).toContain(
       'Old Garrick',
     );
@@ -547,11 +547,11 @@ describe('several voices, two languages', () => {
     const reopened = page.waitForResponse(
       (response) => response.url().endsWith('/api/readings') && response.request().method() === 'POST',
     );
-    await option('Who says "Clay waits for nobody."', 'I (who tells it)');
+    await option('Who says "Clay waits for nobody."', 'Narrator (I)');
     await reopened;
     await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLElement>('[data-speaker]')].some(
-        (one) => one.dataset.speaker === 'I (who tells it)' && one.textContent.includes('Clay waits'),
+        (one) => one.dataset.speaker === 'Narrator (I)' && one.textContent.includes('Clay waits'),
       ),
     );
     await page.waitForSelector('[role="slider"]');
@@ -642,7 +642,7 @@ describe('a phrase board', () => {
   });
 
   test('is used by one switch alone', async () => {
-    await option('Used with', 'One switch: it chooses, time steps');
+    await option('Used with', 'One switch (auto-scan)');
     await page.evaluate(() => {
       const slider = [...document.querySelectorAll<HTMLInputElement>('input[type="range"]')].find(
         (input) => document.querySelector(`label[for="${input.id}"]`)?.textContent === 'Each step lasts',
@@ -725,7 +725,7 @@ describe('a phrase board', () => {
 
   test('a link that was taken back opens nothing', async () => {
     await page.bringToFront();
-    await clickText(page, 'Take the link back');
+    await clickText(page, 'Withdraw link');
     await seeText(page, 'Make a link');
     const address = board.url().replace('/board/', '/api/open-boards/');
     expect(await page.evaluate(async (url) => (await fetch(url)).status, address)).toBe(404);

@@ -267,7 +267,7 @@ describe.each(Object.keys(ENGINES))('%s', (name) => {
         '//textarea',
         `The ferry over ${way} leaves at ten. The bell rings twice. Nobody waits.`,
       );
-      await tab.click(button('Store and listen'));
+      await tab.click(button('Save and listen'));
       await seeText(tab, 'Nobody waits.');
       await tab.click('//button[@aria-label="Play" or normalize-space(.)="Play"]');
       await waitFor('no word is highlighted', () => tab.evaluate(() => document.querySelector('[data-highlighted="true"]') !== null), Boolean, 30_000); // prettier-ignore

@@ -28,7 +28,7 @@ try {
   const tab = await browser.newPage();
   tab.setDefaultTimeout(PATIENCE);
   await tab.goto(app.origin, { waitUntil: 'networkidle0' });
-  await tab.locator('::-p-aria([name="Mail address"][role="textbox"])').fill(DEMO_SIGN_IN.email);
+  await tab.locator('::-p-aria([name="Email"][role="textbox"])').fill(DEMO_SIGN_IN.email);
   await tab.locator('input[type="password"]').fill(DEMO_SIGN_IN.password);
   await tab.keyboard.press('Enter');
   await tab.waitForSelector('nav');

@@ -81,7 +81,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     const { tab, origin } = studio;
     const { id } = await pupilCalled(studio, 'Wren');
     await tab.goto(`${origin}/pupils/${id}`, { waitUntil: 'networkidle0' });
-    await click(tab, 'Set this one aside');
+    await click(tab, 'Keep to compare');
     await click(tab, 'Voice');
     await delay(1000);
   },
@@ -212,7 +212,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await delay(1000);
   },
   proof: async ({ tab }) => {
-    await press(tab, 'Store and proof');
+    await press(tab, 'Save and check');
     await tab.waitForSelector('.tiptap');
     await tab.keyboard.press('F8');
     await tab.waitForSelector('.tiptap .spot');

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, test } from 'vitest';
 import { noiseFloor } from './clean.ts';
 import { treatedLength, type Treatment } from '../timeline/treatment.ts';

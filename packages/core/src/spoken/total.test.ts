@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, test } from 'vitest';
 import { sentencesOf } from '../text/sentences.ts';
 import { expandSentence } from './expand.ts';

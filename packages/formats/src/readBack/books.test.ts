@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { EpubCheck } from '@likecoin/epubcheck-ts';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { unzipSync } from 'fflate';
@@ -110,7 +111,7 @@ describe.each(hard)('%s', (_name, make) => {
     });
   });
 
-  test('every other format is written or refused in words', { tags: 'long' }, async () => {
+  test('every other format is written or refused in words', async () => {
     const one = await make();
     for (const { id } of FORMATS.filter(({ group }) => group !== 'sound'))
       await written(id, one).then(
@@ -124,7 +125,7 @@ describe('EPUB', () => {
   test.each([
     ['of the application', () => exportDocument],
     ['of the terminal', nameless],
-  ])('EPUBCheck itself finds no error and no warning in a book %s', { tags: 'long' }, async (_name, make) => {
+  ])('EPUBCheck itself finds no error and no warning in a book %s', async (_name, make) => {
     const file = path.join(folder, 'mill.epub');
     writeFileSync(file, await written('epub', await make()));
     const report = execFileSync('java', ['-XX:TieredStopAtLevel=1', '-XX:+UseSerialGC', '-jar', '/usr/share/java/epubcheck.jar', file], { encoding: 'utf8', stdio: 'pipe' }); // prettier-ignore

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 /** Keys of the reading, told in More. No letters: they belong to screen readers and voice control. */
 export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['Space', 'Play or pause'],
-  ['← →', 'Sentence back or on'],
+  ['← →', 'Previous or next sentence'],
   ['Shift ← →', 'Word back or on'],
   ['Ctrl ← →', 'Paragraph back or on'],
   ['Home, End', 'Beginning, last sentence'],

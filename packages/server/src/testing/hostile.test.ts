@@ -133,7 +133,7 @@ const attack = (every: number) => async () => {
 };
 const ATTACKS =
   'malformed and hostile requests to every route are refused, never a failure of ours, and hold nobody up';
-test(ATTACKS, attack(7), MILLISECONDS);
+test(ATTACKS, attack(20), MILLISECONDS);
 test(ATTACKS, { tags: 'long', timeout: MILLISECONDS }, attack(1));
 
 test.each([

@@ -20,9 +20,7 @@ export class AwayError extends Error {
   override readonly name = 'AwayError';
 
   constructor() {
-    super(
-      'The server does not answer. What you have typed is kept here. Check that it is running, then try again.',
-    );
+    super('Can’t reach Aurelfield. Your work is saved on this computer.');
   }
 }
 

@@ -5,7 +5,7 @@ import { ScreenTitle } from '../ui/Frame.tsx';
 export function NotFound() {
   return (
     <>
-      <ScreenTitle title="There is nothing here" />
+      <ScreenTitle title="Page not found" />
       <p>
         The address may be old or mistyped. <Link to="/">Go to the handouts</Link>.
       </p>

@@ -33,14 +33,14 @@ export function LeaveGuard({ when, isSaving, onSave, onDiscard }: LeaveGuardProp
             <SolidButton isDisabled={isSaving} onPress={() => onSave(() => blocker.proceed())}>
               Save and leave
             </SolidButton>
-            <Button onPress={() => blocker.proceed()}>Leave them waiting</Button>
+            <Button onPress={() => blocker.proceed()}>Keep as draft</Button>
             <Button
               onPress={() => {
                 onDiscard();
                 blocker.proceed();
               }}
             >
-              Discard them
+              Discard
             </Button>
             <PlainButton onPress={() => blocker.reset()}>Stay</PlainButton>
           </Row>

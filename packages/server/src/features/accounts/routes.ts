@@ -75,7 +75,7 @@ export function authRoutes({ database, limits, publicAddress }: AuthRouteDeps, t
     const { email, password } = signInSchema.parse(request.body);
     const [teacher] = await db.select().from(teachers).where(eq(teachers.email, email));
     if (!(await passwordFits(password, teacher?.passwordHash)) || teacher === undefined)
-      throw new AppError('wrong', 'Mail address and password do not go together. Check both and try again.');
+      throw new AppError('wrong', 'Email or password is wrong. Check both and try again.');
     await signIn(request, teacher);
     response.json(await describe(request, response));
   });

@@ -198,20 +198,24 @@ describe('saved files', () => {
     ).toBe(422);
   });
 
-  test('a file for each section comes as an archive, and its sections last as long as the whole', { tags: 'long' }, async () => {
-    const job = await finished(
-      (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'wav', shape: { kind: 'sections' } })).body, // prettier-ignore
-    );
-    expect(job.fileName).toMatch(/\.zip$/u);
-    const response = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
-    const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
-    const names = Object.keys(files);
-    expect(names.length).toBeGreaterThan(2);
-    expect(names[1]).toMatch(/^Peat one – Ines – 02 .+\.wav$/u);
-    const { body } = await client.get<Reading>(`/readings/${reading.id}`);
-    const seconds = Object.values(files).reduce((sum, { length }) => sum + (length - 200) / 2 / 22_050, 0);
-    expect(Math.abs(seconds - (body.duration ?? 0))).toBeLessThan(0.1);
-  });
+  test(
+    'a file for each section comes as an archive, and its sections last as long as the whole',
+    { tags: 'long' },
+    async () => {
+      const job = await finished(
+        (await client.send<Job>('POST', `/readings/${reading.id}/exports`, { format: 'wav', shape: { kind: 'sections' } })).body, // prettier-ignore
+      );
+      expect(job.fileName).toMatch(/\.zip$/u);
+      const response = await client.fetch((job.file ?? '').replace(/^\/api/u, ''));
+      const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
+      const names = Object.keys(files);
+      expect(names.length).toBeGreaterThan(2);
+      expect(names[1]).toMatch(/^Peat one – Ines – 02 .+\.wav$/u);
+      const { body } = await client.get<Reading>(`/readings/${reading.id}`);
+      const seconds = Object.values(files).reduce((sum, { length }) => sum + (length - 200) / 2 / 22_050, 0);
+      expect(Math.abs(seconds - (body.duration ?? 0))).toBeLessThan(0.1);
+    },
+  );
 
   test('what is made so far can be taken while the rest is made', { tags: 'long' }, async () => {
     const text = Array.from({ length: 400 }, (_, i) => `The ferry leaves at ${i} today.`).join(' ');

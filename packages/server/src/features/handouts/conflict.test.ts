@@ -72,7 +72,7 @@ async function versionsOf(id: string): Promise<string[]> {
 }
 
 test.each(['two windows of one teacher', 'two teachers'])(
-  '%s: the second to save is refused, and whichever text is taken, both can be brought back',
+  '%s: the second to save is refused, and whichever text is taken, both can be restored',
   async (who) => {
     const handout = await add('The bog is old.');
     const first = new Desk(mara, 'one', handout);

@@ -28,7 +28,7 @@ describe('a class list', () => {
 
   test.each([
     ['a row without a name', 'name,class\n,8B', 2, 'There is no name.'],
-    ['the same name twice', 'name\nPerran\nperran ', 3, '“perran” stands in the list twice.'],
+    ['the same name twice', 'name\nPerran\nperran ', 3, '“perran” is in the list twice.'],
     ['a name that is a page long', `name\n${'x'.repeat(81)}`, 2, 'The name has more than 80 characters.'],
     [
       'a note that is too long',

@@ -65,7 +65,7 @@ function wrongWith(
     return `The year or class has more than ${LONGEST.class} characters.`;
   if (classes.length > 30) return 'There are more than 30 classes.';
   if (note.length > LONGEST.note) return `The note has more than ${LONGEST.note} characters.`;
-  if (seen.has(plain(name))) return `“${name}” stands in the list twice.`;
+  if (seen.has(plain(name))) return `“${name}” is in the list twice.`;
   if (count >= MOST_PUPILS) return `A list has at most ${MOST_PUPILS} pupils.`;
   return undefined;
 }

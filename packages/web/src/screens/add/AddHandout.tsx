@@ -53,7 +53,7 @@ const Drop = styled(DropZone)`
 `;
 
 /** Where a handout leads once it is stored; what is typed was proofed by typing it. */
-const GOALS = { listen: 'Store and listen', proof: 'Store and proof' } as const;
+const GOALS = { listen: 'Save and listen', proof: 'Save and check' } as const;
 type Goal = keyof typeof GOALS;
 
 const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
@@ -108,7 +108,7 @@ export function AddHandout() {
     setTextFile(only);
     if (draft.text.trim() !== '')
       offerUndo({
-        text: 'The file’s text took the place of what was there.',
+        text: 'Your text was replaced by the file.',
         undo: () => {
           setDraft({ ...draft });
           setTextFile(textFile);
@@ -236,7 +236,7 @@ export function AddHandout() {
               onMove={photos.move}
               onRemove={(id) => {
                 const putBack = photos.remove(id);
-                offerUndo({ text: 'The page was left out.', undo: putBack });
+                offerUndo({ text: 'Page removed.', undo: putBack });
               }}
               onStop={photos.stopAll}
             />
@@ -261,11 +261,11 @@ export function AddHandout() {
             />
           )}
         </Drop>
-        <Card aria-label="What was found">
-          <h2>What was found</h2>
+        <Card aria-label="About this handout">
+          <h2>About this handout</h2>
           {handoutCount > 1 ? (
             <p role="status">
-              {count(readyCount, 'handout')} to store
+              {count(readyCount, 'handout')} to save
               {reading ? ', more are being read …' : '.'}
             </p>
           ) : (
@@ -298,13 +298,8 @@ export function AddHandout() {
               )}
             </>
           )}
-          <Field label="Subject" description="If you like." value={draft.subject} onChange={set('subject')} />
-          <Field
-            label="Class"
-            description="If you like."
-            value={draft.className}
-            onChange={set('className')}
-          />
+          <Field label="Subject" description="Optional." value={draft.subject} onChange={set('subject')} />
+          <Field label="Class" description="Optional." value={draft.className} onChange={set('className')} />
           {add.isError && <Notice kind="error">{messageOf(add.error)}</Notice>}
           <Row>
             <SolidButton
@@ -315,10 +310,10 @@ export function AddHandout() {
             >
               {add.isPending
                 ? stored > 0
-                  ? `Storing, ${stored} done …`
-                  : 'Storing …'
+                  ? `Saving, ${stored} done …`
+                  : 'Saving …'
                 : handoutCount > 1
-                  ? `Store all ${readyCount}`
+                  ? `Save all ${readyCount}`
                   : typed
                     ? GOALS.listen
                     : GOALS.proof}
@@ -333,7 +328,7 @@ export function AddHandout() {
                 onPress={() => {
                   const [before, fileBefore, sourcesBefore] = [draft, textFile, sources];
                   offerUndo({
-                    text: 'All was cleared.',
+                    text: 'Cleared.',
                     undo: () => {
                       setDraft({ ...before });
                       setTextFile(fileBefore);

@@ -10,11 +10,7 @@ export function Found({
   readonly pending: boolean;
 }) {
   if (!found)
-    return (
-      <p role="status">
-        {pending ? 'Looking …' : 'Nothing yet. Title and language are guessed from the text.'}
-      </p>
-    );
+    return <p role="status">{pending ? 'Looking …' : 'Title and language are filled in for you.'}</p>;
   const parts = [
     count(found.words, 'word'),
     found.headings > 0 ? count(found.headings, 'heading') : '',

@@ -159,7 +159,7 @@ export function PhotoPages(props: PhotoPagesProps) {
                 >
                   <ArrowDown size={18} aria-hidden />
                 </IconButton>
-                <IconButton aria-label={`Leave page ${i + 1} out`} onPress={() => onRemove(page.id)}>
+                <IconButton aria-label={`Remove page ${i + 1}`} onPress={() => onRemove(page.id)}>
                   <X size={18} aria-hidden />
                 </IconButton>
               </Row>
@@ -189,7 +189,7 @@ const NONSENSE = 0.4;
 function saysOf({ state, read, photo, corners }: PhotoPage): string {
   if (state === 'looking') return 'Looking for the page …';
   if (state === 'reading') return 'Reading …';
-  if (state === 'failed') return photo ? 'Not read.' : 'Not taken in.';
+  if (state === 'failed') return photo ? 'Not read.' : 'Not added.';
   if (!read) return '';
   if (read.words === 0) return 'No words were found. Check the corners and which way is up.';
   const isWhole = photo?.corners === null && corners === photo.whole;

@@ -65,7 +65,7 @@ export function SourceList({ sources, onRemove, onScan }: SourceListProps) {
             </span>
             <IconButton
               aria-label={
-                source.state === 'reading' ? `Stop reading ${source.name}` : `Leave ${source.name} out`
+                source.state === 'reading' ? `Stop reading ${source.name}` : `Remove ${source.name}`
               }
               onPress={() => onRemove(source.id)}
             >
@@ -95,8 +95,8 @@ function Place({ of }: { readonly of: string | undefined }) {
   const { data } = usePlaceInLine(of);
   // Not in the server's line: it waits in the browser, is being sent, or fetched.
   const ahead = data?.ahead ?? undefined;
-  if (ahead === undefined) return 'is on its way …';
-  return ahead === 0 ? 'is being read …' : `waits: ${count(ahead, 'other document')} first …`;
+  if (ahead === undefined) return 'Fetching …';
+  return ahead === 0 ? 'Reading …' : `Waiting for ${count(ahead, 'other document')} …`;
 }
 
 function factsOf(found: NonNullable<Source['found']>): string {

@@ -58,11 +58,11 @@ function SitesForm({ sites, pupils }: { readonly sites: Sites; readonly pupils: 
         value={text}
         onChange={setText}
         placeholder="https://www.school.example"
-        description="One a line. A page is made when somebody wants to hear it for the first time, and looked at again once an hour at most."
+        description="One per line. A page is made when somebody wants to hear it for the first time, and looked at again once an hour at most."
         error={change.isError ? messageOf(change.error) : undefined}
       />
       <SelectField
-        label="Read in the way of"
+        label="Use the settings of"
         value={pupilId ?? undefined}
         options={pupils.map(({ id, name }) => ({ id, name }))}
         onChange={setPupil}
@@ -73,7 +73,7 @@ function SitesForm({ sites, pupils }: { readonly sites: Sites; readonly pupils: 
           isDisabled={change.isPending || isSame || (origins.length > 0 && pupilId === null)}
           onPress={() => change.mutate({ origins, pupilId })}
         >
-          Let these pages be heard
+          Allow these pages
         </Button>
       </Row>
       {sites.origins.length > 0 && sites.pupilId !== null && <Lines origin={sites.origins[0] ?? ''} />}
@@ -113,10 +113,10 @@ function Lines({ origin }: { readonly origin: string }) {
 }
 
 const STATES: Readonly<Record<WebPageReading['state'], string>> = {
-  making: 'is being made',
+  making: 'is being prepared',
   ready: 'can be heard',
   failed: 'cannot be read',
-  stopped: 'was taken back',
+  stopped: 'was withdrawn',
 };
 
 /** What readers asked for. */
@@ -141,11 +141,11 @@ function Asked() {
             {page.error !== null && `: ${page.error}`}
             <Row>
               <PlainButton
-                aria-label={`Make anew when it is asked for: ${page.title ?? page.address}`}
+                aria-label={`Refresh next time: ${page.title ?? page.address}`}
                 isDisabled={forget.isPending}
                 onPress={() => forget.mutate(page)}
               >
-                Make anew when it is asked for
+                Refresh next time
               </PlainButton>
             </Row>
           </li>

@@ -134,21 +134,21 @@ describe('what is out', () => {
         assignment(4, { newer: ['text'], version: 2, pupil: 'Tavi', pupilId: TAVI.id }),
       ],
     });
-    await screen.findByText('Is being made: 40 %');
+    await screen.findByText('Preparing: 40 %');
     expect(
       [...document.querySelectorAll('li [role="status"]')].map(({ textContent }) => textContent),
     ).toEqual([
-      'Out since 2 Nov 2026',
-      'Is being made: 40 %',
-      'Is not out: no voice here speaks Welsh',
-      'Out since 2 Nov 2026, version 2. A newer one is ready to be made: the text was changed',
+      'Given 2 Nov 2026',
+      'Preparing: 40 %',
+      'Not given: no voice here speaks Welsh',
+      'Given 2 Nov 2026, version 2. Out of date: the text was changed',
     ]);
   });
 
   test('is taken back, and given again with undo', async () => {
     const sent = await open({ 'GET /assignments': () => [assignment(1, { lastDay: '2026-12-20' })] }, '/');
-    await waitFor(() => press('Take back: “Eels” from Ines'));
-    await screen.findByText('“Eels” was taken back from Ines.');
+    await waitFor(() => press('Withdraw: “Eels” from Ines'));
+    await screen.findByText('“Eels” was withdrawn from Ines.');
     press('Undo');
     await waitFor(() => expect(given(sent)).toEqual([{ handoutIds: [EELS.id], pupilIds: [INES.id], allows: DEFAULT_ALLOWS, firstDay: null, lastDay: '2026-12-20' }])); // prettier-ignore
   });

@@ -102,7 +102,7 @@ function Table({
           </Card>
         </div>
         <div>
-          <h2>What is out</h2>
+          <h2>Handed out</h2>
           <OutList />
         </div>
       </Desk>

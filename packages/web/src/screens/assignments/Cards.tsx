@@ -89,9 +89,9 @@ export function Cards() {
           </p>
         ) : (
           <SelectField
-            label="Whose"
+            label="Show"
             value={chosen}
-            options={[{ id: All, name: 'Everybody’s' }, ...classes.map((name) => ({ id: name, name }))]}
+            options={[{ id: All, name: 'All pupils' }, ...classes.map((name) => ({ id: name, name }))]}
             onChange={setChosen}
           />
         )}

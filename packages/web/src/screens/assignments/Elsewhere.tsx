@@ -26,7 +26,7 @@ function Sites({ origins }: { readonly origins: readonly string[] }) {
         value={text}
         onChange={setText}
         placeholder="https://learn.school.example"
-        description="One a line, e.g. your learning platform. The code to paste there stands with each link."
+        description="One per line, e.g. your learning platform. The embed code is next to each link."
         error={change.isError ? messageOf(change.error) : undefined}
       />
       <Row>

@@ -72,7 +72,7 @@ export function OutList() {
             <h3>{items[0]?.pupil}</h3>
             <WholeLink
               link={links.find((one) => one.pupilId === pupilId && one.assignmentId === null)}
-              onShow={(one) => setShown({ id: one.id, title: 'all that is handed out' })}
+              onShow={(one) => setShown({ id: one.id, title: 'all handouts' })}
             />
           </Row>
           <Items>
@@ -96,19 +96,19 @@ export function OutList() {
                   )}
                   {item.version > 0 && (
                     <PlainButton
-                      aria-label={`Link to this alone: “${item.title}” for ${item.pupil}`}
+                      aria-label={`Link to this handout: “${item.title}” for ${item.pupil}`}
                       onPress={() =>
                         actions.linkTo(item, (one) => setShown({ id: one.id, title: item.title }))
                       }
                     >
-                      Link to this alone
+                      Link to this handout
                     </PlainButton>
                   )}
                   <PlainButton
-                    aria-label={`Take back: “${item.title}” from ${item.pupil}`}
+                    aria-label={`Withdraw: “${item.title}” from ${item.pupil}`}
                     onPress={() => actions.withdraw(item)}
                   >
-                    Take back
+                    Withdraw
                   </PlainButton>
                 </Row>
               </li>
@@ -151,7 +151,7 @@ function useOutActions() {
         onSuccess: () => {
           const { handoutId, pupilId, allows, firstDay, lastDay } = item;
           offerUndo({
-            text: `“${item.title}” was taken back from ${item.pupil}.`,
+            text: `“${item.title}” was withdrawn from ${item.pupil}.`,
             undo: () =>
               give.mutate({ handoutIds: [handoutId], pupilIds: [pupilId], allows, firstDay, lastDay }),
           });

@@ -11,9 +11,9 @@ export interface TermsDraft {
 }
 
 const POSITIONS = [
-  { id: 'free', name: 'Can be moved' },
-  { id: 'fixed', name: 'Is shown' },
-  { id: 'hidden', name: 'Is hidden' },
+  { id: 'free', name: 'Can be dragged' },
+  { id: 'fixed', name: 'View only' },
+  { id: 'hidden', name: 'Hidden' },
 ] as const;
 
 export function Terms({
@@ -48,7 +48,7 @@ export function Terms({
         Save it as an MP3 file
       </CheckboxField>
       <SelectField
-        label="The strip of sentences"
+        label="Progress bar"
         value={allows.position}
         options={POSITIONS}
         onChange={(position) => allow({ position })}

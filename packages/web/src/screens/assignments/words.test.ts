@@ -42,12 +42,12 @@ describe('words', () => {
     state: 'out', done: 1, error: null, newer: [], allows: DEFAULT_ALLOWS, firstDay: null, lastDay: null,
   }; // prettier-ignore
   test.each<[Partial<Assignment>, string]>([
-    [{}, 'Out since 28 Nov 2026'],
-    [{ version: 3, lastDay: '2026-12-04' }, 'Out since 28 Nov 2026, version 3, until 4 Dec 2026'],
-    [{ newer: ['text', 'profile'] }, 'Out since 28 Nov 2026. A newer one is ready to be made: the text was changed and the pupil’s profile was changed'],
-    [{ state: 'making', version: 0, done: 0.42 }, 'Is being made: 42 %'],
-    [{ state: 'making', done: 0.5 }, 'A newer one is being made: 50 %'],
-    [{ state: 'failed', version: 0, error: 'No voice here speaks it.' }, 'Is not out: No voice here speaks it.'],
+    [{}, 'Given 28 Nov 2026'],
+    [{ version: 3, lastDay: '2026-12-04' }, 'Given 28 Nov 2026, version 3, until 4 Dec 2026'],
+    [{ newer: ['text', 'profile'] }, 'Given 28 Nov 2026. Out of date: the text was changed and the pupil’s profile was changed'],
+    [{ state: 'making', version: 0, done: 0.42 }, 'Preparing: 42 %'],
+    [{ state: 'making', done: 0.5 }, 'Preparing a new version: 50 %'],
+    [{ state: 'failed', version: 0, error: 'No voice here speaks it.' }, 'Not given: No voice here speaks it.'],
     [{ state: 'failed', error: null }, 'The one before is out: it could not be made'],
     [{ state: 'not-yet', firstDay: '2026-12-01' }, 'Opens on 1 Dec 2026'],
     [{ state: 'over', lastDay: '2026-11-01' }, 'Was open until 1 Nov 2026'],

@@ -17,17 +17,17 @@ export function formatAssignment({
 }: Assignment): string {
   switch (state) {
     case 'making':
-      return `${version === 0 ? 'Is being made' : 'A newer one is being made'}: ${Math.round(100 * done)} %`;
+      return `${version === 0 ? 'Preparing' : 'Preparing a new version'}: ${Math.round(100 * done)} %`;
     case 'failed':
-      return `${version === 0 ? 'Is not out' : 'The one before is out'}: ${error ?? 'it could not be made'}`;
+      return `${version === 0 ? 'Not given' : 'The earlier version is given'}: ${error ?? 'it could not be prepared'}`;
     case 'not-yet':
       return `Opens on ${day(firstDay ?? '')}`;
     case 'over':
-      return `Was open until ${day(lastDay ?? '')}`;
+      return `Ended on ${day(lastDay ?? '')}`;
     case 'out': {
-      const since = `Out since ${day(madeAt ?? '')}${version > 1 ? `, version ${version}` : ''}`;
+      const since = `Given ${day(madeAt ?? '')}${version > 1 ? `, version ${version}` : ''}`;
       const until = lastDay === null ? '' : `, until ${day(lastDay)}`;
-      return `${since}${until}${newer.length > 0 ? `. A newer one is ready to be made: ${formatReasons(newer)}` : ''}`;
+      return `${since}${until}${newer.length > 0 ? `. Out of date: ${formatReasons(newer)}` : ''}`;
     }
   }
 }

@@ -49,14 +49,14 @@ export function Facts({
       <Field label="Title" value={title} onChange={setTitle} autoFocus />
       <Field label="Subject" value={subject} onChange={setSubject} />
       <Field label="Class" value={className} onChange={setClassName} />
-      <Field label="Tags" value={tags} onChange={setTags} description="Parted by commas." />
+      <Field label="Tags" value={tags} onChange={setTags} description="Separate with commas." />
       <div>
         {change.isError && <Notice kind="error">{messageOf(change.error)}</Notice>}
         <Row>
           <Button type="submit" isDisabled={change.isPending}>
             Save
           </Button>
-          <PlainButton onPress={onDone}>Leave as it was</PlainButton>
+          <PlainButton onPress={onDone}>Cancel</PlainButton>
         </Row>
       </div>
     </Form>

@@ -128,16 +128,16 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
         {handout.deletedAt !== null ? `Deleted on ${day(handout.deletedAt)}` : standingOf(handout)}
       </Fact>
       {handout.deletedAt !== null ? (
-        <Button aria-label={`Bring back “${title}”`} onPress={() => shelve.mutate({ id, back: true })}>
-          Bring back
+        <Button aria-label={`Restore “${title}”`} onPress={() => shelve.mutate({ id, back: true })}>
+          Restore
         </Button>
       ) : (
         <Row>
           <WayLink to={`/listen/${id}`} aria-label={`Listen to “${title}”`}>
             <Headphones size={18} aria-hidden /> Listen
           </WayLink>
-          <WayLink to={`/proof/${id}`} aria-label={`Proof “${title}”`}>
-            <PencilLine size={18} aria-hidden /> Proof
+          <WayLink to={`/proof/${id}`} aria-label={`Check text of “${title}”`}>
+            <PencilLine size={18} aria-hidden /> Check text
           </WayLink>
           <WayLink to={`/make?handout=${id}`} aria-label={`Make “${title}” for a class`}>
             <PackageOpen size={18} aria-hidden /> Make
@@ -181,10 +181,10 @@ export function HandoutRow({ handout, pace, isChosen, onChoose }: HandoutRowProp
 function standingOf({ readyFor, makingFor, outOfDateFor }: HandoutSummary): string {
   const parts = [
     readyFor.length > 0 ? `Ready for ${readyFor.join(', ')}` : '',
-    makingFor.length > 0 ? `Being made for ${makingFor.join(', ')}` : '',
+    makingFor.length > 0 ? `Being prepared for ${makingFor.join(', ')}` : '',
     outOfDateFor.length > 0 ? `Out of date for ${outOfDateFor.join(', ')}: the text was changed` : '',
   ].filter((part) => part !== '');
-  return parts.length === 0 ? 'Not made for anyone yet' : `${parts.join('. ')}.`;
+  return parts.length === 0 ? 'Not ready for anyone yet' : `${parts.join('. ')}.`;
 }
 
 function factsOf(handout: HandoutSummary, pace: number): string {

@@ -33,7 +33,7 @@ describe('the list of handouts', () => {
     const [weir, eels] = screen.getAllByRole('listitem');
     expect(eels?.textContent).toContain('Science · Year 8 · 130 words · about 1 minute');
     expect(eels?.textContent).toContain('river');
-    expect(eels?.textContent).toContain('Not made for anyone yet');
+    expect(eels?.textContent).toContain('Not ready for anyone yet');
     expect(weir?.textContent).toContain('about 10 minutes');
     expect(weir?.textContent).toContain('Ready for Ines, Wren.');
   });
@@ -63,7 +63,7 @@ describe('the list of handouts', () => {
 
   test('says what to do where nothing is like what was asked for', async () => {
     open([], {}, '/?search=heron');
-    await screen.findByRole('heading', { name: 'No handout is like that' });
+    await screen.findByRole('heading', { name: 'No matches' });
     fireEvent.click(screen.getByRole('button', { name: 'Show all' }));
     await screen.findByRole('heading', { name: 'No handouts yet' });
   });
@@ -181,7 +181,7 @@ describe('a handout of the list', () => {
       { [`POST /handouts/${gone.id}/restore`]: () => undefined },
       '/?from=deleted',
     );
-    fireEvent.click(await screen.findByRole('button', { name: 'Bring back “Gone”' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Restore “Gone”' }));
     await waitFor(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true));
     expect(screen.getByRole('listitem').textContent).toContain('Deleted on 20');
     expect(screen.queryByRole('link', { name: /Listen/u })).toBeNull();

@@ -157,7 +157,7 @@ export function Handouts() {
           onChange={(sort) => show({ sort })}
         />
         <SelectField
-          label="Length for"
+          label="Reading time for"
           value={pupil?.id ?? 'anyone'}
           options={[
             { id: 'anyone', name: 'Anyone' },
@@ -184,7 +184,7 @@ export function Handouts() {
       )}
       {handouts.isSuccess && shown.length === 0 && isFiltered && (
         <Card>
-          <h2>No handout is like that</h2>
+          <h2>No matches</h2>
           <p>Nothing holds these words in this subject and class.</p>
           <Row>
             <Button onPress={clear}>Show all</Button>
@@ -223,7 +223,7 @@ function Empty({ from }: { readonly from: HandoutPlace }) {
     return (
       <Card>
         <h2>Nothing was deleted</h2>
-        <p>What you delete stays here for {DELETED_DAYS} days and can be brought back.</p>
+        <p>What you delete stays here for {DELETED_DAYS} days and can be restored.</p>
       </Card>
     );
   return (

@@ -81,7 +81,7 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
   return (
     <Bar>
       <Row>
-        <IconButton aria-label="Sentence back" onPress={() => void player.previousSentence()}>
+        <IconButton aria-label="Previous sentence" onPress={() => void player.previousSentence()}>
           <SkipBack size={18} aria-hidden />
         </IconButton>
         <SolidButton className="play" onPress={player.toggle}>
@@ -93,10 +93,10 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
             <Play size={18} aria-hidden />
           )}
           <span className="word">
-            {state.isGap ? 'Say it back' : going ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
+            {state.isGap ? 'Your turn' : going ? 'Pause' : state.status === 'ended' ? 'Play again' : 'Play'}
           </span>
         </SolidButton>
-        <IconButton aria-label="Sentence on" onPress={() => void player.nextSentence()}>
+        <IconButton aria-label="Next sentence" onPress={() => void player.nextSentence()}>
           <SkipForward size={18} aria-hidden />
         </IconButton>
         <Elapsed player={player} track={track} />
@@ -104,7 +104,7 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
       <Row className="end">
         {state.passage && (
           <Button onPress={player.leavePassage}>
-            <Repeat size={16} aria-hidden /> {state.passage.repeat ? 'Stop repeating' : 'Play on'}
+            <Repeat size={16} aria-hidden /> {state.passage.repeat ? 'Stop repeating' : 'Continue'}
           </Button>
         )}
         <Button className="roomy" onPress={onWord}>

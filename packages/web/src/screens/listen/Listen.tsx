@@ -83,8 +83,8 @@ function ListenTo({ handout, pupils }: { readonly handout: Handout; readonly pup
       <ScreenTitle title={handout.title}>
         {pupil && (
           <Row>
-            <Link to={`/proof/${handout.id}`}>Proof the text</Link>
-            <Link to={`/record/${handout.id}`}>Your own voice</Link>
+            <Link to={`/proof/${handout.id}`}>Check text</Link>
+            <Link to={`/record/${handout.id}`}>Record it yourself</Link>
             <Link to={`/pupils/${pupil.id}`}>{pupil.name}’s settings</Link>
             <span aria-hidden>For</span>
             <MenuSelect
@@ -186,12 +186,12 @@ function OpenReading({ handout, text, pupil, reading, handOver, ...others }: Ope
         <Row style={{ marginBottom: '1rem' }}>
           <div style={{ flex: '1 1 14rem' }}>
             <Progress
-              label={`Making the sound: ${progress.made.toLocaleString('en-GB')} of ${count(progress.sentences, 'sentence')}`}
+              label={`Preparing audio: ${progress.made.toLocaleString('en-GB')} of ${count(progress.sentences, 'sentence')}`}
               done={progress.made}
               total={progress.planned ? progress.sentences : 0}
             />
           </div>
-          <Button onPress={() => void cancelJob(job.id).then(() => following.refetch())}>Stop making</Button>
+          <Button onPress={() => void cancelJob(job.id).then(() => following.refetch())}>Stop</Button>
         </Row>
       )}
       {incomplete && (
@@ -199,12 +199,12 @@ function OpenReading({ handout, text, pupil, reading, handOver, ...others }: Ope
           kind={job?.state === 'failed' ? 'error' : 'hint'}
           action={
             <Button onPress={() => void makeRest(reading.id).then(() => following.refetch())}>
-              Make the rest
+              Finish the rest
             </Button>
           }
         >
           {job?.error ??
-            'Not all of it is made. You can listen all the same: each sentence is made when it is needed.'}
+            'Not all audio is ready. You can listen anyway: each sentence is prepared when you reach it.'}
         </Notice>
       )}
       {error && <Notice kind="error">{messageOf(error)}</Notice>}

@@ -94,7 +94,7 @@ export function Save({ reading, pupil }: { readonly reading: Reading; readonly p
                 </MenuItem>
               )}
               <FormatSection
-                title={`What ${pupil.name}’s device takes`}
+                title={`${pupil.name}’s format`}
                 formats={formats.filter(({ id }) => id === pupil.profile.fileKind)}
               />
               {KINDS.map(([group, title]) => (

@@ -84,7 +84,7 @@ export function SelectionBar({ page, onHear, onMark }: SelectionBarProps) {
       onMouseDown={(event) => event.preventDefault()}
     >
       <Button onPress={() => onHear(false)}>Hear this</Button>
-      <Button onPress={() => onHear(true)}>Over and over</Button>
+      <Button onPress={() => onHear(true)}>Repeat</Button>
       {MARK_COLOURS.map((colour) => (
         <Button
           key={colour}

@@ -25,10 +25,10 @@ const ToolRow = styled.div`
 /** Silences to say a sentence back in, as shares of its length. */
 export const GAPS = [0, 1, 1.5, 0.5] as const;
 const GAP_NAMES: Readonly<Record<number, string>> = {
-  0: 'No gap after a sentence',
-  1: 'A gap as long as the sentence, to say it back',
-  1.5: 'A gap half as long again',
-  0.5: 'A gap half as long',
+  0: 'No pause after a sentence',
+  1: 'A pause as long as the sentence, to repeat it',
+  1.5: 'A pause 1½ times as long',
+  0.5: 'A pause half as long',
 };
 
 interface ToolBarProps {
@@ -50,16 +50,16 @@ export function ToolBar({ player, state, tool, onTool, onLoop, focusAfter }: Too
           {name}
         </PlainButton>
       ))}
-      <PlainButton onPress={() => void player.repeatSentence()}>Sentence again</PlainButton>
+      <PlainButton onPress={() => void player.repeatSentence()}>Repeat sentence</PlainButton>
       <PlainButton aria-pressed={state.passage?.repeat === true} onPress={onLoop}>
-        Over and over
+        Repeat
       </PlainButton>
       <MenuSelect
-        label="A gap after each sentence, to say it back"
+        label="A pause after each sentence, to repeat it"
         placement="bottom start"
         value={String(state.gap)}
         options={GAPS.map((gap) => ({ id: String(gap), name: GAP_NAMES[gap] ?? '' }))}
-        shown={state.gap === 0 ? 'No gaps' : 'Gaps'}
+        shown={state.gap === 0 ? 'No pauses' : 'Pauses'}
         onChange={(gap) => player.setGap(Number(gap))}
         focusAfter={focusAfter}
       />

@@ -1,22 +1,22 @@
 import { z } from 'zod';
 import { recall, remember } from '../../storage/memory.ts';
 
-/** All that can be done by a key while listening, in the order in which it is told. */
+/** All that can be done by a key while listening, in the order of the list. */
 export const ACTIONS = [
   { id: 'play', does: 'play or pause', key: 'Space' },
-  { id: 'sentence-back', does: 'sentence back', key: 'ArrowLeft' },
-  { id: 'sentence-on', does: 'sentence on', key: 'ArrowRight' },
-  { id: 'word-back', does: 'word back', key: 'Shift+ArrowLeft' },
-  { id: 'word-on', does: 'word on', key: 'Shift+ArrowRight' },
-  { id: 'paragraph-back', does: 'paragraph back', key: ',' },
-  { id: 'paragraph-on', does: 'paragraph on', key: '.' },
-  { id: 'section-back', does: 'section back', key: '<' },
-  { id: 'section-on', does: 'section on', key: '>' },
+  { id: 'sentence-back', does: 'previous sentence', key: 'ArrowLeft' },
+  { id: 'sentence-on', does: 'next sentence', key: 'ArrowRight' },
+  { id: 'word-back', does: 'previous word', key: 'Shift+ArrowLeft' },
+  { id: 'word-on', does: 'next word', key: 'Shift+ArrowRight' },
+  { id: 'paragraph-back', does: 'previous paragraph', key: ',' },
+  { id: 'paragraph-on', does: 'next paragraph', key: '.' },
+  { id: 'section-back', does: 'previous section', key: '<' },
+  { id: 'section-on', does: 'next section', key: '>' },
   { id: 'beginning', does: 'to the beginning', key: 'Home' },
-  { id: 'repeat', does: 'this sentence again', key: 'r' },
-  { id: 'loop', does: 'this sentence, or what is marked, over and over', key: 'l' },
-  { id: 'gap', does: 'a gap after each sentence, to say it back', key: 'g' },
-  { id: 'hear', does: 'hear just what is marked', key: 'h' },
+  { id: 'repeat', does: 'repeat this sentence', key: 'r' },
+  { id: 'loop', does: 'repeat this sentence, or the selection, until stopped', key: 'l' },
+  { id: 'gap', does: 'a pause after each sentence, to repeat it', key: 'g' },
+  { id: 'hear', does: 'play the selection', key: 'h' },
   { id: 'slower', does: 'slower', key: '-' },
   { id: 'faster', does: 'faster', key: '+' },
   { id: 'word', does: 'about this word', key: 'w' },

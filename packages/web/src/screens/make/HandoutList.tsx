@@ -75,7 +75,7 @@ export function HandoutList({ handouts, chosen, onChange }: HandoutListProps) {
                 </>
               )}
               <IconButton
-                aria-label={`Leave “${titleOf(id)}” out`}
+                aria-label={`Remove “${titleOf(id)}”`}
                 onPress={() => onChange(chosen.filter((one) => one !== id))}
               >
                 <X size={16} aria-hidden />

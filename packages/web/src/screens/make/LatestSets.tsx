@@ -16,7 +16,7 @@ const List = styled.ul`
 `;
 
 const STATES = {
-  running: 'being made',
+  running: 'preparing',
   paused: 'paused',
   cancelled: 'cancelled',
   failed: 'something failed',
@@ -29,7 +29,7 @@ export function LatestSets() {
   if (sets.length === 0) return null;
   return (
     <Card>
-      <h2>Made of late</h2>
+      <h2>Recent</h2>
       <List>
         {sets.map(({ id, title, state, items, createdAt }) => (
           <li key={id}>

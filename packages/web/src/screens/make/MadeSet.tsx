@@ -85,7 +85,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
           {state === 'failed' && <Button onPress={() => action.mutate('go-on')}>Try again</Button>}
           {(isGoing || ready > 0) && (
             <TakeAll href={`/api/class-sets/${set.id}/package.zip`} download>
-              <Download size={18} aria-hidden /> Take all as ZIP
+              <Download size={18} aria-hidden /> Download all
             </TakeAll>
           )}
         </Row>
@@ -112,9 +112,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
               A sound when it is ready
             </CheckboxField>
             {window.isSecureContext && 'Notification' in window && Notification.permission === 'default' && (
-              <Button onPress={() => void Notification.requestPermission()}>
-                Tell me outside of this page too
-              </Button>
+              <Button onPress={() => void Notification.requestPermission()}>Notify me</Button>
             )}
           </Row>
         )}
@@ -135,7 +133,7 @@ function Overview({ set }: { readonly set: ClassSet }) {
         </Items>
       </Card>
       <p>
-        <Link to="/make">Make something else</Link>
+        <Link to="/make">Make another</Link>
       </p>
     </>
   );
@@ -219,8 +217,8 @@ function Item({
           </Hear>
         )}
         {file !== null && (
-          <Take href={file} download={fileName ?? ''} aria-label={`Take “${title}” for ${pupil}`}>
-            <Download size={18} aria-hidden /> Take
+          <Take href={file} download={fileName ?? ''} aria-label={`Download “${title}” for ${pupil}`}>
+            <Download size={18} aria-hidden /> Download
           </Take>
         )}
       </Row>

@@ -84,7 +84,7 @@ const plans = (sent: Awaited<ReturnType<typeof open>>['sent']) =>
 describe('making for a class', () => {
   test('begins with the pupils of the class of the handout, and says what it takes', async () => {
     const { sent } = await open();
-    await screen.findByText('12 sentences made anew, 8 there already', { selector: 'strong' });
+    await screen.findByText('12 sentences to prepare, 8 ready', { selector: 'strong' });
     expect(plans(sent).at(-1)?.pupilIds).toEqual([INES.id, OONA.id]);
     expect(button(/^Make/u).textContent).toBe('Make 2 files');
     expect(document.body.textContent).toContain('12 seconds, as fast as this machine was so far.');
@@ -93,7 +93,7 @@ describe('making for a class', () => {
 
   test('starts and leads to the set', async () => {
     const { sent, router } = await open();
-    await screen.findByText('12 sentences made anew, 8 there already', { selector: 'strong' });
+    await screen.findByText('12 sentences to prepare, 8 ready', { selector: 'strong' });
     press('Make 2 files');
     await waitFor(() => expect(router.state.location.pathname).toBe(`/make/${SET_ID}`));
     expect(sent.find(({ method, path }) => method === 'POST' && path === '/class-sets')?.json).toMatchObject({
@@ -140,7 +140,7 @@ describe('making for a class', () => {
       }),
     );
     expect(button(/^Make/u).textContent).toBe('Make 2 files');
-    press('Leave “Eels” out');
+    press('Remove “Eels”');
     await waitFor(() => expect(plans(sent).at(-1)).toMatchObject({ handoutIds: [WEIR.id], joining: null }));
   });
 
@@ -194,10 +194,10 @@ describe('a class set', () => {
   test('that is ready offers each file and all of them', async () => {
     await openSet(set());
     await screen.findByText('All 1 file are ready.');
-    expect(screen.getByText('Take all as ZIP').getAttribute('href')).toBe(
+    expect(screen.getByText('Download all').getAttribute('href')).toBe(
       `/api/class-sets/${SET_ID}/package.zip`,
     );
-    const one = screen.getByLabelText('Take “Eels” for Ines');
+    const one = screen.getByLabelText('Download “Eels” for Ines');
     expect([one.getAttribute('href'), one.getAttribute('download')]).toEqual([
       '/api/exports/1',
       'Eels – Ines.mp3',

@@ -154,7 +154,7 @@ function Desktop({
                 )}
               </>
             ) : (
-              <p aria-busy="true">Working out what is made anew …</p>
+              <p aria-busy="true">Working out what is needed …</p>
             )}
           </Card>
           <LatestSets />

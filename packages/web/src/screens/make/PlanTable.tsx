@@ -49,11 +49,9 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
       <p>
         <strong>{capital(formatShare(total))}</strong>
         {total.missing > 0 &&
-          ` (${count(total.characters, 'character')}); sentences that pupils hear alike are made once`}
+          ` (${count(total.characters, 'character')}); sentences that several pupils share are prepared once`}
         . {capital(formatTime(expectedSeconds))}
-        {total.missing > 0 &&
-          (measured ? ', as fast as this machine was so far' : ', by what such machines do')}
-        .
+        {total.missing > 0 && (measured ? ', measured on this computer' : ', estimated')}.
       </p>
       {cost && (
         <Notice kind="hint">
@@ -68,7 +66,7 @@ export function PlanTable({ plan }: { readonly plan: ClassSetPlan }) {
           <thead>
             <tr>
               <th scope="col">Pupil</th>
-              <th scope="col">Made anew</th>
+              <th scope="col">To prepare</th>
               <th scope="col" className="number">
                 Sound
               </th>

@@ -21,10 +21,10 @@ describe('what a class set takes, in words', () => {
 
   test.each([
     [0, 0, 0, 'nothing is heard'],
-    [87, 87, 0, 'all is there already'],
-    [87, 0, 85, '85 sentences made anew'],
-    [1, 0, 1, '1 sentence made anew'],
-    [1200, 1188, 12, '12 sentences made anew, 1,188 there already'],
+    [87, 87, 0, 'everything is ready'],
+    [87, 0, 85, '85 sentences to prepare'],
+    [1, 0, 1, '1 sentence to prepare'],
+    [1200, 1188, 12, '12 sentences to prepare, 1,188 ready'],
   ])('%d sentences, %d ready, %d missing: %s', (sentences, ready, missing, words) =>
     expect(formatShare({ sentences, ready, missing })).toBe(words),
   );
@@ -36,7 +36,7 @@ describe('what a class set takes, in words', () => {
     expect(formatReasons(['something new'])).toBe('something new');
     const item = { done: 30, total: 120, state: 'running' } as Parameters<typeof formatState>[0];
     expect(formatState(item)).toBe('25 % made');
-    expect(formatState({ ...item, total: 1 })).toBe('is being made');
+    expect(formatState({ ...item, total: 1 })).toBe('preparing');
     expect(formatState({ ...item, state: 'failed' })).toBe('failed');
   });
 });

@@ -16,16 +16,16 @@ export function formatSize(bytes: number): string {
   return bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;
 }
 
-/** "12 sentences made anew, 75 there already". */
+/** "12 sentences to prepare, 75 ready". */
 export function formatShare({
   sentences,
   ready,
   missing,
 }: Pick<ClassSetPlan['total'], 'sentences' | 'ready' | 'missing'>): string {
-  if (missing === 0) return sentences === 0 ? 'nothing is heard' : 'all is there already';
+  if (missing === 0) return sentences === 0 ? 'nothing is heard' : 'everything is ready';
   return ready === 0
-    ? `${count(missing, 'sentence')} made anew`
-    : `${count(missing, 'sentence')} made anew, ${ready.toLocaleString('en-GB')} there already`;
+    ? `${count(missing, 'sentence')} to prepare`
+    : `${count(missing, 'sentence')} to prepare, ${ready.toLocaleString('en-GB')} ready`;
 }
 
 const REASONS: Readonly<Record<string, string>> = {
@@ -44,8 +44,8 @@ export function formatReasons(reasons: readonly string[]): string {
 }
 
 const STATES: Readonly<Record<SetItem['state'], string>> = {
-  waiting: 'waits its turn',
-  running: 'is being made',
+  waiting: 'waiting',
+  running: 'preparing',
   done: 'ready',
   failed: 'failed',
   cancelled: 'stopped',

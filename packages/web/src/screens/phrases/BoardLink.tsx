@@ -61,7 +61,7 @@ export function BoardLink({ board }: { readonly board: Board }) {
               })
             }
           >
-            Take the link back
+            Withdraw link
           </PlainButton>
         )}
       </Row>

@@ -6,7 +6,7 @@ import { Fact } from '../../ui/layout.tsx';
 
 const SWITCHES = [
   { id: 'none', name: 'No switch: touch or keys' },
-  { id: 'one', name: 'One switch: it chooses, time steps' },
+  { id: 'one', name: 'One switch (auto-scan)' },
   { id: 'two', name: 'Two switches: one steps, one chooses' },
 ] as const;
 const ORDERS = [
@@ -33,12 +33,9 @@ export function BoardSettings({ value, onChange }: BoardSettingsProps) {
       <h2>The board</h2>
       <Field label="Name" value={value.name} onChange={(name) => onChange({ ...value, name }, 'name')} />
       <SelectField
-        label="Whose voice says what is typed"
+        label="Voice for typed text"
         value={value.pupilId ?? ''}
-        options={[
-          { id: '', name: 'Nobody’s in particular' },
-          ...pupils.map(({ id, name }) => ({ id, name })),
-        ]}
+        options={[{ id: '', name: 'Default voice' }, ...pupils.map(({ id, name }) => ({ id, name }))]}
         onChange={(id) => onChange({ ...value, pupilId: id === '' ? null : id }, 'pupil')}
       />
       <Amount

@@ -149,7 +149,7 @@ describe('the link of a board', () => {
     const field = await screen.findByLabelText<HTMLInputElement>('The board’s link');
     expect(field.value).toMatch(/\/board\/a-token-of-many-letters$/u);
     expect(field.readOnly).toBe(true);
-    press('Take the link back');
+    press('Withdraw link');
     await waitFor(() => button('Make a link'));
     expect(screen.queryByLabelText('The board’s link')).toBeNull();
     expect(sent.filter(({ path }) => path.endsWith('/link')).map(({ method }) => method)).toEqual([

@@ -83,7 +83,7 @@ export function PhraseForm({ phrase, onChange }: PhraseFormProps) {
   };
   return (
     <>
-      <Field label="What is said" rows={2} value={phrase.text} onChange={(text) => onChange({ text })} />
+      <Field label="Text to speak" rows={2} value={phrase.text} onChange={(text) => onChange({ text })} />
       <Row style={{ alignItems: 'start' }}>
         <Field
           label="On the button, if shorter"

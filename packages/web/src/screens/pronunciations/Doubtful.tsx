@@ -174,7 +174,7 @@ function WordRow({ word, pupil, heardIn, onPutRight, onLeave }: WordRowProps) {
       {
         onSuccess: () =>
           offerUndo({
-            text: `“${word.written}” is taken to be said well.`,
+            text: `“${word.written}” is marked as correct.`,
             undo: () => accept.mutate({ word: word.written, back: true }),
           }),
       },
@@ -210,7 +210,7 @@ function WordRow({ word, pupil, heardIn, onPutRight, onLeave }: WordRowProps) {
         <IconButton aria-label={`Put ${word.written} right`} onPress={() => onPutRight(word.written)}>
           <PencilLine size={18} aria-hidden />
         </IconButton>
-        <IconButton aria-label={`${word.written} is said well`} onPress={() => acceptIt()}>
+        <IconButton aria-label={`${word.written} is correct`} onPress={() => acceptIt()}>
           <Check size={18} aria-hidden />
         </IconButton>
         <IconButton aria-label={`Leave ${word.written} for later`} onPress={onLeave}>

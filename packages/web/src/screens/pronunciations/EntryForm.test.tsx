@@ -104,7 +104,7 @@ describe('a new pronunciation', () => {
         'POST /pronunciations/impact': () => ({ handouts: [heron], places: 2, readings: 5, others: [own] }),
       },
     });
-    await screen.findByText(/^2 places in 1 handout; 5 readings made\s+anew/u);
+    await screen.findByText('Affects 2 places in 1 handout and 5 readings.');
     screen.getByText('A pupil’s own list has “SAH-low” for it, which goes before.');
   });
 
@@ -127,7 +127,7 @@ describe('a new pronunciation', () => {
 describe('a pronunciation that is there', () => {
   test('is changed in its own list', async () => {
     const { sent, done } = open({ entry: ENTRY });
-    expect(screen.getByLabelText<HTMLInputElement>('Only with capitals as written').checked).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>('Match capitals').checked).toBe(true);
     type('As it is said', 'SAL-ow');
     press('Save');
     await waitFor(() => expect(done).toEqual(['done']));
@@ -139,7 +139,7 @@ describe('a pronunciation that is there', () => {
   test('is left as it was', () => {
     const { sent, done } = open({ entry: ENTRY });
     type('As it is said', 'SAL-ow');
-    press('Leave as it was');
+    press('Cancel');
     expect(done).toEqual(['done']);
     expect(stored(sent)).toEqual([]);
   });

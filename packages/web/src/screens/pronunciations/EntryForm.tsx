@@ -88,7 +88,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
       },
     );
   };
-  const title = entry ? `Change “${entry.written}”` : 'Put a word right';
+  const title = entry ? `Change “${entry.written}”` : 'Fix a word';
   return (
     <Card as="form" onSubmit={submit} noValidate aria-label={title}>
       <h2>{title}</h2>
@@ -99,7 +99,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         error={errorOf('written')}
       />
       <SelectField
-        label="How the sound is given"
+        label="Write it as"
         value={input.kind}
         options={KINDS}
         onChange={(kind) => change({ kind })}
@@ -112,10 +112,10 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
       />
       <p role="status">{said !== '' && check.data ? outcome(check.data) : ''}</p>
       <CheckboxField isSelected={input.caseSensitive} onChange={(caseSensitive) => change({ caseSensitive })}>
-        Only with capitals as written
+        Match capitals
       </CheckboxField>
       <SelectField
-        label="Only as"
+        label="Word type"
         value={input.partOfSpeech}
         options={PARTS}
         onChange={(partOfSpeech) => change({ partOfSpeech })}
@@ -140,7 +140,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
         <SolidButton type="submit" isDisabled={save.isPending}>
           {entry ? 'Save' : 'Add'}
         </SolidButton>
-        {entry && <PlainButton onPress={onDone}>Leave as it was</PlainButton>}
+        {entry && <PlainButton onPress={onDone}>Cancel</PlainButton>}
       </Row>
     </Card>
   );

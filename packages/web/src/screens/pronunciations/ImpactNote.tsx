@@ -9,8 +9,8 @@ export function ImpactNote({ impact: { handouts, places, readings, others } }: {
   return (
     <div style={{ display: 'grid', gap: '0.3rem' }}>
       <Fact role="status">
-        {count(places, 'place')} in {count(handouts.length, 'handout')}; {count(readings, 'reading')} made
-        anew where the word stands.
+        Affects {count(places, 'place')} in {count(handouts.length, 'handout')} and{' '}
+        {count(readings, 'reading')}.
       </Fact>
       {handouts.slice(0, 5).map(({ id, title, places: own, around }) => (
         <Fact key={id}>
@@ -22,7 +22,7 @@ export function ImpactNote({ impact: { handouts, places, readings, others } }: {
           {scope === 'pupil'
             ? 'A pupil’s own list'
             : `The list of the ${scope}${scopeValue === '' ? '' : ` ${scopeValue}`}`}{' '}
-          has “{said}” for it, which goes before.
+          says “{said}” and is used first.
         </Notice>
       ))}
     </div>

@@ -61,7 +61,7 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
                 }}
               >
                 <Button isDisabled={!complete || bringIn.isPending}>
-                  <FileInput size={18} aria-hidden /> Bring in a PLS or CSV file
+                  <FileInput size={18} aria-hidden /> Import a PLS or CSV file
                 </Button>
               </FileTrigger>
               {complete && (
@@ -83,9 +83,9 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
                   isDisabled={bringIn.isPending}
                   onPress={() => bringIn.mutate({ file: chosen, ...list, preview: false })}
                 >
-                  Take them in
+                  Import
                 </SolidButton>
-                <PlainButton onPress={() => bringIn.reset()}>Leave the list as it is</PlainButton>
+                <PlainButton onPress={() => bringIn.reset()}>Cancel</PlainButton>
               </Row>
             )}
           </div>

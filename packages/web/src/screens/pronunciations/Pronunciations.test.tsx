@@ -65,7 +65,7 @@ describe('the lists of pronunciations', () => {
 
   test('that are empty say what to do', async () => {
     await open([]);
-    await screen.findByRole('heading', { name: 'No word has been put right yet' });
+    await screen.findByRole('heading', { name: 'No pronunciations yet' });
   });
 
   test('that are long can be searched', async () => {
@@ -93,7 +93,7 @@ describe('the lists of pronunciations', () => {
     const sent = await open(ENTRIES);
     await screen.findByRole('region', { name: 'Science' });
     press('Remove lead');
-    await screen.findByText('“lead” is off the list.');
+    await screen.findByText('“lead” was removed.');
     press('Undo');
     await waitFor(() => expect(sentTo(sent, 'POST /pronunciations').length).toBe(1));
     const { id: _id, ...input } = ENTRIES[1] ?? entry(0, '');
@@ -160,8 +160,8 @@ describe('words to listen to first', () => {
   test('that are right are decided, and the decision can be undone', async () => {
     const sent = await openQueue();
     await waitFor(() => expect(rows().length).toBe(2));
-    press('Sallow is said well');
-    await screen.findByText('“Sallow” is taken to be said well.');
+    press('Sallow is correct');
+    await screen.findByText('“Sallow” is marked as correct.');
     press('Undo');
     await waitFor(() => expect(sentTo(sent, 'DELETE /accepted-words')).toEqual([{ word: 'Sallow' }]));
     expect(sentTo(sent, 'POST /accepted-words')).toEqual([{ word: 'Sallow' }]);
@@ -240,7 +240,7 @@ describe('a file of pronunciations', () => {
     fireEvent.change(input, { target: { files: [new File(['x'], 'words.csv')] } });
     await screen.findByText('Sallow: SAL-oh → SAH-loh');
     await screen.findByText('Left out: line 3 is empty');
-    press('Take them in');
+    press('Import');
     await screen.findByText(/1 word added, 1\s+replaced/u);
     expect(forms.map((form) => [form.get('preview'), form.get('scope')])).toEqual([
       ['yes', 'school'],

@@ -61,7 +61,7 @@ export function Pronunciations() {
           )}
           {entries.data?.length === 0 && (
             <Card>
-              <h2>No word has been put right yet</h2>
+              <h2>No pronunciations yet</h2>
               <p>Enter a word beside and how it is said. From then on every reading says it that way.</p>
             </Card>
           )}
@@ -121,7 +121,7 @@ function EntryRow({ entry, onEdit }: { readonly entry: Entry; readonly onEdit: (
     remove.mutate(id, {
       onSuccess: () =>
         offerUndo({
-          text: `“${entry.written}” is off the list.`,
+          text: `“${entry.written}” was removed.`,
           undo: () => save.mutate({ id: undefined, input }),
         }),
     });

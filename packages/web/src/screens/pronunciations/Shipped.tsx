@@ -45,7 +45,7 @@ export function Shipped({ onPutOtherwise }: ShippedProps) {
   );
   return (
     <Lists aria-labelledby="shipped">
-      <h2 id="shipped">Words that are right from the beginning</h2>
+      <h2 id="shipped">Built-in words</h2>
       <p>
         Places, names and terms that voices say wrongly by themselves, as most British speakers say them. Does
         your school say one otherwise? Put it on a list of yours: that goes first.
@@ -111,7 +111,7 @@ function ShippedRow({
         >
           <Volume2 size={18} aria-hidden />
         </IconButton>
-        <IconButton aria-label={`Say ${written} otherwise`} onPress={() => onPutOtherwise(written)}>
+        <IconButton aria-label={`Change ${written}`} onPress={() => onPutOtherwise(written)}>
           <Pencil size={18} aria-hidden />
         </IconButton>
       </Row>

@@ -69,7 +69,7 @@ export function BlockTools({ proof, block, language, children }: BlockToolsProps
         isDisabled={!block}
         onPress={() => proof.setSilent(block?.silent !== true)}
       >
-        <Ban size={18} aria-hidden /> {block?.silent ? 'Not read: read it' : 'Do not read this'}
+        <Ban size={18} aria-hidden /> {block?.silent ? 'Read this aloud again' : 'Don’t read this aloud'}
       </Button>
       <IconButton aria-label="Undo" isDisabled={!proof.canUndo} onPress={proof.undo}>
         <Undo2 size={18} aria-hidden />

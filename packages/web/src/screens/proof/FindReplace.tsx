@@ -111,7 +111,7 @@ export function FindReplace({ blocks, onShow, onReplace, onReplaceAll, onClose }
         </Button>
         <Fact role="status">
           {find === ''
-            ? 'Small letters find capitals too. Enter goes to the next.'
+            ? 'Ignores capitals. Enter: next.'
             : current >= 0
               ? `${current + 1} of ${matches.length}`
               : `Found ${count(matches.length, 'time')}.`}

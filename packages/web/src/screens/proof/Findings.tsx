@@ -86,7 +86,7 @@ export function Findings(props: FindingsProps) {
   return (
     <Card aria-labelledby="to-look-at" aria-busy={isLooking}>
       <Row style={{ justifyContent: 'space-between' }}>
-        <h2 id="to-look-at">To look at</h2>
+        <h2 id="to-look-at">To check</h2>
         <Row>
           <IconButton
             aria-label="The place before (Shift F8)"
@@ -112,7 +112,7 @@ export function Findings(props: FindingsProps) {
             ? `${count(places.length + more, 'place')}. F8 goes to the next, from where the cursor is.`
             : isLooking
               ? 'Looking …'
-              : 'Nothing to look at.'}
+              : 'Nothing to check.'}
       </Fact>
       {place && <Here key={place.key} {...props} place={place} />}
       {places.length > 0 && (
@@ -181,14 +181,14 @@ function Here({
         {isWaiting && <Fact role="status">Looking for suggestions …</Fact>}
         {onRight && !isWaiting && (
           <Button onPress={() => onRight(place)}>
-            <Check size={18} aria-hidden /> It is right
+            <Check size={18} aria-hidden /> Correct
           </Button>
         )}
-        {!isWaiting && <PlainButton onPress={() => onNext(1)}>Leave it</PlainButton>}
+        {!isWaiting && <PlainButton onPress={() => onNext(1)}>Skip</PlainButton>}
       </Row>
       <Fact>
         {instead.length > 0 || onRight ? 'F9 leads here, Esc back to the text. ' : ''}
-        {onRight ? 'Ctrl Enter: it is right. ' : ''}Or type over it.
+        {onRight ? 'Ctrl Enter: correct. ' : ''}Or type over it.
       </Fact>
     </Current>
   );

@@ -54,13 +54,13 @@ export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
         {photos.length === 0 && (
           <>
             {' · '}
-            <a href={`/api/handouts/${handout.id}/source`}>the source as it came</a>
+            <a href={`/api/handouts/${handout.id}/source`}>original file</a>
           </>
         )}
         {photos.map((_, page) => (
           <Fragment key={page}>
             {' · '}
-            <a href={pagePicture(handout.id, page, 'photo')}>photo {page + 1} as it came</a>
+            <a href={pagePicture(handout.id, page, 'photo')}>original photo {page + 1}</a>
           </Fragment>
         ))}
       </p>
@@ -116,7 +116,7 @@ export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
                   <br />
                   {shortened(cleanUp.before)}
                 </span>
-                <PlainButton onPress={() => onTake(broughtBack(blocks, cleanUp))}>Bring back</PlainButton>
+                <PlainButton onPress={() => onTake(broughtBack(blocks, cleanUp))}>Restore</PlainButton>
               </li>
             ))}
           </Done>

@@ -56,7 +56,7 @@ export function Proof() {
   if (handout.isError || pupils.isError || pages.isError) {
     return (
       <HandoutTrouble
-        title="Proof"
+        title="Check text"
         error={handout.error ?? pupils.error ?? pages.error}
         onRetry={() => void handout.refetch().then(() => Promise.all([pupils.refetch(), pages.refetch()]))}
       />
@@ -171,8 +171,8 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
             kind="error"
             action={
               <Row>
-                <Button onPress={() => decide(keepThis)}>Keep this text</Button>
-                <Button onPress={() => decide(chooseTheirs)}>Take the other one</Button>
+                <Button onPress={() => decide(keepThis)}>Keep mine</Button>
+                <Button onPress={() => decide(chooseTheirs)}>Use the other version</Button>
               </Row>
             }
           >
@@ -214,7 +214,7 @@ function LostPlaces({ handout }: { readonly handout: Handout }) {
             “{place.written}”, said {place.kind === 'ipa' ? `/${place.said}/` : place.said}
           </span>
           <PlainButton isDisabled={change.isPending} onPress={() => change.mutate({ back: place })}>
-            Forget it
+            Remove
           </PlainButton>
         </Row>
       ))}

@@ -39,7 +39,7 @@ export function Sections({ sections }: { readonly sections: CheckedText['section
   if (sections.length === 0) return null;
   return (
     <Card aria-labelledby="readability" style={{ marginTop: '1rem' }}>
-      <h2 id="readability">How hard it is</h2>
+      <h2 id="readability">Reading level</h2>
       <Table>
         <thead>
           <tr>

@@ -137,7 +137,7 @@ function Comparison({
               </li>
             ))}
           </ul>
-          <Button onPress={onTake}>Bring this version back</Button>
+          <Button onPress={onTake}>Restore this version</Button>
         </>
       )}
     </Compared>

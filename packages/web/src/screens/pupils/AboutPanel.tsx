@@ -42,7 +42,7 @@ export function AboutPanel({ input, pupil, others, nameError, onChange, onProfil
               classes: [...new Set(text.split(/[,;]/u).map((one) => one.trim()))].filter((one) => one !== ''),
             });
           }}
-          description="Parted by commas."
+          description="Separate with commas."
         />
       </Row>
       <Field
@@ -58,7 +58,7 @@ export function AboutPanel({ input, pupil, others, nameError, onChange, onProfil
         onFormat={(fileKind) => onProfile({ fileKind })}
         onQuality={(fileQuality) => onProfile({ fileQuality })}
       />
-      <h3>Begin from</h3>
+      <h3>Start from</h3>
       <ul style={{ display: 'grid', gap: '0.5rem', margin: 0, padding: 0, listStyle: 'none' }}>
         {STARTING_POINTS.map(({ name, why, settings }) => (
           <li key={name}>
@@ -115,9 +115,9 @@ function CopyTo({
   return (
     <>
       <SelectField
-        label="Give this profile to another pupil"
+        label="Copy these settings to"
         value={undefined}
-        placeholder="Choose to whom"
+        placeholder="Choose a pupil"
         options={others.map(({ id, name }) => ({ id, name }))}
         onChange={copy}
       />

@@ -52,8 +52,8 @@ export function ClassListDialog({
         <Dialog>
           <Heading slot="title">A class list</Heading>
           <p>
-            A table saved as CSV with the column “name” and, if you like, “year”, “class” and “note”; or a
-            plain list, a name a line. You see what is in it before anything is taken.
+            A table saved as CSV with the column “name” and, if you want, “year”, “class” and “note”; or one
+            name per line. You see the list before anything is added.
           </p>
           <Row>
             <FileTrigger
@@ -82,7 +82,7 @@ export function ClassListDialog({
                       <th scope="row">{name}</th>
                       <td>{year}</td>
                       <td>{classes.join(', ')}</td>
-                      <td>{known === null ? 'added' : 'is here: gets the classes'}</td>
+                      <td>{known === null ? 'added' : 'already here, class added'}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -98,10 +98,10 @@ export function ClassListDialog({
               )}
               {added > 0 && pupils.length > 0 && (
                 <SelectField
-                  label="New pupils begin with"
+                  label="Start new pupils with"
                   value={like ?? ''}
                   options={[
-                    { id: '', name: 'the usual profile' },
+                    { id: '', name: 'Standard settings' },
                     ...pupils.map(({ id, name }) => ({ id, name: `the profile of ${name}` })),
                   ]}
                   onChange={(id) => setLike(id === '' ? undefined : id)}
@@ -118,7 +118,7 @@ export function ClassListDialog({
                     )
                   }
                 >
-                  {take.isPending ? 'Taking in …' : `Take in ${count(list.pupils.length, 'pupil')}`}
+                  {take.isPending ? 'Adding …' : `Add ${count(list.pupils.length, 'pupil')}`}
                 </SolidButton>
                 <PlainButton onPress={onClose}>Cancel</PlainButton>
               </Row>

@@ -84,9 +84,9 @@ describe('a new pupil', () => {
     clearScreen();
     for (const [key, value] of Object.entries(draft)) localStorage.setItem(key, value);
     await open('new');
-    await screen.findByText('These changes were left unsaved here. They are not in force yet.');
+    await screen.findByText('These changes were left unsaved here. They are not saved yet.');
     expect(valueOf('Initials or name')).toBe('Oona');
-    press('Go back to what is stored');
+    press('Discard changes');
     await waitFor(() => expect(valueOf('Initials or name')).toBe(''));
   });
 });
@@ -144,7 +144,7 @@ describe('a pupil who is there', () => {
   test('gives its profile to another pupil, which can be undone', async () => {
     const { sent } = await open(INES, { 'PUT /pupils/*': () => ({ ...TAVI, revision: 8 }) });
     await openTab('About');
-    await choose('Give this profile to another pupil', 'Tavi');
+    await choose('Copy these settings to', 'Tavi');
     await screen.findByText('Tavi has this profile now.');
     expect(stored(sent)[0]).toMatchObject({
       path: `/pupils/${TAVI.id}`,

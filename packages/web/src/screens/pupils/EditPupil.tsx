@@ -181,8 +181,8 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
         isSaving={save.isPending}
       />
       {tuning.wasKept && tuning.isChanged && (
-        <Notice kind="hint" action={<Button onPress={tuning.discard}>Go back to what is stored</Button>}>
-          These changes were left unsaved here. They are not in force yet.
+        <Notice kind="hint" action={<Button onPress={tuning.discard}>Discard changes</Button>}>
+          These changes were left unsaved here. They are not saved yet.
         </Notice>
       )}
       {isConflict && pupil && (
@@ -238,9 +238,9 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
             <TabList aria-label="Settings">
               <Tab id="voice">Voice</Tab>
               <Tab id="pace">Pace and pauses</Tab>
-              <Tab id="said">What is said</Tab>
+              <Tab id="said">What is read out</Tab>
               <Tab id="page">The page</Tab>
-              <Tab id="lit">What is lit</Tab>
+              <Tab id="highlight">Highlighting</Tab>
               <Tab id="about">About</Tab>
               <Tab id="history">History</Tab>
             </TabList>
@@ -263,7 +263,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
             <TabPanel id="page">
               <PagePanel profile={profile} onChange={setProfile} palette={palette} />
             </TabPanel>
-            <TabPanel id="lit">
+            <TabPanel id="highlight">
               <HighlightPanel
                 profile={profile}
                 onChange={setProfile}
@@ -290,7 +290,7 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
                 onHear={hear}
                 onBringBack={(earlier, from) => {
                   setProfile(earlier);
-                  setReason(`Brought back from ${from}`);
+                  setReason(`Restored from ${from}`);
                 }}
                 onSetAside={(earlier) => setAside([...aside, earlier].slice(-3))}
               />

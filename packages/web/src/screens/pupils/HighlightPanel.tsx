@@ -17,7 +17,7 @@ const HIGHLIGHT_OPTIONS = HIGHLIGHTS.map((id) => ({
   name: HIGHLIGHT_NAMES[id].replace(/^t/u, 'T').replace(/^n/u, 'N'),
 }));
 const SHAPES = [
-  { id: 'lozenge', name: 'A lozenge behind it' },
+  { id: 'lozenge', name: 'Rounded background' },
   { id: 'underline', name: 'A line under it' },
   { id: 'box', name: 'A box around it' },
   { id: 'bar', name: 'A bar beside the line' },
@@ -81,7 +81,7 @@ export function HighlightPanel({
         onChange={(ground) => set({ [kind]: { ...readingStyle[kind], ground } })}
       />
       <ColourField
-        label={`Its letters, ${kind}`}
+        label={`Text colour, ${kind}`}
         value={readingStyle[kind].ink}
         shown={palette[kind].ink}
         onChange={(ink) => set({ [kind]: { ...readingStyle[kind], ink } })}

@@ -57,11 +57,11 @@ export function HistoryPanel({
         const before = past.data[i + 1];
         const changed = before
           ? formatDifferences(differencesOf(before.profile, one.profile, voices))
-          : 'the first one';
+          : 'first version';
         return (
           <li key={one.id}>
             <span>
-              <strong>{moment(one.createdAt)}</strong> {one.current && '(in force)'}{' '}
+              <strong>{moment(one.createdAt)}</strong> {one.current && '(current)'}{' '}
               <Fact>{one.teacher ?? ''}</Fact>
             </span>
             <span>{changed}</span>
@@ -77,8 +77,8 @@ export function HistoryPanel({
               >
                 Compare with now
               </Button>
-              <Button onPress={() => onSetAside(one.profile)}>Set beside</Button>
-              <Button onPress={() => onBringBack(one.profile, moment(one.createdAt))}>Bring back</Button>
+              <Button onPress={() => onSetAside(one.profile)}>Compare</Button>
+              <Button onPress={() => onBringBack(one.profile, moment(one.createdAt))}>Restore</Button>
             </Row>
             {compared === one.id && (
               <DifferenceTable

@@ -64,7 +64,7 @@ export function PacePanel({ profile, onChange, year }: PanelProps & { readonly y
           onChange({ pausesByPace: byPace, ...(byPace ? { pauses: pausesAtPace(pace) } : {}) })
         }
       >
-        As long as the pace asks for
+        Automatic
       </CheckboxField>
       {PAUSES.map(([name, label]) => (
         <Amount

@@ -53,14 +53,14 @@ describe('the list of pupils', () => {
     const [ines] = screen.getAllByRole('listitem');
     expect(ines?.textContent).toContain('Reads with a window');
     await waitFor(() => expect(ines?.textContent).toContain('lower'));
-    expect(ines?.textContent).toContain('a voice that is not here any more · 120 words a minute');
+    expect(ines?.textContent).toContain('voice not available · 120 words a minute');
     expect(ines?.textContent).toContain('Year 8, Reading group');
     expect(screen.getByRole('link', { name: 'Ines' }).getAttribute('href')).toBe(`/pupils/${INES.id}`);
   });
 
   test('says what to do where nobody is in it', async () => {
     await open([]);
-    await screen.findByRole('heading', { name: 'Nobody is here yet' });
+    await screen.findByRole('heading', { name: 'No pupils yet' });
     expect(screen.getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual([
       '/pupils/new',
       '/pupils/new',
@@ -117,7 +117,7 @@ describe('deleting a pupil', () => {
       [`POST /pupils/${INES.id}/restore`]: () => undefined,
     });
     await screen.findByText('Recently deleted');
-    press('Bring back Ines');
+    press('Restore Ines');
     await waitFor(() => expect(changes(sent)).toEqual([`POST /pupils/${INES.id}/restore`]));
   });
 });
@@ -155,7 +155,7 @@ describe('a class list', () => {
     );
     expect(rows).toEqual([
       ['Oona', '8', '8F', 'added'],
-      ['Ines', '', '8F', 'is here: gets the classes'],
+      ['Ines', '', '8F', 'already here, class added'],
     ]);
     expect(changes(sent)).toEqual(['POST /class-lists/read']);
     press('Cancel');
@@ -166,9 +166,9 @@ describe('a class list', () => {
   test('is taken with the profile of another pupil for the new ones', async () => {
     const sent = await openList();
     give();
-    await waitFor(() => button('Take in 2 pupils'));
-    await choose('New pupils begin with', 'the profile of Tavi');
-    press('Take in 2 pupils');
+    await waitFor(() => button('Add 2 pupils'));
+    await choose('Start new pupils with', 'the profile of Tavi');
+    press('Add 2 pupils');
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     expect(sent.find(({ method, path }) => method === 'POST' && path === '/class-lists')?.json).toEqual({
       pupils: LIST.pupils,
@@ -183,7 +183,7 @@ describe('a class list', () => {
     await screen.findByText('This is not a table of text.');
     answer = LIST;
     give();
-    await waitFor(() => button('Take in 2 pupils'));
+    await waitFor(() => button('Add 2 pupils'));
     expect(screen.queryByText('This is not a table of text.')).toBeNull();
   });
 });

@@ -111,7 +111,7 @@ export function Pupils() {
       )}
       {pupils.data?.length === 0 && (
         <Card>
-          <h2>Nobody is here yet</h2>
+          <h2>No pupils yet</h2>
           <p>
             <Link to="/pupils/new">Add a pupil</Link> to choose a voice, a pace and pauses. Every handout can
             then be heard that way.
@@ -142,17 +142,17 @@ export function Pupils() {
         <details style={{ marginTop: '1.5rem' }}>
           <summary>Recently deleted</summary>
           <p>
-            <Fact>They and their readings can be brought back for {DELETED_DAYS} days.</Fact>
+            <Fact>They and their readings can be restored for {DELETED_DAYS} days.</Fact>
           </p>
           <Cards>
             {deleted.data.map((pupil) => (
               <li key={pupil.id}>
                 <span className="name">{pupil.name}</span>
                 <Button
-                  aria-label={`Bring back ${pupil.name}`}
+                  aria-label={`Restore ${pupil.name}`}
                   onPress={() => archive.mutate({ id: pupil.id, back: true })}
                 >
-                  Bring back
+                  Restore
                 </Button>
               </li>
             ))}
@@ -166,7 +166,7 @@ export function Pupils() {
 function soundOf({ profile }: Pupil, voices: readonly VoiceInfo[]): string {
   const labels = Object.values(profile.voices).map((id) => {
     const voice = voices.find((one) => one.id === id);
-    return voice ? formatVoice(voice) : 'a voice that is not here any more';
+    return voice ? formatVoice(voice) : 'voice not available';
   });
   return [...labels, `${profile.pace} words a minute`].join(' · ');
 }

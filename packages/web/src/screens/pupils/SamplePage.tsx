@@ -76,7 +76,7 @@ export function SamplePage({
           {isSounding ? 'Stop' : 'Hear it'}
         </Button>
         <CheckboxField isSelected={hearsChanges} onChange={onHearChanges}>
-          Heard at every change
+          Play after each change
         </CheckboxField>
       </Row>
       {sound.error !== undefined && <Notice kind="error">{sound.error}</Notice>}

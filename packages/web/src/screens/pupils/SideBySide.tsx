@@ -100,7 +100,7 @@ export function SideBySide({
               onAside([...aside, profile]);
             }}
           >
-            <Plus size={18} aria-hidden /> Set this one aside
+            <Plus size={18} aria-hidden /> Keep to compare
           </Button>
           {all.length > 1 && (
             <Button
@@ -116,8 +116,8 @@ export function SideBySide({
       </Row>
       {all.length === 1 ? (
         <Fact>
-          Set the present settings aside, change something, and hear both in turn. Up to four; blind, nobody
-          knows which is which.
+          Keep the current settings, change something, and hear both in turn. Up to four; blind, nobody knows
+          which is which.
         </Fact>
       ) : (
         <Settings>
@@ -131,7 +131,7 @@ export function SideBySide({
                   <strong>{name}</strong>
                   {!blind && index < aside.length && (
                     <IconButton
-                      aria-label={`Take ${name ?? ''} away`}
+                      aria-label={`Remove ${name ?? ''}`}
                       onPress={() => onAside(aside.filter((_one, i) => i !== index))}
                     >
                       <X size={16} aria-hidden />
@@ -139,7 +139,7 @@ export function SideBySide({
                   )}
                 </Row>
                 <Fact>
-                  {blind ? 'not told' : `${index === all.length - 1 ? 'Now' : 'Set aside'}: ${describe(one)}`}
+                  {blind ? 'hidden' : `${index === all.length - 1 ? 'Now' : 'Kept'}: ${describe(one)}`}
                 </Fact>
                 <Row>
                   <Button

@@ -181,8 +181,8 @@ function Finder({
           </Voice>
         ))}
       </Found>
-      {found.length === 0 && <Fact>No voice is like that. Ask for less.</Fact>}
-      {chosen === undefined && <Fact>None is chosen: the best that is free is taken.</Fact>}
+      {found.length === 0 && <Fact>No match. Remove a filter.</Fact>}
+      {chosen === undefined && <Fact>Automatic (best free voice)</Fact>}
     </>
   );
 }

@@ -43,7 +43,7 @@ describe('what two profiles have otherwise', () => {
   test.each<[string, Partial<Profile>, [string, string, string][]]>([
     ['nothing', {}, []],
     ['the pace', { pace: 90 }, [['pace', '150 words a minute', '90 words a minute']]],
-    ['the pitch', { pitch: -1.5 }, [['pitch', 'the voice’s own', '1.5 semitones lower']]],
+    ['the pitch', { pitch: -1.5 }, [['pitch', 'normal', '1.5 semitones lower']]],
     [
       'a voice',
       { voices: { en: 'c' } },

@@ -32,7 +32,7 @@ export function formatDifferences(differences: readonly Difference[], most = 3):
 
 /** A pitch in words. */
 export function formatPitch(value: number): string {
-  if (value === 0) return 'the voice’s own';
+  if (value === 0) return 'normal';
   return `${Math.abs(value)} ${Math.abs(value) === 1 ? 'semitone' : 'semitones'} ${value > 0 ? 'higher' : 'lower'}`;
 }
 

@@ -48,7 +48,7 @@ export function LevelBar({ level }: { readonly level: Level }) {
           : `The room: ${decibels(level.noise)}${level.noise > NOISY_ROOM ? '' : ', quiet enough'}. A voice should come to ${decibels(SOFT)} to ${decibels(LOUD)}.`}
       </Fact>
       {level.isClipped && (
-        <Notice kind="error">Too loud: it is cut off. Move away from the microphone or turn it down.</Notice>
+        <Notice kind="error">Too loud – distorting. Move away from the microphone or turn it down.</Notice>
       )}
       {!level.isClipped && level.noise !== undefined && level.noise > NOISY_ROOM && (
         <Notice kind="hint">

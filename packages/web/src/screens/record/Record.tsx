@@ -44,7 +44,7 @@ export function Record() {
   if (handout.isError || prompts.isError)
     return (
       <HandoutTrouble
-        title="Your own voice"
+        title="Record it yourself"
         error={handout.error ?? prompts.error}
         onRetry={() => void handout.refetch().then(() => prompts.refetch())}
       />
@@ -65,10 +65,10 @@ function RecordOf({ handout, prompts }: { readonly handout: Handout; readonly pr
   };
   return (
     <>
-      <ScreenTitle title={`Your own voice: ${handout.title}`}>
+      <ScreenTitle title={`Record it yourself: ${handout.title}`}>
         <Row>
           <Link to={`/listen/${handout.id}`}>Listen</Link>
-          <Link to={`/proof/${handout.id}`}>Proof the text</Link>
+          <Link to={`/proof/${handout.id}`}>Check text</Link>
         </Row>
       </ScreenTitle>
       {prompts.length === 0 ? (
@@ -222,7 +222,7 @@ function Reading({
         }}
       />
       <Amount
-        label="The text moves on at"
+        label="Scroll speed"
         value={pace}
         min={60}
         max={220}
@@ -274,10 +274,10 @@ function Controls({
         {take && (
           <>
             <Button isDisabled={state === 'ending' || seconds === 0} onPress={() => void recorder.end()}>
-              <Square size={18} aria-hidden /> Done: find the words
+              <Square size={18} aria-hidden /> Finish
             </Button>
             <PlainButton isDisabled={state === 'ending'} onPress={onDrop}>
-              Throw it away
+              Discard
             </PlainButton>
           </>
         )}
@@ -288,7 +288,7 @@ function Controls({
           {state === 'recording' ? 'Recording' : state === 'ending' ? 'Handing it over' : 'Paused'},{' '}
           {clock(seconds)}.{' '}
           {waiting === 0
-            ? 'All of it is on the server.'
+            ? 'Saved.'
             : isAway
               ? `The server does not answer: ${clock(waiting / 2)} are kept in this browser and are sent when it is back. ${state === 'ending' ? 'Then the words are found; leave this page open if you can.' : 'Just go on.'}`
               : 'The last of it is on its way to the server.'}

@@ -46,7 +46,7 @@ const TouchUpLink = styled(Link)`
 const USES: readonly { readonly id: RecordingUse; readonly name: string }[] = [
   { id: 'everything', name: 'All of it' },
   { id: 'headings', name: 'Headings and questions' },
-  { id: 'nothing', name: 'Nothing of it' },
+  { id: 'nothing', name: 'None' },
 ];
 
 interface RecordingListProps {
@@ -120,7 +120,7 @@ export function RecordingList({ recordings, changes, inMaking, onTakeUp, onEndAs
             )}
             {one.state === 'ready' && (
               <SelectField
-                label="Heard in readings"
+                label="Use in readings"
                 value={one.use}
                 options={USES}
                 onChange={(use) => changes.change.mutate({ id: one.id, use })}

@@ -40,7 +40,7 @@ export function Notes({ query }: { readonly query: RecordQuery }) {
     <>
       <Row>
         <h2 id="notes">Messages and marks</h2>
-        {fresh.length > 1 && <Button onPress={() => seen.mutate(fresh)}>All seen</Button>}
+        {fresh.length > 1 && <Button onPress={() => seen.mutate(fresh)}>Mark all as read</Button>}
       </Row>
       {notes.data.length === 0 && <p>No pupil has said or marked anything yet.</p>}
       <List>
@@ -66,7 +66,7 @@ function Note({ note, onSeen }: { readonly note: PupilNote; readonly onSeen: () 
           {title} · {new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
         </Fact>
         <Link to={`/listen/${handoutId}?pupil=${pupilId}`}>Listen</Link>
-        {isNew && <PlainButton onPress={onSeen}>Seen</PlainButton>}
+        {isNew && <PlainButton onPress={onSeen}>Mark as read</PlainButton>}
       </Row>
     </li>
   );

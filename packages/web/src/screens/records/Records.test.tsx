@@ -141,7 +141,7 @@ describe('messages of pupils', () => {
     expect(first?.textContent).toContain('Ines says: “What is silver?”');
     expect(second?.textContent).toContain('Ines marked this');
     expect([first?.getAttribute('data-new'), second?.getAttribute('data-new')]).toEqual(['true', 'false']);
-    press('Seen');
+    press('Mark as read');
     await waitFor(() =>
       expect(changes(sent)).toEqual([
         ['POST /pupil-notes/seen', { notes: [{ id: note(1).id, pupilId: INES.id }] }],
@@ -151,7 +151,7 @@ describe('messages of pupils', () => {
 
   test('are all seen at once where there are several new ones', async () => {
     const { sent } = await open({ 'GET /pupil-notes': () => [note(1), note(2), note(3, { isSeen: true })] });
-    await waitFor(() => press('All seen'));
+    await waitFor(() => press('Mark all as read'));
     await waitFor(() => expect(changes(sent).length).toBe(1));
     expect((changes(sent)[0]?.[1] as { notes: unknown[] }).notes.length).toBe(2);
   });
@@ -177,7 +177,7 @@ describe('what is kept', () => {
     press('Delete the records of Ines');
     press('Keep it');
     press('Delete the records of Ines');
-    press('Delete it for good');
+    press('Delete for good');
     await waitFor(() => expect(changes(sent)).toEqual([[`DELETE /records?pupilId=${INES.id}`, undefined]]));
   });
 

@@ -147,8 +147,8 @@ function Report({ records, isOne }: { readonly records: ListeningRecords; readon
     return (
       <Card>
         <p>
-          Nothing is recorded here yet. Hand something out, and tick under <em>Agreed for</em> whose listening
-          may be recorded.
+          Nothing is recorded here yet. Hand something out, and tick under <em>Consent given</em> whose
+          listening may be recorded.
         </p>
       </Card>
     );
@@ -176,7 +176,7 @@ function Report({ records, isOne }: { readonly records: ListeningRecords; readon
         <AssignmentTable records={records.assignments} />
       </Card>
       <Card>
-        <h2>{isOne ? 'Its sentences' : 'Heard again most'}</h2>
+        <h2>{isOne ? 'Its sentences' : 'Most repeated'}</h2>
         <SentenceTable
           sentences={
             isOne
@@ -204,7 +204,7 @@ function AssignmentTable({ records }: { readonly records: readonly AssignmentRec
               Heard
             </th>
             <th scope="col" className="number">
-              Heard again
+              Repeated
             </th>
             <th scope="col" className="number">
               Minutes
@@ -239,7 +239,7 @@ const Again = styled.td`
 /** Sentences with how often they were heard again, laid over the text: the more, the longer the ground. */
 function SentenceTable({ sentences }: { readonly sentences: readonly SentenceRecord[] }) {
   const most = Math.max(1, ...sentences.map(({ replays }) => replays));
-  if (sentences.length === 0) return <p>No sentence was heard again, and nothing was said at one.</p>;
+  if (sentences.length === 0) return <p>No sentence was repeated or commented on.</p>;
   return (
     <Table tabIndex={0} role="region" aria-label="Sentences">
       <table>
@@ -247,7 +247,7 @@ function SentenceTable({ sentences }: { readonly sentences: readonly SentenceRec
           <tr>
             <th scope="col">Sentence</th>
             <th scope="col" className="number">
-              Heard again
+              Repeated
             </th>
             <th scope="col" className="number">
               Messages and marks

@@ -45,8 +45,8 @@ export function RetentionSettings() {
     <>
       <h2>What is kept</h2>
       <p>
-        Only on this school’s own server. Each pupil’s page tells what you see. Nothing is recorded of a pupil
-        until somebody has agreed to it.
+        Records stay on this school’s own server. Each pupil’s page says what you see. Nothing about a pupil
+        is recorded before somebody has agreed.
       </p>
       {failed && <Notice kind="error">{messageOf(failed.error)}</Notice>}
       <CheckboxField isSelected={keeps} onChange={(wanted) => school.mutate({ keeps: wanted })}>
@@ -58,7 +58,7 @@ export function RetentionSettings() {
         options={times}
         onChange={(wanted) => school.mutate({ days: Number(wanted) })}
       />
-      <h3>Agreed for</h3>
+      <h3>Consent given</h3>
       <List>
         {pupils.map(({ id, name, keeps: own, events }) => (
           <li key={id}>
@@ -72,17 +72,17 @@ export function RetentionSettings() {
               </CheckboxField>
               {events > 0 && (
                 <>
-                  <Fact>{count(events, 'event')}</Fact>
+                  <Fact>{count(events, 'entry', 'entries')}</Fact>
                   {asking === id ? (
                     <>
-                      <span>All that is kept about {name}, messages too?</span>
+                      <span>Delete everything kept about {name}, messages too?</span>
                       <Button
                         onPress={() => {
                           remove.mutate({ pupilId: id });
                           setAsking(undefined);
                         }}
                       >
-                        Delete it for good
+                        Delete for good
                       </Button>
                       <PlainButton onPress={() => setAsking(undefined)}>Keep it</PlainButton>
                     </>

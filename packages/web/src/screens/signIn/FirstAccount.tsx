@@ -42,7 +42,7 @@ export function FirstAccount() {
           error={errorOf('name')}
         />
         <Field
-          label="Mail address"
+          label="Email"
           type="email"
           autoComplete="username"
           value={input.email}

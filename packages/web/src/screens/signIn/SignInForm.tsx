@@ -26,7 +26,7 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
         <h1 id="sign-in">Sign in</h1>
         {signIn.isError && <Notice kind="error">{messageOf(signIn.error)}</Notice>}
         <Field
-          label="Mail address"
+          label="Email"
           type="email"
           autoComplete="username"
           value={email}
@@ -48,7 +48,7 @@ export function SignInForm({ demo }: { readonly demo: boolean }) {
       {demo && (
         <Card aria-labelledby="demo">
           <h2 id="demo">Look around first</h2>
-          <p>Wrenmoor School is made up: one teacher, six pupils and a few handouts to try things on.</p>
+          <p>Wrenmoor is an example school with one teacher, six pupils and a few handouts to try.</p>
           {enterDemo.isError && <Notice kind="error">{messageOf(enterDemo.error)}</Notice>}
           <Button onPress={() => enterDemo.mutate(undefined)} isDisabled={enterDemo.isPending}>
             Open the demo school

@@ -17,7 +17,7 @@ describe('sign in', () => {
         new ApiError(401, 'sign-in', 'This mail address and password do not belong together.'),
     });
     renderScreen(<SignInForm demo={false} />);
-    type('Mail address', 'ilse@heron.example');
+    type('Email', 'ilse@heron.example');
     type('Password', 'a wrong phrase');
     fireEvent.submit(screen.getByRole('button', { name: 'Sign in' }));
     await screen.findByText('This mail address and password do not belong together.');
@@ -25,7 +25,7 @@ describe('sign in', () => {
       { method: 'POST', path: '/session', json: { email: 'ilse@heron.example', password: 'a wrong phrase' } },
     ]);
     // What was typed is still there.
-    expect(screen.getByLabelText<HTMLInputElement>('Mail address').value).toBe('ilse@heron.example');
+    expect(screen.getByLabelText<HTMLInputElement>('Email').value).toBe('ilse@heron.example');
   });
 
   test('says so when the server does not answer', async () => {
@@ -56,14 +56,14 @@ describe('the first account', () => {
     const sent = fakeApi({});
     renderScreen(<FirstAccount />);
     type('School', 'Heron Bank');
-    type('Mail address', 'no address');
+    type('Email', 'no address');
     type('Password', 'short');
     expect(screen.queryAllByText(/at least 12/iu)).toHaveLength(1);
     fireEvent.submit(screen.getByRole('form', { name: 'The first account' }));
-    const invalid = ['School', 'Your name', 'Mail address', 'Password'].filter(
+    const invalid = ['School', 'Your name', 'Email', 'Password'].filter(
       (label) => screen.getByLabelText(label).getAttribute('aria-invalid') === 'true',
     );
-    expect(invalid).toEqual(['Your name', 'Mail address', 'Password']);
+    expect(invalid).toEqual(['Your name', 'Email', 'Password']);
     expect(sent).toEqual([]);
   });
 
@@ -74,7 +74,7 @@ describe('the first account', () => {
     renderScreen(<FirstAccount />);
     type('School', 'Heron Bank');
     type('Your name', 'Ilse Quill');
-    type('Mail address', 'ilse@heron.example');
+    type('Email', 'ilse@heron.example');
     type('Password', 'a long enough phrase');
     fireEvent.submit(screen.getByRole('form', { name: 'The first account' }));
     await screen.findByText('There is an account already.');

@@ -108,10 +108,10 @@ export function SelectionTools({ timeline, selection, onStep }: ToolsProps) {
       </Row>
       <Row>
         <Button isDisabled={!movedSentence(timeline, sentence, -1)} onPress={() => move(-1)}>
-          Sentence earlier
+          Move sentence left
         </Button>
         <Button isDisabled={!movedSentence(timeline, sentence, 1)} onPress={() => move(1)}>
-          Sentence later
+          Move sentence right
         </Button>
       </Row>
     </Card>

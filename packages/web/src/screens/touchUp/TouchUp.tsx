@@ -169,23 +169,23 @@ function TouchUpOf({
     <>
       <ScreenTitle title={`Touch up: ${recording.name}`}>
         <Row>
-          <Link to={`/record/${recording.handoutId}`}>Your own voice</Link>
+          <Link to={`/record/${recording.handoutId}`}>Record it yourself</Link>
           <Link to={`/listen/${recording.handoutId}`}>Listen</Link>
         </Row>
       </ScreenTitle>
       <Row>
         <SolidButton onPress={hear}>
-          {isPlaying ? 'Stop' : selection.to > selection.from ? 'Hear the selection' : 'Hear it from here'}
+          {isPlaying ? 'Stop' : selection.to > selection.from ? 'Hear the selection' : 'Play'}
         </SolidButton>
         <SelectField label="Show" hideLabel value={view} options={VIEWS} onChange={setView} />
         {view === 'sound' && (
           <SelectField label="Hear" hideLabel value={side} options={SIDES} onChange={setSide} />
         )}
         <SelectField
-          label="How near"
+          label="Zoom"
           hideLabel
           value={zoom}
-          options={ZOOMS.map((id) => ({ id, name: `${formatWidth(Number(id))} across` }))}
+          options={ZOOMS.map((id) => ({ id, name: formatWidth(Number(id)) }))}
           onChange={setZoom}
         />
         <Fact>

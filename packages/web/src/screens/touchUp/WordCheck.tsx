@@ -158,7 +158,7 @@ export function WordCheck({
                       set([{ sentence: own.sentence, word: own.word, from: own.from, to: own.to }])
                     }
                   >
-                    It is right
+                    Correct
                   </Button>
                 )}
                 <PlainButton

@@ -138,7 +138,7 @@ function Facts({
           ))}
         </Meanings>
       ) : (
-        <Fact>No meaning is known here.</Fact>
+        <Fact>No definition found.</Fact>
       )}
       {family.length > 0 && <Fact>Word family: {family.join(', ')}</Fact>}
     </>
@@ -199,7 +199,7 @@ function SaidWrongly({
     save.mutateAsync({ id: undefined, input }).then(
       ({ id }) =>
         offerUndo({
-          text: `“${written}” is said so for ${whom} from now on.`,
+          text: `“${written}” is saved for ${whom}.`,
           undo: () => remove.mutate(id),
         }),
       // The mutation's own state tells what went wrong.
@@ -212,8 +212,8 @@ function SaidWrongly({
     setDone(undefined);
   };
   return (
-    <section aria-label="Said wrongly?" style={{ display: 'grid', gap: '0.7rem' }}>
-      <h3>Said wrongly?</h3>
+    <section aria-label="Pronounced wrongly?" style={{ display: 'grid', gap: '0.7rem' }}>
+      <h3>Pronounced wrongly?</h3>
       {own && (
         <Row>
           <Fact>Said here as {own.kind === 'ipa' ? `/${own.said}/` : own.said}</Fact>
@@ -230,7 +230,7 @@ function SaidWrongly({
         </Row>
       )}
       <SelectField
-        label="Where it is to be said otherwise"
+        label="Use this for"
         value={reach}
         options={reachesOf(handout, pupil)}
         onChange={(next) => {
@@ -300,10 +300,10 @@ function SaidWrongly({
               )
             }
           >
-            Hear that
+            Listen
           </Button>
           <SolidButton type="submit" isDisabled={said.trim() === '' || change.isPending || save.isPending}>
-            Say it so
+            Save pronunciation
           </SolidButton>
         </Row>
       </form>
@@ -315,7 +315,7 @@ function SaidWrongly({
 
 function reachesOf(handout: Handout, pupil: Pupil): { id: Reach; name: string }[] {
   return [
-    { id: 'place', name: 'This place alone' },
+    { id: 'place', name: 'Only here' },
     { id: 'handout', name: 'All of this handout' },
     { id: 'pupil', name: `${pupil.name}, in every handout` },
     ...(handout.className === '' ? [] : [{ id: 'class' as const, name: `The class ${handout.className}` }]),

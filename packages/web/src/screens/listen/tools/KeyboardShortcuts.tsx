@@ -92,10 +92,10 @@ export function KeyboardShortcuts({
           ))}
         </tbody>
       </Table>
-      <Fact>Escape leaves a key as it was. They are kept in this browser.</Fact>
+      <Fact>Esc cancels. Keys are kept in this browser.</Fact>
       <Row>
         <Button onPress={() => window.print()}>Print</Button>
-        <PlainButton onPress={() => onChange(USUAL_SHORTCUTS)}>As they were at first</PlainButton>
+        <PlainButton onPress={() => onChange(USUAL_SHORTCUTS)}>Reset</PlainButton>
       </Row>
     </>
   );

@@ -88,7 +88,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
       </CheckboxField>
       {set.isError && <Notice kind="error">{messageOf(set.error)}</Notice>}
       {speakers.length === 0 && (
-        <Fact>Nobody is heard to speak in this handout. Select a passage to give it a voice of its own.</Fact>
+        <Fact>No dialogue found. Select a passage to give it a voice of its own.</Fact>
       )}
       {isOn && (
         <List aria-label="Speakers">
@@ -133,7 +133,7 @@ export function SeveralVoices({ handoutId, hash, blocks, language, selected }: S
 
 /** Who tells of herself or himself is named so. */
 export function nameOf(who: string): string {
-  return who === 'I' ? 'I (who tells it)' : who;
+  return who === 'I' ? 'Narrator (I)' : who;
 }
 
 /** Speakers without a voice get one each, as different as there are. */

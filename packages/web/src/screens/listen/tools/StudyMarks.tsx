@@ -57,8 +57,7 @@ export function StudyMarks({ handoutId, blocks, language, pupil, onGo }: StudyMa
     change.mutate(
       { remove: id },
       {
-        onSuccess: () =>
-          offerUndo({ text: 'The mark was taken away.', undo: () => change.mutate({ add: mark }) }),
+        onSuccess: () => offerUndo({ text: 'Mark removed.', undo: () => change.mutate({ add: mark }) }),
       },
     );
   const { readingStyle: _readingStyle, ...sounding } = pupil.profile;
@@ -115,7 +114,7 @@ export function StudyMarks({ handoutId, blocks, language, pupil, onGo }: StudyMa
                 Hear it
               </Button>
               <IconButton
-                aria-label={`Take the mark of “${mark.written.slice(0, 30)}” away`}
+                aria-label={`Remove the mark of “${mark.written.slice(0, 30)}”`}
                 onPress={() => remove(mark)}
               >
                 <Trash2 size={16} aria-hidden />

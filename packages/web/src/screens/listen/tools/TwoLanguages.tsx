@@ -80,9 +80,7 @@ export function TwoLanguages({
         </>
       )}
       <details open={!found}>
-        <summary>
-          {found ? 'Lay another text beside it' : 'Lay a text in another language beside this one'}
-        </summary>
+        <summary>{found ? 'Add another translation' : 'Add a translation'}</summary>
         <div style={{ display: 'grid', gap: '0.75rem', marginTop: '0.75rem' }}>
           <SelectField
             label="Language"
@@ -95,7 +93,7 @@ export function TwoLanguages({
             rows={5}
             value={text}
             onChange={setText}
-            description="It is laid beside the original sentence by sentence; you can correct it afterwards."
+            description="It is matched to the original sentence by sentence. You can correct it afterwards."
           />
           <Row>
             <SolidButton
@@ -104,7 +102,7 @@ export function TwoLanguages({
                 change.mutate({ put: { language: chosen, text, revision } }, { onSuccess: () => setText('') })
               }
             >
-              Lay it beside
+              Add translation
             </SolidButton>
             <FileTrigger
               acceptedFileTypes={['.csv', '.tsv', '.txt', 'text/csv', 'text/tab-separated-values']}

@@ -103,7 +103,7 @@ export function PhotoPanel({
       <Fact>
         {doubtful.length === 0
           ? 'No word is doubtful.'
-          : `${count(doubtful.length, 'doubtful word')}: each has its place in the queue.`}
+          : `${count(doubtful.length, 'word')} the scan was unsure of.`}
       </Fact>
       {spot && !isShown && <Magnified handoutId={handoutId} page={page} word={spot} />}
       <PagePicture
@@ -123,7 +123,7 @@ export function PhotoPanel({
       />
       <Row>
         <PlainButton onPress={() => setView(view === 'flat' ? 'shown' : 'flat')}>
-          {view === 'flat' ? 'As it was taken' : 'Laid flat'}
+          {view === 'flat' ? 'Original' : 'Straightened'}
         </PlainButton>
         <PlainButton
           aria-pressed={isMarking}
@@ -132,7 +132,7 @@ export function PhotoPanel({
             setPart(isMarking ? undefined : FRAME);
           }}
         >
-          <ScanText size={18} aria-hidden /> {isMarking ? 'Leave the part' : 'Read a part alone'}
+          <ScanText size={18} aria-hidden /> {isMarking ? 'Cancel' : 'Read one area again'}
         </PlainButton>
         {isMarking && part && (
           <Button isDisabled={isReading} onPress={() => readPart(part)}>
