@@ -38,7 +38,10 @@ async function overflow(): Promise<number> {
   return extra;
 }
 
-/** How much farther the page can be scrolled than there is anything on it: what is hidden for the eye alone must not lengthen it. */
+/**
+ * How much farther the page can be scrolled than there is anything on it: what is hidden for the eye alone
+ * must not lengthen it.
+ */
 const emptyBelow = () =>
   page.evaluate(
     () => document.documentElement.scrollHeight - Math.max(innerHeight, document.body.scrollHeight),
@@ -55,7 +58,10 @@ const VIEWS: readonly (readonly [name: string, address: string, ready: string])[
   ['nowhere', '/nowhere', 'Page not found'],
 ];
 
-/** Shows the page in a colour scheme, without the change of colours being animated: half-way colours are nobody's. */
+/**
+ * Shows the page in a colour scheme, without the change of colours being animated: half-way colours are
+ * nobody's.
+ */
 async function showIn(scheme: 'light' | 'dark'): Promise<void> {
   await page.emulateMediaFeatures([
     { name: 'prefers-color-scheme', value: scheme },
@@ -119,7 +125,7 @@ describe('axe finds nothing, in light and dark, and nothing is cut off at 320 pi
         ?.click(),
     );
     await page.waitForSelector('.tiptap');
-    await seeText(page, 'doubtful word');
+    await seeText(page, 'the scan was unsure of');
     await page.keyboard.press('F8');
     await clickText(page, 'Read one area again');
     await seeText(page, 'Cancel');

@@ -102,7 +102,10 @@ export async function startApp(
   };
 }
 
-/** Headless Chromium with sound and a fresh profile. @param microphone a WAV file that its microphone hears, once. */
+/**
+ * Headless Chromium with sound and a fresh profile.
+ * @param microphone a WAV file that its microphone hears, once.
+ */
 export function launchBrowser(microphone?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
@@ -133,7 +136,10 @@ export async function newPage(context: BrowserContext): Promise<Page> {
   return page;
 }
 
-/** Waits for the tab that a link or a script opens next in `context`. @returns its page, with `PATIENCE` in place of the library’s half a minute. */
+/**
+ * Waits for the tab that a link or a script opens next in `context`.
+ * @returns its page, with `PATIENCE` in place of the library’s half a minute.
+ */
 export function nextPage(context: BrowserContext): Promise<Page> {
   return new Promise((resolve, reject) => {
     const opened = async (target: Target) => {
@@ -199,7 +205,7 @@ export async function seeText(page: Page, text: string): Promise<void> {
   await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
 }
 
-/** Waits until what changed just now has been laid out and drawn. */
+/** Waits until what changed just now has been arranged and drawn. */
 export async function twoFrames(page: Page): Promise<void> {
   await page.evaluate(
     () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),

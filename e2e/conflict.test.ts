@@ -91,7 +91,10 @@ async function versions(page: Page): Promise<string[]> {
   );
 }
 
-/** Milliseconds after which what a closed window held counts as left (`WINDOW_GONE` of its drafts), and a little more. */
+/**
+ * Milliseconds after which what a closed window held counts as left (`WINDOW_GONE` of its drafts), and a
+ * little more.
+ */
 const LEFT_AFTER = 16_000;
 
 /** Sets the page's clock on, as if that time had passed. */

@@ -61,7 +61,10 @@ const playing = () =>
       (window.aurelfieldPlayer?.element?.currentTime ?? 0) > 0.05 &&
       window.aurelfieldPlayer?.state.status === 'playing',
   );
-/** A moment at which it plays. On a busy machine a sentence may be made later than the one before is heard: the sound then waits, also between two looks at it. */
+/**
+ * A moment at which it plays. On a busy machine a sentence may be made later than the one before is heard:
+ * the sound then waits, also between two looks at it.
+ */
 const whilePlaying = async () => {
   for (let i = 0; i < 20; i++) {
     await playing();
@@ -302,7 +305,10 @@ test('how a figure is read is turned from the margin, and back', async () => {
   );
 });
 
-/** Presses a button of the panel as the keyboard does: a pointer may still meet what lies over the page while a list closes. */
+/**
+ * Presses a button of the panel as the keyboard does: a pointer may still meet what lies over the page while
+ * a list closes.
+ */
 async function pressButton(name: string): Promise<void> {
   const button = await page.waitForSelector(
     `::-p-xpath(//aside[@aria-label="About this word"]//button[contains(normalize-space(.), "${name}")])`,

@@ -63,10 +63,10 @@ describe('a class set, as a teacher makes it', () => {
     };
     await press(page.locator('::-p-aria([name="Make “How a peat bog keeps time” for a class"])').click());
     // The pupils of its class are chosen already; the plan is read.
-    await seeText(page, 'sentences made anew');
+    await seeText(page, 'sentences to prepare');
     await seeText(page, 'How a peat bog keeps time – Ines.mp3');
     expect(await violationsOn(page)).toEqual([]);
-    // A pattern of names that is wrong is told where it is written, and nothing can be begun meanwhile.
+    // A pattern of names that is wrong is reported where it is written, and nothing can be begun meanwhile.
     const write = async (pattern: string) => {
       await page.focus('::-p-aria([name="Names of the files"][role="textbox"])');
       await page.keyboard.down('Control');
@@ -85,7 +85,7 @@ describe('a class set, as a teacher makes it', () => {
     await seeText(page, 'How a peat bog keeps time – Ines.mp3');
     await press(clickText(page, 'Everybody'));
     await page.waitForFunction(() => document.querySelectorAll('tbody tr').length === 6);
-    await seeText(page, 'sentences that pupils hear alike are made once');
+    await seeText(page, 'sentences that several pupils share are prepared once');
     await press(clickText(page, 'Make 6 files'));
     await page.waitForSelector('[aria-label="Files of this set"]');
     expect(presses).toBeLessThanOrEqual(4);
@@ -137,7 +137,7 @@ describe('a class set, as a teacher makes it', () => {
     await page.goto(address, { waitUntil: 'networkidle0' });
     await seeText(page, '6 files are out of date: pronunciations were changed.');
     await seeText(page, 'To bring them up to date:');
-    const report = await page.evaluate(() => /(\d+) sentences? made anew, (\d+) there already/u.exec(document.body.innerText)?.slice(1).map(Number) ?? []); // prettier-ignore
+    const report = await page.evaluate(() => /(\d+) sentences? to prepare, (\d+) ready/u.exec(document.body.innerText)?.slice(1).map(Number) ?? []); // prettier-ignore
     expect(report[0]).toBeGreaterThan(0);
     expect((report[0] ?? 0) / (report[1] ?? 1)).toBeLessThan(0.2);
     await clickText(page, 'Bring up to date');

@@ -86,8 +86,9 @@ describe('from a photo to a proofed text', () => {
   test('it is stored and lies beside its photo; the next key goes to the first doubtful word', async () => {
     await clickText(page, 'Save and check');
     await page.waitForSelector('.tiptap');
-    await seeText(page, 'doubtful word');
-    // What the photo leaves in doubt is there before what the text does: the places are all there when nothing is looked for any more.
+    await seeText(page, 'the scan was unsure of');
+    // What the photo leaves in doubt is there before what the text does: the places are all there when
+    // nothing is looked for any more.
     await page.waitForSelector('[aria-labelledby="to-look-at"][aria-busy="false"]');
     expect(await text()).toContain('Yet the green cushion on a wall is a forest in small');
     await press('F8');

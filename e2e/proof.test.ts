@@ -121,7 +121,7 @@ describe('from a file to a proofed text', () => {
       );
       versions[0]?.querySelector('button')?.click();
     });
-    // What would go is told before it goes.
+    // What would go is reported before it goes.
     await seeText(page, 'goes:');
     await clickText(page, 'Restore this version');
     await page.waitForFunction(
@@ -305,7 +305,7 @@ test(
   async () => {
     await choose('tides.csv', 'moss.pptx', 'locked.pdf');
     await seeText(page, 'locked with a password');
-    await seeText(page, '2 handouts to store');
+    await seeText(page, '2 handouts to save');
     await clickText(page, 'Save all 2');
     await page.waitForSelector('ul .title');
     await seeText(page, 'Moss under the lens');

@@ -145,7 +145,7 @@ describe('handing out, as a teacher does it', () => {
     expect(await violationsOn(teacher)).toEqual([]);
     // The pupils of its class are chosen already.
     await press(teacher, 'Hand out');
-    await seeText(teacher, 'Out since');
+    await seeText(teacher, 'Given ');
     await teacher.waitForFunction(() => !document.body.innerText.includes('Preparing'), {});
     expect(await violationsOn(teacher)).toEqual([]);
     await press(teacher, 'Link and code for Ines');
@@ -267,7 +267,7 @@ describe('the pupil’s page on a phone', () => {
     await page.waitForSelector('dialog[open]', { hidden: true });
     await press(page, 'This sentence …');
     expect(await violationsOn(page)).toEqual([]);
-    // A word is asked about: its sound comes, and its meaning is told.
+    // A word is asked about: its sound comes, and its meaning is reported.
     const heard = page.waitForResponse((response) => response.url().endsWith('/slowly'));
     await press(page, 'Hear it slowly');
     expect((await heard).status()).toBe(200);
@@ -540,7 +540,7 @@ describe('inside another page', { tags: 'long' }, () => {
   test('of a site that nobody has allowed it is not shown', async () => {
     const frame = await framed();
     await stays(() => frame?.$('.text h1').catch(() => null), null, 500);
-    // The refusal is told in the console: that is what was wanted.
+    // The refusal is reported in the console: that is what was wanted.
     complaints.splice(0);
   });
 
@@ -664,6 +664,6 @@ describe('a door that is shut', () => {
     await seeText(page, 'There is nothing here yet');
     expect(await violationsOn(page)).toEqual([]);
     await press(teacher, 'Undo');
-    await seeText(teacher, 'Out since');
+    await seeText(teacher, 'Given ');
   });
 });

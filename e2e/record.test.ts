@@ -65,7 +65,10 @@ declare global {
   }
 }
 
-/** Gives the recorder a clock's tones in place of each piece of sound that the microphone brings: a slow machine's microphone leaves pieces out, which is not the recorder's fault. */
+/**
+ * Gives the recorder a clock's tones in place of each piece of sound that the microphone brings: a slow
+ * machine's microphone leaves pieces out, which is not the recorder's fault.
+ */
 function giveClock(step: number, lowest: number, apart: number): void {
   window.AudioWorkletNode = class extends AudioWorkletNode {
     constructor(...given: ConstructorParameters<typeof AudioWorkletNode>) {
@@ -106,7 +109,10 @@ async function recorded(page: Page, seconds: number): Promise<void> {
 /** Tones for more than three minutes: on a busy machine the network’s way out and back takes one of them. */
 const TONES = 1000;
 
-/** The number of the tone that is heard most in each twentieth of a second (Goertzel's filter for each of the first `tones`). */
+/**
+ * The number of the tone that is heard most in each twentieth of a second (Goertzel's filter for each of the
+ * first `tones`).
+ */
 function clockIn(pcm: Int16Array, rate: number, tones: number): number[] {
   const length = Math.round(0.05 * rate);
   return Array.from({ length: Math.floor(pcm.length / length) }, (_, nth) => {
@@ -118,7 +124,10 @@ function clockIn(pcm: Int16Array, rate: number, tones: number): number[] {
   });
 }
 
-/** Power of a frequency, in periods a sample; after Goertzel, G. (1958), An algorithm for the evaluation of finite trigonometric series. */
+/**
+ * Power of a frequency, in periods a sample; after Goertzel, G. (1958), An algorithm for the evaluation of
+ * finite trigonometric series.
+ */
 function powerOf(pcm: Int16Array, frequency: number): number {
   const factor = 2 * Math.cos(2 * Math.PI * frequency);
   let [before, now] = [0, 0];
@@ -160,12 +169,12 @@ describe('a recording that everything happens to', () => {
     const begun = await givenSeconds(page);
     await seeText(page, 'Saved.');
     await app.kill();
-    await seeText(page, 'The server does not answer');
+    await seeText(page, 'Can’t reach Aurelfield');
     await given(page, 1.5);
     await app.start();
     await seeText(page, 'Saved.');
     await page.setOfflineMode(true);
-    await seeText(page, 'The server does not answer');
+    await seeText(page, 'Can’t reach Aurelfield');
     await given(page, 1.5);
     await page.setOfflineMode(false);
     await seeText(page, 'Saved.');
@@ -192,7 +201,8 @@ describe('a recording that everything happens to', () => {
     const again = ticks.findIndex((tick, i) => i > 20 && tick < (ticks[i - 1] ?? 0) - 10);
     expect(again).toBeGreaterThan(0);
     const before = ticks.slice(0, again);
-    // Tick after tick, over the killed server and the failing network: nothing is missing, nothing comes twice.
+    // Tick after tick, over the killed server and the failing network: nothing is missing, nothing comes
+    // twice.
     const steps = before.slice(1).map((tick, i) => tick - (before[i] ?? 0));
     expect(steps.filter((step) => step < 0 || step > 1)).toEqual([]);
     expect((before[0] ?? Infinity) * STEP).toBeLessThanOrEqual(begun + STEP);

@@ -5,7 +5,10 @@ const EVERYTHING = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'bes
 /** The rules that depend on colours: enough for a page that was checked in another colour scheme. */
 export const COLOURS = ['color-contrast', 'link-in-text-block'];
 
-/** What axe finds wrong with a page as it stands, rule by rule. @param rules tags or names of rules; everything by default */
+/**
+ * What axe finds wrong with a page as it stands, rule by rule.
+ * @param rules tags or names of rules; everything by default
+ */
 export async function violationsOn(page: Page, rules: readonly string[] = EVERYTHING): Promise<string[]> {
   await page.evaluate(`window.axe ?? (() => {${axe.source}})()`);
   const results = (await page.evaluate(

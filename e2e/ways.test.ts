@@ -93,7 +93,8 @@ describe('a pupil is tuned by ear', () => {
     await page.waitForSelector('li:nth-child(2)[data-heard="true"]');
     await pressButton(page, 'Choose Second');
     await seeText(page, 'was chosen – it was the second one');
-    // The setting that was chosen is the profile's from now on; which of the two that is nobody knows beforehand.
+    // The setting that was chosen is the profile's from now on; which of the two that is nobody knows
+    // beforehand.
     const pace = await page.waitForSelector('::-p-aria([name="Pace"][role="slider"])');
     const chosen = await pace?.evaluate((input) => (input as HTMLInputElement).value);
     await pressButton(page, 'Save');
@@ -311,11 +312,11 @@ describe('listening', () => {
     await page.keyboard.press('w');
     await page.waitForSelector('aside[aria-label="About this word"]');
     await option('Use this for', 'The class Year 8');
-    await seeText(page, '4 places in 2 handouts; 2 readings made anew where the word stands.');
+    await seeText(page, 'Affects 4 places in 2 handouts and 2 readings.');
     await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('PER-uh-nuh-nuh-nuh-nuh');
     expect(await violations()).toEqual([]);
     await clickText(page, 'Save pronunciation');
-    await seeText(page, 'is said so for Year 8 from now on');
+    await seeText(page, 'is saved for Year 8');
     await openHandout(/Second notes/u, 'Tobias');
     await madeAll();
     expect(await lengthOfName()).toBeGreaterThan(before * 1.5);
@@ -491,7 +492,7 @@ describe('listening', () => {
     );
     await clickText(page, 'Shortcuts');
     const changeKey = async (key: 'l' | 'x') => {
-      await pressButton(page, 'Change the key for this sentence again');
+      await pressButton(page, 'Change the key for repeat this sentence');
       await seeText(page, 'press a key …');
       await page.keyboard.press(key);
       await page.waitForFunction(() => !document.body.innerText.includes('press a key …'));
@@ -543,7 +544,8 @@ describe('several voices, two languages', () => {
     });
     expect(new Set(voices).size).toBe(2);
     expect(await violations()).toEqual([]);
-    // Another speaker makes another reading, which takes the place of this one: until it stands there, presses go nowhere.
+    // Another speaker makes another reading, which takes the place of this one: until it stands there,
+    // presses go nowhere.
     const reopened = page.waitForResponse(
       (response) => response.url().endsWith('/api/readings') && response.request().method() === 'POST',
     );

@@ -4,7 +4,8 @@ import { ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
 
 /**
- * `npm run check`: types, lint, format, cycles, unused code and commit messages, two at a time. Names given run alone:
+ * `npm run check`: types, lint, format, cycles, unused code and commit messages, two at a time. Names given
+ * run alone:
  * `npm run check -- types`.
  */
 try {

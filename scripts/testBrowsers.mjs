@@ -4,7 +4,9 @@ import { ensureDebianPackages } from './lib/debian.mjs';
 import { ensureBuild, ensureNodePackages, ROOT } from './lib/prepare.mjs';
 import { run, StepError } from './lib/process.mjs';
 
-/** `npm run test:browsers`: the walks in three engines. What follows is given to Vitest, e.g. `-- -t WebKit`. */
+/**
+ * `npm run test:browsers`: the walks in three engines. What follows is given to Vitest, e.g. `-- -t WebKit`.
+ */
 try {
   await ensureDebianPackages(['run', 'browsers']);
   await ensureNodePackages();

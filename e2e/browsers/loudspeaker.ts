@@ -10,7 +10,10 @@ const RATE = 16_000;
 export interface Loudspeaker {
   /** Environment of a browser that plays here. */
   readonly environment: NodeJS.ProcessEnv;
-  /** Records for some seconds. @returns the loudness in decibels of full scale (RMS); -Infinity for silence. */
+  /**
+   * Records for some seconds.
+   * @returns the loudness in decibels of full scale (RMS); -Infinity for silence.
+   */
   record(seconds: number): Promise<number>;
   stop(): void;
 }

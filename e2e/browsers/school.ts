@@ -4,7 +4,9 @@ import { DEMO_SIGN_IN } from '../../packages/server/src/demo/people.ts';
 import { TestClient, until } from '../../packages/server/src/testing/testServer.ts';
 import type { RunningApp } from '../app.ts';
 
-/** What the walks open: a long reading with records, two readings for one pupil, a page with a PIN, a board. */
+/**
+ * What the walks open: a long reading with records, two readings for one pupil, a page with a PIN, a board.
+ */
 export interface School {
   readonly client: TestClient;
   readonly long: PupilLink;

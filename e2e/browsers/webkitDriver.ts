@@ -5,7 +5,8 @@ import type { EngineOptions } from './engines.ts';
 import { isListening, startProgram, temporaryFolder } from './programs.ts';
 
 /**
- * Starts WebKitGTK's driver. It has no setting for host names, so that it runs in a mount namespace with a hosts file of its
+ * Starts WebKitGTK's driver. It has no setting for host names, so that it runs in a mount namespace with a
+ * hosts file of its
  * own; what it looks for elsewhere on the machine stays.
  */
 export async function webkitDriver(

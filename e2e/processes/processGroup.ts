@@ -21,7 +21,10 @@ interface Running {
   stop(): Promise<void>;
 }
 
-/** The built application as several processes over one database (a cluster of its own, which can be restarted) and one store, with an engine that counts. */
+/**
+ * The built application as several processes over one database (a cluster of its own, which can be restarted)
+ * and one store, with an engine that counts.
+ */
 export interface ProcessGroup {
   readonly server: Running;
   readonly client: Client;

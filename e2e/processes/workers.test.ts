@@ -104,7 +104,8 @@ async function check(group: ProcessGroup, { set, pupils, killed }: Awaited<Retur
   const twice = [...byKey].filter(([, pids]) => pids.length > 1);
   for (const [key, pids] of twice) {
     expect(pids, key).toHaveLength(2);
-    // The priced service runs in the server's process: there it speaks for whoever asks, also for one who is killed then.
+    // The priced service runs in the server's process: there it speaks for whoever asks, also for one who is
+    // killed then.
     if (pids.every((pid) => pid === group.server.pid)) continue;
     expect(
       pids.filter((pid) => pid !== killed),

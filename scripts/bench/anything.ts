@@ -3,7 +3,9 @@ import { blocksFromPlainText } from '@aurelfield/core/text';
 import { EspeakEngine, FestivalEngine, FliteEngine, type SpeechEngine } from '@aurelfield/voices';
 
 /**
- * `npm run bench:anything [lines] [voice]`: lines of random characters of all scripts, signs and controls (3,000 by default), said by a voice of each engine, or by one voice; prints how many sentences failed or have not a time for each word. Takes about half
+ * `npm run bench:anything [lines] [voice]`: lines of random characters of all scripts, signs and controls
+ * (3,000 by default), said by a voice of each engine, or by one voice; prints how many sentences failed or
+ * have not a time for each word. Takes about half
  * an hour.
  */
 const [lines = '3000', only] = process.argv.slice(2);

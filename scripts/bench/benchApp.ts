@@ -32,7 +32,8 @@ export async function startBenchApp(role: 'all' | 'serve' = 'all'): Promise<Benc
   let workers = 0;
   const start = async (as: 'all' | 'serve' | 'work') => {
     const environment = serverEnvironment({ databaseUrl, dataFolder, port: 0, role: as });
-    // A worker is held to one processor, as if it were a machine with one: one and two of them can be told apart.
+    // A worker is held to one processor, as if it were a machine with one: one and two of them can be told
+    // apart.
     const onOne =
       as === 'work'
         ? {

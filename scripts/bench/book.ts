@@ -9,7 +9,10 @@ import { startPostgres } from '../lib/postgres.mjs';
 import { serverEnvironment } from '../lib/serverEnvironment.mjs';
 import { Client } from './client.ts';
 
-/** `npm run bench:book`: a book of 100,000 words is taken in, planned, made and timed; prints how much the built server's memory grows. */
+/**
+ * `npm run bench:book`: a book of 100,000 words is taken in, planned, made and timed; prints how much the
+ * built server's memory grows.
+ */
 const WORDS = 100_000;
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const FOLDER = '/usr/share/common-licenses/';

@@ -116,7 +116,10 @@ const TYPE = `(async () => {
   return times;
 })()`;
 
-/** Opens texts that nobody has heard, presses play the moment it can be pressed, and watches the lit word against the audio's clock. */
+/**
+ * Opens texts that nobody has heard, presses play the moment it can be pressed, and watches the lit word
+ * against the audio's clock.
+ */
 export async function measureInBrowser(
   origin: string,
   add: (title: string, text: string) => Promise<{ id: string }>,

@@ -8,7 +8,10 @@ import { thousandWords, wordsOf } from './texts.ts';
 
 const REQUESTS = 300;
 
-/** Whether a listener waits while a long text is checked again and again: a stretch of sound, fetched quietly and meanwhile. */
+/**
+ * Whether a listener waits while a long text is checked again and again: a stretch of sound, fetched quietly
+ * and meanwhile.
+ */
 export async function checking(): Promise<void> {
   console.log('\nA listener while a text of 5,000 words is checked at every change\n');
   const app = await startBenchApp();

@@ -1,7 +1,10 @@
 import { loadEspeak } from '../../packages/voices/src/espeak/module.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 
-/** A process that does nothing but speak the same sentence again and again; tells how many milliseconds it took. */
+/**
+ * A process that does nothing but speak the same sentence again and again; tells how many milliseconds it
+ * took.
+ */
 const TIMES = 150;
 const engine = await loadEspeak();
 engine.set_voice(ESPEAK_VOICES[0]?.identifier ?? '');

@@ -12,7 +12,10 @@ import { milliseconds, row } from './print.ts';
 
 /** Words of the reading whose files are timed, and of the book whose memory is measured. */
 const [READING, BOOK] = [2500, 100_000];
-/** The book's words are so much shorter than spoken ones, so that it is not an evening until its sound is encoded. */
+/**
+ * The book's words are so much shorter than spoken ones, so that it is not an evening until its sound is
+ * encoded.
+ */
 const HASTE = 20;
 const SENTENCE = 12;
 /** The bare encoder that a format's sound goes through. */
@@ -41,7 +44,10 @@ const ENCODERS: Readonly<Record<string, readonly string[]>> = {
 };
 const ROUNDS = 2;
 
-/** Every format: seconds against the bare encoder on the same sound, and how much memory a book of 100,000 words takes. */
+/**
+ * Every format: seconds against the bare encoder on the same sound, and how much memory a book of 100,000
+ * words takes.
+ */
 export async function formats(): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-formats-'));
   try {

@@ -10,7 +10,10 @@ import { recording } from './recording.ts';
 import { sets } from './sets.ts';
 import { workers } from './workers.ts';
 
-/** `npm run bench [-- PART …]`: ratios against the bare engine in the same run, and what a listener notices. Numbers, no pass mark: these machines are noisy. */
+/**
+ * `npm run bench [-- PART …]`: ratios against the bare engine in the same run, and what a listener notices.
+ * Numbers, no pass mark: these machines are noisy.
+ */
 const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   pipeline,
   checking,

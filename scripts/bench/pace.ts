@@ -9,7 +9,10 @@ const PACES = [90, 120, 150, 200];
 /** A text unlike a handout, with long words; Debian ships it. */
 const LICENCE = '/usr/share/common-licenses/GPL-3';
 
-/** Prints by how much a text of about a thousand words misses the pace asked for, for English voices. No voice was calibrated on these texts. */
+/**
+ * Prints by how much a text of about a thousand words misses the pace asked for, for English voices. No voice
+ * was calibrated on these texts.
+ */
 export async function printPaceErrors(root: string): Promise<void> {
   const engines: SpeechEngine[] = [new EspeakEngine(), new FestivalEngine()];
   for (const engine of engines) await engine.start();

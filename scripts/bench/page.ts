@@ -16,7 +16,10 @@ const FRAMES_SECONDS = 8;
 const SLOWER = 4;
 const PUPILS = 300;
 
-/** Presses play the moment it can be pressed, and notes when the sound's clock moves; text, since the loader would put its own helpers into it. */
+/**
+ * Presses play the moment it can be pressed, and notes when the sound's clock moves; text, since the loader
+ * would put its own helpers into it.
+ */
 const PLAY_AT_ONCE = `
 window.aurelfieldListens = true;
 window.measured = new Promise((resolve) => {
@@ -44,7 +47,10 @@ const TIME_FRAMES = `(async () => {
   return frames.slice(1);
 })()`;
 
-/** The pupil's page: what it weighs, how soon it sounds on a slow line, how smooth it is on a slow phone, and how many can open it at once. */
+/**
+ * The pupil's page: what it weighs, how soon it sounds on a slow line, how smooth it is on a slow phone, and
+ * how many can open it at once.
+ */
 export async function page(): Promise<void> {
   console.log('\nThe pupil’s page\n');
   const app = await startBenchApp();

@@ -9,7 +9,9 @@ import { findPhotoOutline, readPhoto } from '../../packages/readers/src/photo/re
 const isWord = (word: string) => Object.hasOwn(dictionary, word.toLowerCase());
 
 /**
- * Reads a folder of photos from a camera that is not ours and has the folder's own script score them (`score.mjs`: errors, words lost, order, kinds, silent loss); prints its table. Nothing where there is no such folder.
+ * Reads a folder of photos from a camera that is not ours and has the folder's own script score them
+ * (`score.mjs`: errors, words lost, order, kinds, silent loss); prints its table. Nothing where there is no
+ * such folder.
  */
 export async function scorePhotoSet(folder: string): Promise<void> {
   const script = path.join(folder, 'score.mjs');

@@ -13,7 +13,9 @@ import { thousandWords } from './texts.ts';
 const VOICE = 'espeak-en-gb-scotland-lower-1';
 const RUNS = 5;
 
-/** Calls the engine on the same spoken words with nothing around it: no pool, no timing, no cutting, no store. */
+/**
+ * Calls the engine on the same spoken words with nothing around it: no pool, no timing, no cutting, no store.
+ */
 async function engineAlone(
   sentences: readonly PlannedSentence[],
 ): Promise<{ engine: number; withTiming: number; audio: number }> {

@@ -7,7 +7,10 @@ import { bundleServer } from '../lib/bundle.mjs';
 import { ROOT } from '../lib/prepare.mjs';
 import puppeteer from 'puppeteer-core';
 
-/** How long documents take to be read by the first process that is started and by one that is warm: a 20-page DOCX and a 50-page PDF, made here; ratios against the bare parsing library in the same run. */
+/**
+ * How long documents take to be read by the first process that is started and by one that is warm: a 20-page
+ * DOCX and a 50-page PDF, made here; ratios against the bare parsing library in the same run.
+ */
 const SENTENCE =
   'A wall of dry stone has no mortar in it, and yet it stands for two hundred years, because each stone is laid across the gap between the two below it. ';
 const paragraph = (i: number) => SENTENCE.repeat(3 + (i % 3)).trim();

@@ -7,7 +7,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 /**
- * `npm run bench:recognise`: a speech recogniser that we did not write (Debian's pocketsphinx with its English model) writes down ten sentences said by
+ * `npm run bench:recognise`: a speech recogniser that we did not write (Debian's pocketsphinx with its
+ * English model) writes down ten sentences said by
  * each natural voice. Prints the word error rate; no pass mark, since the recogniser errs too.
  */
 const SENTENCES = [

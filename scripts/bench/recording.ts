@@ -43,7 +43,9 @@ const CUT = `(async () => {
   return performance.now() - begun;
 })()`;
 
-/** A recording of an hour: what aligning it costs, how its waveform scrolls and how soon an edit is answered. */
+/**
+ * A recording of an hour: what aligning it costs, how its waveform scrolls and how soon an edit is answered.
+ */
 export async function recording(): Promise<void> {
   console.log('\nA recording of an hour\n');
   const folder = mkdtempSync(path.join(tmpdir(), 'aurelfield-bench-recording-'));

@@ -5,7 +5,10 @@ import { demoTexts } from './texts.ts';
 
 const [HANDOUTS, PUPILS, SETTINGS] = [6, 12, 3];
 
-/** A class set of six handouts for twelve pupils who hear in three ways, made by one worker and by two, files and all. */
+/**
+ * A class set of six handouts for twelve pupils who hear in three ways, made by one worker and by two, files
+ * and all.
+ */
 export async function sets(): Promise<void> {
   console.log(
     `\nA class set: ${HANDOUTS} handouts × ${PUPILS} pupils in ${SETTINGS} voice settings, as MP3\n`,

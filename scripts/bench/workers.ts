@@ -8,7 +8,10 @@ import { demoTexts } from './texts.ts';
 
 const HANDOUTS = 6;
 
-/** How long the engine alone takes for the same work in so many processes at once, each held to a processor. Milliseconds for one. */
+/**
+ * How long the engine alone takes for the same work in so many processes at once, each held to a processor.
+ * Milliseconds for one.
+ */
 async function engineAlone(processes: number): Promise<number> {
   const times = await Promise.all(
     Array.from(

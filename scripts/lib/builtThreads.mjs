@@ -16,7 +16,8 @@ const SCRIPTS = [
 ];
 
 /**
- * Vite's plugin that has tests start threads as they were bundled: from their sources each takes seconds to load.
+ * Vite's plugin that has tests start threads as they were bundled: from their sources each takes seconds to
+ * load.
  * @returns {Promise<import('vitest/config').Plugin>}
  */
 export async function builtThreads() {

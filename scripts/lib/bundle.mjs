@@ -25,7 +25,10 @@ export async function bundleServer(outdir, others = {}) {
   await Promise.all(Object.entries(scripts).map(([name, script]) => bundle(outdir, name, script)));
 }
 
-/** What may be imported from a package, and the file that it is. @param {string} name of the package's folder */
+/**
+ * What may be imported from a package, and the file that it is.
+ * @param {string} name of the package's folder
+ */
 function exportsOf(name) {
   const folder = path.join(ROOT, 'packages', name);
   const { exports = {} } = JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8'));

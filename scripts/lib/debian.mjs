@@ -5,7 +5,8 @@ import { capture, has, run, StepError } from './process.mjs';
 /** @typedef {{ package: string, file?: string, command?: string, for: string, optional?: boolean }} NeededPackage */
 
 /**
- * Installs the Debian packages that are missing, as root or through sudo. Where optional ones cannot be had, it says so and goes on.
+ * Installs the Debian packages that are missing, as root or through sudo. Where optional ones cannot be had,
+ * it says so and goes on.
  * @param {('run' | 'test' | 'browsers')[]} groups of debian-packages.json
  */
 export async function ensureDebianPackages(groups) {

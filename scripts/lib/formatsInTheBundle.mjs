@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 /**
- * What the formats read from their folders when they run from source is put into the bundle: the list of all formats, and the player of saved pages.
+ * What the formats read from their folders when they run from source is put into the bundle: the list of all
+ * formats, and the player of saved pages.
  * @type {import('esbuild').Plugin}
  */
 export const formatsInTheBundle = {

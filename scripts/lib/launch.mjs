@@ -10,7 +10,8 @@ import { serverEnvironment } from './serverEnvironment.mjs';
 const FIRST_PORT = Number(process.env.AUREL_PORT ?? 4680);
 
 /**
- * Installs what is missing, starts the database (unless DATABASE_URL names one), builds, and starts a process in a role; on Ctrl-C it stops what it started.
+ * Installs what is missing, starts the database (unless DATABASE_URL names one), builds, and starts a process
+ * in a role; on Ctrl-C it stops what it started.
  * @param {'all' | 'serve' | 'work'} role
  */
 export async function launch(role) {

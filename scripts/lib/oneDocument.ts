@@ -6,7 +6,8 @@ declare global {
   var aurelfieldDocument: Promise<unknown> | undefined;
 }
 
-// Vitest's own environment gives each file another document, which Testing Library takes no notice of once it has
+// Vitest's own environment gives each file another document, which Testing Library takes no notice of once it
+// has
 // seen one; then nothing that a file imports could be kept for the next one.
 globalThis.aurelfieldDocument ??= Promise.resolve(builtinEnvironments.jsdom.setup(globalThis, {}));
 await globalThis.aurelfieldDocument;

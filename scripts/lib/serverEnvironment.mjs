@@ -3,7 +3,7 @@ import path from 'node:path';
 import { ROOT, sessionSecret } from './prepare.mjs';
 
 /**
- * What the server is told when it is started from a build.
+ * What the server is reported when it is started from a build.
  * @param {{ databaseUrl: string, dataFolder: string, port: number, role?: 'all' | 'serve' | 'work' }} options
  */
 export function serverEnvironment({ databaseUrl, dataFolder, port, role = 'all' }) {

@@ -6,7 +6,9 @@ import { ROOT } from '../lib/prepare.mjs';
 import { writeUnits } from './units.ts';
 
 /**
- * `npm run names`: writes the units that the tests check ours with, and the English names (Unicode CLDR annotations, "tts") of the symbols that no rule of ours says. The packages that have them are 160 MB and so no dependencies: `npm install --no-save cldr-annotations-full@48.2.0 cldr-units-full@48.2.0` first.
+ * `npm run names`: writes the units that the tests check ours with, and the English names (Unicode CLDR
+ * annotations, "tts") of the symbols that no rule of ours says. The packages that have them are 160 MB and so
+ * no dependencies: `npm install --no-save cldr-annotations-full@48.2.0 cldr-units-full@48.2.0` first.
  */
 writeUnits();
 const SOURCE = path.join(ROOT, 'node_modules/cldr-annotations-full/annotations/en/annotations.json');

@@ -7,7 +7,10 @@ const SOURCE = path.join(ROOT, 'node_modules/cldr-units-full/main/en-GB/units.js
 const TARGET = path.join(ROOT, 'packages/core/src/spoken/cldrUnits.json');
 const names = z.record(z.string(), z.record(z.string(), z.string()).catch({}));
 
-/** Writes every unit of the Unicode CLDR in British English as it is abbreviated and as it is written in full, for one and for three: "1 kg", "1 kilogram", "3 kg", "3 kilograms". */
+/**
+ * Writes every unit of the Unicode CLDR in British English as it is abbreviated and as it is written in full,
+ * for one and for three: "1 kg", "1 kilogram", "3 kg", "3 kilograms".
+ */
 export function writeUnits(): void {
   const { long, short } = z
     .object({ main: z.object({ 'en-GB': z.object({ units: z.object({ long: names, short: names }) }) }) })

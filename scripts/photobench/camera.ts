@@ -50,7 +50,8 @@ const CELLS = 64;
 const FILLED = 0.92;
 
 /**
- * A photo of a page that lies on a desk, made of a picture of the page: a bent sheet in space is seen through a pinhole, lit unevenly, blurred and kept as a JPEG.
+ * A photo of a page that lies on a desk, made of a picture of the page: a bent sheet in space is seen through
+ * a pinhole, lit unevenly, blurred and kept as a JPEG.
  * @param page PNG of the page seen straight on.
  */
 export async function photograph(page: Buffer, shot: Shot, random: () => number): Promise<Buffer> {

@@ -7,7 +7,10 @@ import { findPhotoOutline, readPhoto } from '../../packages/readers/src/photo/re
 import { figure } from '../lib/figure.ts';
 import { errorRates } from './errors.ts';
 
-/** Photos of a simulated camera that is not ours, of pages that are not ours (1200 × 1600 pixels; `npm run bench:ocr` has the whole set). */
+/**
+ * Photos of a simulated camera that is not ours, of pages that are not ours (1200 × 1600 pixels; `npm run
+ * bench:ocr` has the whole set).
+ */
 const folder = new URL('unseen/', import.meta.url);
 
 describe.each([

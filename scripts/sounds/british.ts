@@ -16,7 +16,10 @@ const WEAK = new Set(['of', 'was', 'from', 'because', 'can', 'than', 'at', 'as',
 /** Words that are asked at once. */
 const PART = 2000;
 
-/** The dictionary's sounds with the vowels of a British speaker, as far as the American ones can give them: a round vowel in "lot", a long one in "bath", y before oo in "tune". */
+/**
+ * The dictionary's sounds with the vowels of a British speaker, as far as the American ones can give them: a
+ * round vowel in "lot", a long one in "bath", y before oo in "tune".
+ */
 function asBritish(arpabet: string, heard: readonly string[]): string | undefined {
   const pairs = alignSounds(heard, arpabet);
   if (pairs === undefined) return undefined;
@@ -35,7 +38,11 @@ function asBritish(arpabet: string, heard: readonly string[]): string | undefine
     .join(' ');
 }
 
-/** `npm run sounds british`: writes the words that a British speaker says with another vowel than the CMU dictionary has, as the British formant voice (with our lexicon) has them. The r that nobody hears is the engine's business. Takes a minute. */
+/**
+ * `npm run sounds british`: writes the words that a British speaker says with another vowel than the CMU
+ * dictionary has, as the British formant voice (with our lexicon) has them. The r that nobody hears is the
+ * engine's business. Takes a minute.
+ */
 export async function writeBritishSounds(): Promise<void> {
   const spelling = nspell({ aff: Buffer.from(britishEnglish.aff), dic: Buffer.from(britishEnglish.dic) });
   const words = Object.keys(dictionary).filter(

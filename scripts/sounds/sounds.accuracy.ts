@@ -11,8 +11,11 @@ import { ACCENTS, isAsDictionary } from './formant.ts';
 import { meantSounds } from './meantSounds.ts';
 
 /**
- * What sounds, not what is handed over: the phones that each English voice really makes, read back from the engine, against the CMU Pronouncing Dictionary (and our own words beside it, `ownWords.ts`): the letters, the figures, every word that
- * the rules say for signs, units, money and abbreviations, every variant of every word of several sounds, and the words that an accent would say wrongly by itself. Timbres of an accent differ in no phone.
+ * What sounds, not what is handed over: the phones that each English voice really makes, read back from the
+ * engine, against the CMU Pronouncing Dictionary (and our own words beside it, `ownWords.ts`): the letters,
+ * the figures, every word that
+ * the rules say for signs, units, money and abbreviations, every variant of every word of several sounds, and
+ * the words that an accent would say wrongly by itself. Timbres of an accent differ in no phone.
  */
 const WORDS = ruleVocabulary();
 const LETTERS: Readonly<Record<string, string>> = {
@@ -68,7 +71,8 @@ describe('formant voices', () => {
     });
 
     test('figures, signs, units, money and abbreviations', () => {
-      // All were asked of every accent once; here the accents share the work, since each word takes three milliseconds.
+      // All were asked of every accent once; here the accents share the work, since each word takes three
+      // milliseconds.
       const nth = ACCENTS.indexOf(accent);
       const asked = WORDS.filter((word, i) =>
         isWhole ? !PREFIXED.test(word) || i % 3 === nth % 3 : i % 4 === nth % 4,
@@ -104,7 +108,9 @@ const festival = new FestivalEngine();
 beforeAll(() => festival.start());
 afterAll(() => festival.stop());
 
-/** Both speakers have the same lexicon and letter rules, so the same phones; the British sound has its own. */
+/**
+ * Both speakers have the same lexicon and letter rules, so the same phones; the British sound has its own.
+ */
 const SOUNDS_OF_FESTIVAL = festival.voices.filter(
   ({ region }, i, all) => all.findIndex((one) => one.region === region) === i,
 );
@@ -160,7 +166,10 @@ async function variantsOff(
 
 const flite = new FliteEngine();
 describe.skipIf(flite.voices.length === 0)('natural voices of the other program', () => {
-  /** Its dictionary is the same in all its voices; it takes its time, so that one word in four is asked here (all were, once). */
+  /**
+   * Its dictionary is the same in all its voices; it takes its time, so that one word in four is asked here
+   * (all were, once).
+   */
   test('figures, signs, units, money and abbreviations', async () => {
     const asked = WORDS.filter((_, i) => i % 4 === 0);
     const said = await flite.pronounce('flite-en-us-lower', asked, { timeout: 60_000 });

@@ -1,4 +1,7 @@
-/** Which half of the dictionary a word belongs to: the sum of its letters' codes, so that a word and its plural often part. */
+/**
+ * Which half of the dictionary a word belongs to: the sum of its letters' codes, so that a word and its
+ * plural often part.
+ */
 export function isHeldBack(word: string): boolean {
   let sum = 0;
   for (const character of word) sum += character.codePointAt(0) ?? 0;

@@ -5,7 +5,10 @@ import path from 'node:path';
 import { FLOAT, INT64, onnxFile } from './onnx.ts';
 import { englishSounds, phonesOf, RATE, type Sound } from './sounds.ts';
 
-/** Samples that a token is heard for at the model's own speed: 25 milliseconds. A sound takes as many tokens as it is long. */
+/**
+ * Samples that a token is heard for at the model's own speed: 25 milliseconds. A sound takes as many tokens
+ * as it is long.
+ */
 export const TOKEN = 400;
 /** Twice that is kept of each, for half the speed. */
 const KEPT = 2 * TOKEN;
@@ -67,7 +70,9 @@ function tokensOf({ name, pcm }: Sound): { readonly name: string; readonly sampl
   }));
 }
 
-/** Tokens → sound: the beginning of each token's samples, as long as the speed asks for, one after the other. */
+/**
+ * Tokens → sound: the beginning of each token's samples, as long as the speed asks for, one after the other.
+ */
 function graph(table: readonly Float32Array[]): Uint8Array {
   const samples = new Float32Array(table.length * KEPT);
   table.forEach((token, i) => samples.set(token, i * KEPT));

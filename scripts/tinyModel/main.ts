@@ -7,7 +7,10 @@ import { fileURLToPath } from 'node:url';
 import { CALIBRATION_TEXTS } from '../../packages/voices/src/calibration/texts.ts';
 import { buildTinyModel } from './build.ts';
 
-/** `npm run tiny-model -- FOLDER [WORDS]`: builds a voice model of recorded pieces that says the demo's handouts and the commonest words of English. */
+/**
+ * `npm run tiny-model -- FOLDER [WORDS]`: builds a voice model of recorded pieces that says the demo's
+ * handouts and the commonest words of English.
+ */
 
 const HANDOUTS = fileURLToPath(new URL('../../packages/server/demo/handouts', import.meta.url));
 const COMMONEST = 2000;

@@ -1,6 +1,9 @@
 import protobuf from 'protobufjs';
 
-/** The messages of the open ONNX format that a small graph needs (field numbers after its published `onnx.proto`, from memory; the runtime reads what is written). */
+/**
+ * The messages of the open ONNX format that a small graph needs (field numbers after its published
+ * `onnx.proto`, from memory; the runtime reads what is written).
+ */
 const PROTO = `
 syntax = "proto3";
 message Attribute { string name = 1; int64 i = 3; repeated int64 ints = 8; int32 type = 20; }
@@ -24,7 +27,9 @@ export const INT64 = 7;
 /** Types of attributes. */
 const INT = 2;
 
-/** How many values an input or output has in each of its dimensions; a name where that is not known before. */
+/**
+ * How many values an input or output has in each of its dimensions; a name where that is not known before.
+ */
 type Dimensions = readonly (number | string)[];
 
 interface Value {
@@ -52,7 +57,7 @@ export interface OnnxGraph {
   readonly outputs: readonly Value[];
   readonly constants: readonly Constant[];
   readonly steps: readonly Step[];
-  /** What a runtime is told of the model. */
+  /** What a runtime is reported of the model. */
   readonly facts: Readonly<Record<string, string | number>>;
 }
 

@@ -100,7 +100,8 @@ describe('a model that a school puts into its folder', () => {
     expect(Math.abs(lufs - LOUDNESS_TARGETS.default)).toBeLessThan(2);
     const higher = await engine.speak(planOf(words, { pitch: 4 }));
     expect(higher.duration).toBeCloseTo(plain.duration, 1);
-    // The voice that it is compared with says a sentence a little otherwise each time, so a word is now and then found elsewhere.
+    // The voice that it is compared with says a sentence a little otherwise each time, so a word is now and
+    // then found elsewhere.
     const apart = higher.words.map(({ start }, i) => Math.abs(start - (plain.words[i]?.start ?? 0)));
     expect(quantile(apart, 0.8)).toBeLessThan(0.1);
   });

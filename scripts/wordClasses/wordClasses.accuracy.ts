@@ -6,8 +6,10 @@ import { wordClassesOf } from '../../packages/server/src/words/wordClasses.ts';
 import { figure, percent } from '../lib/figure.ts';
 
 /**
- * WordNet's examples each hold a word whose part of speech is that of the meaning they belong to: sentences tagged by others, a
- * word each. Its list of what a word can be is known to us too, so the choice among these is what is checked. Every tenth was
+ * WordNet's examples each hold a word whose part of speech is that of the meaning they belong to: sentences
+ * tagged by others, a
+ * word each. Its list of what a word can be is known to us too, so the choice among these is what is checked.
+ * Every tenth was
  * looked at while the rules were written; another tenth is measured here.
  */
 test('finds the tagged word of WordNet’s examples', () => {
@@ -26,7 +28,9 @@ interface TaggedExample {
 
 const FILES = { noun: 'noun', verb: 'verb', adj: 'adjective', adv: 'adverb' } as const;
 
-/** Examples of four words and more that hold a word of their meaning, or a regular form of it, exactly once. */
+/**
+ * Examples of four words and more that hold a word of their meaning, or a regular form of it, exactly once.
+ */
 function taggedExamples(): TaggedExample[] {
   const folder = path.join(
     path.dirname(

@@ -9,7 +9,7 @@ const allows = z.custom<Allows>(
 );
 const pin = z.string().regex(/^\d{4,8}$/u, 'A PIN has four to eight figures.');
 
-/** How handouts are handed out. */
+/** Terms of an assignment. */
 const termsSchema = z.object({
   allows,
   /** First and last day on which the link opens it, both included; `null` for no bound. */
@@ -82,7 +82,10 @@ export const pupilLinkSchema = z.object({
 });
 export type PupilLink = z.infer<typeof pupilLinkSchema>;
 
-/** HTML that shows a pupil's page inside another page. It plays only when it is asked to, and tells nobody where it stands. */
+/**
+ * HTML that shows a pupil's page inside another page. It plays only when it is asked to, and tells nobody
+ * where it stands.
+ */
 export function embedCode(address: string, title: string): string {
   const text = (value: string) =>
     value.replace(/&/gu, '&amp;').replace(/"/gu, '&quot;').replace(/</gu, '&lt;');

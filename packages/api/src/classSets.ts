@@ -29,11 +29,11 @@ export type ClassSetRequest = z.input<typeof classSetRequestSchema>;
 export type ParsedClassSetRequest = z.output<typeof classSetRequestSchema>;
 
 const amountSchema = z.object({
-  /** Sentences; those of them that are made already; and clips that are made anew: one that stands twice is made once. */
+  /** Sentences; those that are ready; missing clips, each counted once. */
   sentences: z.number().int(),
   ready: z.number().int(),
   missing: z.number().int(),
-  /** Characters that are made anew. */
+  /** Characters of the missing clips. */
   characters: z.number().int(),
   /** Seconds of sound. */
   seconds: z.number(),
@@ -102,7 +102,7 @@ export const classSetSchema = z.object({
   /** Sentences over all items. */
   done: z.number().int(),
   total: z.number().int(),
-  /** Seconds until all is there, from how fast it went so far; null while that cannot be told. */
+  /** Estimated seconds until everything is ready; null while that is unknown. */
   secondsLeft: z.number().nullable(),
   items: z.array(setItemSchema),
 });

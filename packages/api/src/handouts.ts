@@ -82,10 +82,13 @@ export const documentPreviewSchema = z.object({
 });
 export type DocumentPreview = z.infer<typeof documentPreviewSchema>;
 
-/** A name by which whoever uploads asks for its place in the line; made up by itself. */
+/** A key chosen by the client, to ask for its place in the queue. */
 export const waitingKeySchema = z.string().regex(/^[0-9a-f]{16,64}$/u);
 
-/** How many documents are read before one that was uploaded; null when it is not in the line (yet, or any more). */
+/**
+ * How many documents are read before one that was uploaded; null when it is not in the line (yet, or any
+ * more).
+ */
 export const placeInLineSchema = z.object({ ahead: z.number().int().nonnegative().nullable() });
 export type PlaceInLine = z.infer<typeof placeInLineSchema>;
 

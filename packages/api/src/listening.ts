@@ -87,7 +87,7 @@ export type ParallelText = z.infer<typeof parallelTextSchema>;
 
 export const parallelTextInputSchema = z.object({
   language: languageSchema,
-  /** The whole text in the other language, which is laid beside the original sentence by sentence. */
+  /** The whole translation, which is matched to the original sentence by sentence. */
   text: z.string().max(2_000_000).optional(),
   /** Or what stands beside each sentence, in order, as the teacher corrected it. */
   sentences: z.array(z.string().max(5000)).max(20_000).optional(),

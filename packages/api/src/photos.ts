@@ -57,7 +57,10 @@ const bendSchema = z.object({
   left: coefficients,
 });
 
-/** A page of a photographed handout: its words in reading order, where the page lies in the photo, and regions without words. */
+/**
+ * A page of a photographed handout: its words in reading order, where the page lies in the photo, and regions
+ * without words.
+ */
 const photoPageSchema = z.object({
   name: z.string(),
   /** Pixels of the flat page. */

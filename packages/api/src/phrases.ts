@@ -21,7 +21,7 @@ export type PhraseVoice = z.infer<typeof phraseVoiceSchema>;
 const phraseText = z.string().trim().min(1, 'Write what is to be said.').max(MAX_PHRASE);
 
 export const phraseSchema = z.object({
-  /** Made up by whoever adds it. */
+  /** Chosen by the client. */
   id: z.string().regex(/^[\w-]{8,60}$/u),
   category: z.string().trim().max(40).default(''),
   text: phraseText,
@@ -88,10 +88,10 @@ export const boardSummarySchema = boardSchema
   .extend({ phrases: z.number().int() });
 export type BoardSummary = z.infer<typeof boardSummarySchema>;
 
-/** The secret link, told once: only its hash is kept. */
+/** The secret link, shown once: only its hash is stored. */
 export const boardLinkSchema = z.object({ token: z.string() });
 
-/** A board as whoever has its link sees it. */
+/** A board as a visitor with its link sees it. */
 export const openBoardSchema = boardSchema
   .pick({ name: true, columns: true, scanning: true, phrases: true, revision: true })
   .extend({

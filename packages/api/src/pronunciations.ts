@@ -39,7 +39,9 @@ export type EntryInput = z.infer<typeof entryInputSchema>;
 export const entrySchema = entryFields.extend({ id, scope: scopeSchema, scopeValue: z.string() });
 export type Entry = z.infer<typeof entrySchema>;
 
-/** What becomes of a pronunciation: its sounds, a respelling to show, and what the voice cannot say as it is. */
+/**
+ * What becomes of a pronunciation: its sounds, a respelling to show, and what the voice cannot say as it is.
+ */
 export const checkedSchema = z.object({
   ipa: z.string().nullable(),
   respelling: z.string().nullable(),

@@ -1,4 +1,7 @@
-/** What the pupil's page is given and sends. Built on Zod's small form, since all of this is weighed when a page is opened on a slow line. */
+/**
+ * What the pupil's page is given and sends. Built on Zod's small form, since all of this is weighed when a
+ * page is opened on a slow line.
+ */
 import * as z from 'zod/mini';
 
 const count = z.int().check(z.nonnegative());
@@ -15,7 +18,10 @@ const snapshotSentenceSchema = z.object({
   t: z.array(count),
 });
 
-/** A segment of sound: its sentences, from the first up to, not including, the last, and the bytes of its files. */
+/**
+ * A segment of sound: its sentences, from the first up to, not including, the last, and the bytes of its
+ * files.
+ */
 const snapshotSegmentSchema = z.object({
   from: count,
   to: count,
@@ -23,7 +29,9 @@ const snapshotSegmentSchema = z.object({
   m4a: count,
 });
 
-/** A reading as it was when it was given out: text, reading style, the times of its words, its sound files. */
+/**
+ * A reading as it was when it was given out: text, reading style, the times of its words, its sound files.
+ */
 const snapshotSchema = z.object({
   title: z.string(),
   /** BCP 47. */
@@ -32,7 +40,9 @@ const snapshotSchema = z.object({
   /** Spoken words a minute. */
   pace: z.number(),
   sampleRate: count,
-  /** The text as HTML of our own making: words are `<span class="w" id="s3w7">`, pictures lie at `{files}/…`. */
+  /**
+   * The text as HTML of our own making: words are `<span class="w" id="s3w7">`, pictures lie at `{files}/…`.
+   */
   html: z.string(),
   /** The pupil's reading style as rules of a style sheet. */
   css: z.string(),
@@ -110,7 +120,7 @@ export const enterSchema = z.object({
   pin: z._default(z.string().check(z.maxLength(12)), ''),
 });
 
-/** What is told of a word on the pupil's page. */
+/** A word's facts on the pupil's page. */
 export const pageWordSchema = z.object({
   word: z.string(),
   syllables: z.array(z.string()),
@@ -137,7 +147,10 @@ export const listeningEventSchema = z.object({
   at: z.iso.datetime(),
   /** The sentence that it is about. */
   sentence: z.nullable(count),
-  /** Seconds of the reading that were heard (`heard`, `replayed`), or the pace as a share of the profile's (`opened`, `pace`); 0 otherwise. */
+  /**
+   * Seconds of the reading that were heard (`heard`, `replayed`), or the pace as a share of the profile's
+   * (`opened`, `pace`); 0 otherwise.
+   */
   amount: z.number().check(z.minimum(0), z.maximum(86_400)),
   /** What was typed (`comment`, `mark`). */
   text: z.string().check(z.maxLength(1000)),

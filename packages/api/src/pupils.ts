@@ -60,9 +60,9 @@ const choicesSchema = z.object({
   emoji: z.enum(['named', 'left-out']),
   citations: z.enum(['said', 'left-out']),
   announcements: z.enum(['none', 'headings']),
-  /** How the figure 0 is said; as "zero" where it is not told. */
+  /** How the figure 0 is said; "zero" by default. */
   zero: z.enum(['zero', 'nought']).optional(),
-  /** Brackets of calculations; said where it is not told. */
+  /** Brackets of calculations; said by default. */
   brackets: z.enum(['said', 'paused']).optional(),
   fractions: z.enum(['named', 'over']).optional(),
   links: z.enum(['said', 'named', 'left-out']).optional(),
@@ -101,7 +101,7 @@ export type PupilInput = z.infer<typeof pupilInputSchema>;
 const trialSchema = z.object({
   sentence: z.string().max(300),
   blind: z.boolean(),
-  /** The settings that were heard, told by what differs from those before, and which was chosen. */
+  /** The settings that were compared, as differences from the previous ones, and which was chosen. */
   heard: z
     .array(z.object({ name: z.string().max(80), differs: z.string().max(400) }))
     .min(2)

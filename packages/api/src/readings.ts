@@ -59,7 +59,10 @@ export const readingSentenceSchema = z.object({
   block: offset,
   start: offset,
   end: offset,
-  /** Displayed words: from and to in the text of the block, what is said for it, and whether the voice had to spell it. */
+  /**
+   * Displayed words: from and to in the text of the block, what is said for it, and whether the voice had to
+   * spell it.
+   */
   words: z.array(
     z.object({ start: offset, end: offset, said: z.string(), spelled: z.literal(true).optional() }),
   ),
@@ -73,7 +76,10 @@ export const readingSentenceSchema = z.object({
 });
 export type ReadingSentence = z.infer<typeof readingSentenceSchema>;
 
-/** What a teacher has decided about words of a reading: entries that were in force when it was planned, by their written forms, and entries for single places. */
+/**
+ * What a teacher has decided about words of a reading: entries that were in force when it was planned, by
+ * their written forms, and entries for single places.
+ */
 export const decidedSchema = z.object({
   entries: z.array(z.object({ written: z.string(), said: z.string(), caseSensitive: z.boolean() })),
   places: z.array(z.object({ block: offset, start: offset })),

@@ -48,7 +48,10 @@ const editSchema = z.discriminatedUnion('kind', [
   }),
 ]);
 
-/** A word of a recorded sentence: its place in the block's text, what is said for it, and when, in samples of the recording; null where it is left out. */
+/**
+ * A word of a recorded sentence: its place in the block's text, what is said for it, and when, in samples of
+ * the recording; null where it is left out.
+ */
 const recordedWordSchema = z.object({
   start: z.number().int(),
   end: z.number().int(),
@@ -75,7 +78,7 @@ export type RecordedSentence = z.infer<typeof recordedSentenceSchema>;
 const recordingUseSchema = z.enum(['everything', 'headings', 'nothing']);
 export type RecordingUse = z.infer<typeof recordingUseSchema>;
 
-/** A sentence as it is put before whoever records it. */
+/** A sentence as the speaker sees it. */
 const promptSchema = z.object({
   block: z.string(),
   blockType: z.string(),
@@ -182,7 +185,10 @@ export const editsInputSchema = z.object({
 });
 export const editsSavedSchema = z.object({ revision: z.number().int(), edits: z.array(editSchema) });
 
-/** Words put right by hand: by sentence and word; null leaves a word out. Samples of the recording as it was made. */
+/**
+ * Words put right by hand: by sentence and word; null leaves a word out. Samples of the recording as it was
+ * made.
+ */
 export const wordsInputSchema = z.object({
   revision: z.number().int(),
   words: z

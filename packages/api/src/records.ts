@@ -81,7 +81,7 @@ export const pupilNoteSchema = z.object({
   title: z.string(),
   kind: z.enum(['comment', 'mark', 'not-understood']),
   text: z.string(),
-  /** The sentence that it is about; '' where it cannot be told any more. */
+  /** The sentence that it is about; '' where that is no longer known. */
   sentence: z.string(),
   block: z.number().int().nullable(),
   at: z.iso.datetime(),

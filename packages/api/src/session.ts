@@ -13,7 +13,10 @@ export const sessionSchema = z.object({
   /** No teacher exists yet: the first account is to be made. */
   needsSetup: z.boolean(),
   csrfToken: z.string(),
-  /** Whether the demo school can be entered without a password: where it was loaded, by who sits at the machine itself. */
+  /**
+   * Whether the demo school can be entered without a password: where it was loaded, by who sits at the
+   * machine itself.
+   */
   demo: z.boolean(),
   /** The origin that pupils and colleagues use; null where it was not set. */
   publicAddress: z.string().nullable(),

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { id } from './common.ts';
 import { originsSchema } from './assignments.ts';
 
-/** Sites whose pages their readers can hear, and the pupil in whose way they are read; none is read while there is no such pupil. */
+/**
+ * Sites whose pages their readers can hear, and the pupil in whose way they are read; none is read while
+ * there is no such pupil.
+ */
 export const allowedSitesSchema = z.object({ origins: originsSchema, pupilId: id.nullable() });
 export type AllowedSites = z.infer<typeof allowedSitesSchema>;
 

@@ -3,7 +3,7 @@ import { decodeText } from '@aurelfield/core/text';
 import { readFile } from 'node:fs/promises';
 import type { Terminal } from './terminal.ts';
 
-/** The entries of a pronunciation lexicon; what of it cannot be used is told on standard error. */
+/** The entries of a pronunciation lexicon; what of it cannot be used is reported on standard error. */
 export async function lexiconFlag(
   file: string | undefined,
   terminal: Terminal,

@@ -227,7 +227,7 @@ describe('export and set', () => {
       JSON.stringify([{ name: 'Ines' }, { name: 'Kasia', format: 'vtt' }, { name: 'Osric', pace: 100, format: 'txt' }]), // prettier-ignore
     );
     const { status, out, err } = await aurel(['set', given, '--out', made, '--names', '{pupil} {title}']);
-    // The empty document is told; the others are made.
+    // The empty document is reported; the others are made.
     expect(status).toBe(1);
     expect(err).toContain('empty.txt');
     expect(JSON.parse(out)).toEqual({ files: 3, failed: 1, clips: 4 });

@@ -18,7 +18,8 @@ const VERBS: Readonly<Record<string, () => Promise<Verb>>> = {
 /**
  * Runs `aurel VERB …`.
  * @param args what follows the program's name.
- * @returns the exit status: 0, 1 when the work failed, 2 when it was called wrongly; the last two after one clear line.
+ * @returns the exit status: 0, 1 when the work failed, 2 when it was called wrongly; the last two after one
+ * clear line.
  */
 export async function run(args: readonly string[], terminal: Terminal): Promise<0 | 1 | 2> {
   const [verb = '', ...rest] = args;

@@ -63,7 +63,10 @@ export interface ExportDocumentFacts {
   readonly lexicon: readonly PronunciationEntry[];
 }
 
-/** A reading ready to be written: its text, when each word of it is heard, and its sound. Formats get nothing else. */
+/**
+ * A reading ready to be written: its text, when each word of it is heard, and its sound. Formats get nothing
+ * else.
+ */
 export interface ExportDocument {
   readonly facts: ExportDocumentFacts;
   readonly blocks: readonly ExportDocumentBlock[];
@@ -88,7 +91,8 @@ export interface Section extends SampleRange {
 const DEEPEST = 3;
 
 /**
- * The sections of an edition, which cover all of it: each begins with a heading that is heard; what stands before the first one is a section under the edition's title.
+ * The sections of an edition, which cover all of it: each begins with a heading that is heard; what stands
+ * before the first one is a section under the edition's title.
  */
 export function sectionsOf({ facts, blocks, sentences, timeline }: ExportDocument): Section[] {
   const firstHeard = new Map<number, number>();

@@ -41,7 +41,8 @@ export interface Format {
   ) => number;
   /**
    * The file, in chunks.
-   * @throws FormatError where the edition cannot be written in this format; the signal's reason when cancelled. Nothing is left behind.
+   * @throws FormatError where the edition cannot be written in this format; the signal's reason when
+   * cancelled. Nothing is left behind.
    */
   readonly write: (exportDocument: ExportDocument, options: WriteOptions) => AsyncIterable<Uint8Array>;
 }

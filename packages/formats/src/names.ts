@@ -14,7 +14,10 @@ export interface NameFacts {
 const NAME_PARTS = ['title', 'pupil', 'class', 'subject', 'voice', 'date', 'school', 'section'] as const;
 export const DEFAULT_PATTERN = '{title} – {pupil}';
 
-/** Bytes of a name in UTF-8, its ending included: what every common file system takes, with room for the folder's (255 on Linux, macOS, Android; 255 UTF-16 units on Windows). */
+/**
+ * Bytes of a name in UTF-8, its ending included: what every common file system takes, with room for the
+ * folder's (255 on Linux, macOS, Android; 255 UTF-16 units on Windows).
+ */
 const MOST_BYTES = 180;
 /** Names that Windows keeps for devices. */
 const DEVICES = /^(?:con|prn|aux|nul|com\d|lpt\d)$/iu;
@@ -56,7 +59,9 @@ function safe(name: string): string {
   return DEVICES.test(cut.split('.')[0] ?? '') ? `${cut}_` : cut;
 }
 
-/** The beginning of a text that takes at most so many bytes, never cut within a character as people see it. */
+/**
+ * The beginning of a text that takes at most so many bytes, never cut within a character as people see it.
+ */
 function shortened(text: string, bytes: number): string {
   if (Buffer.byteLength(text) <= bytes) return text;
   let kept = '';

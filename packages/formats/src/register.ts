@@ -6,7 +6,10 @@ export const FORMATS: readonly Format[] = [...ALL].sort(
   (a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group) || a.label.localeCompare(b.label, 'en'),
 );
 
-/** The format with this id. @throws FormatError when there is none: an unknown one is never taken for another. */
+/**
+ * The format with this id.
+ * @throws FormatError when there is none: an unknown one is never taken for another.
+ */
 export function formatOf(id: string): Format {
   const format = FORMATS.find((one) => one.id === id);
   if (!format)

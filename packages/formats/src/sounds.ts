@@ -1,6 +1,8 @@
 import type { Piece } from '@aurelfield/core/timeline';
 
-/** Short sounds that tell that something begins or ends. They are computed, at whatever rate they are wanted. */
+/**
+ * Short sounds that tell that something begins or ends. They are computed, at whatever rate they are wanted.
+ */
 const SOUNDS = [
   { id: 'reeds', label: 'Reeds: three soft notes that rise', notes: [261.63, 329.63, 392], step: 0.22 },
   { id: 'bowl', label: 'Bowl: one low note that dies away', notes: [196], step: 0 },

@@ -25,7 +25,10 @@ interface Shown {
   readonly reading: ReadingSnapshot;
 }
 
-/** What a link opens: the list of handouts, or one of them. Each has an address of its own, so that Back works. */
+/**
+ * What a link opens: the list of handouts, or one of them. Each has an address of its own, so that Back
+ * works.
+ */
 export function Inside({ opened, started, onRefreshed }: InsideProps) {
   const { accessToken, school, items, records } = opened;
   const [only, ...others] = items;

@@ -9,7 +9,8 @@ export interface DownloadOptions {
 }
 
 /**
- * Fetches one file in as many attempts as the line needs. An attempt lasts as long as bytes arrive, however slowly; the next
+ * Fetches one file in as many attempts as the line needs. An attempt lasts as long as bytes arrive, however
+ * slowly; the next
  * one asks for the rest. Its content must never change under its address.
  */
 export class Download {
@@ -31,7 +32,8 @@ export class Download {
   /**
    * One attempt.
    * @returns the whole file.
-   * @throws Refused when the server does not give it out any more; any other error when the line broke, with what arrived kept.
+   * @throws Refused when the server does not give it out any more; any other error when the line broke, with
+   * what arrived kept.
    */
   async attempt(): Promise<Blob> {
     const controller = new AbortController();

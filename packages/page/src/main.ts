@@ -14,7 +14,8 @@ void first.then(async (screen) => {
   mount(root, { start, secret }, screen);
 });
 
-// Keeps the page on this device. A browser that does not allow it, or an address without https, still has it while it is online.
+// Keeps the page on this device. A browser that does not allow it, or an address without https, still has it
+// while it is online.
 try {
   void navigator.serviceWorker?.register('/page/worker.js', { scope: '/p/' }).catch(() => undefined);
 } catch {

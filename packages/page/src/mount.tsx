@@ -3,7 +3,9 @@ import { flushSync } from 'react-dom';
 import { App, type AppProps } from './App.tsx';
 import type { FirstScreen } from './reading/firstScreen.ts';
 
-/** Puts the whole page in the place of its first screen; what plays goes on, and the focus stays where it was. */
+/**
+ * Puts the whole page in the place of its first screen; what plays goes on, and the focus stays where it was.
+ */
 export function mount(
   root: HTMLElement,
   props: Omit<AppProps, 'started'>,

@@ -9,7 +9,9 @@ const plainCode = (code: string) => code.toLowerCase().replace(/[^a-z0-9]/gu, ''
 
 const pageSchema = z.object({ opened: openedSchema, code: z.string() });
 
-/** A page that was opened on this device: with a PIN or a code it opens again without asking, also offline. */
+/**
+ * A page that was opened on this device: with a PIN or a code it opens again without asking, also offline.
+ */
 export function rememberPage(opened: Opened, code = recallCode(opened.key)): void {
   remember(`page:${opened.key}`, { opened, code: plainCode(code) });
 }
@@ -33,7 +35,10 @@ export function lockPage(key: string): void {
   forget(`page:${key}`);
 }
 
-/** Removes all that this device keeps of a page: its text and sound, settings, marks and places. What waits to be sent stays. */
+/**
+ * Removes all that this device keeps of a page: its text and sound, settings, marks and places. What waits to
+ * be sent stays.
+ */
 export async function forgetPage(key: string): Promise<void> {
   const opened = recallPage(key);
   forget(`page:${key}`);

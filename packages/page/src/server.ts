@@ -38,7 +38,10 @@ export function startInPage(): Start {
   return { state: stateSchema.safeParse(json('state')).data ?? 'code' };
 }
 
-/** Opens again what this device opened before. @throws Refused when it opens no more; any other error without a network. */
+/**
+ * Reopens what this device opened before.
+ * @throws Refused when it no longer opens; any other error without a network.
+ */
 export async function resume(accessToken: string): Promise<Opened> {
   const response = await fetch(`/api/open/${accessToken}`);
   if (!response.ok) throw await errorOf(response);
@@ -65,7 +68,7 @@ export function fileAddress(
   return `/api/open/${accessToken}/files/${name}/${file}`;
 }
 
-/** Address of what is told of a word, or of how it, or its meaning, is heard. */
+/** Address of a word's facts, or of the sound of the word or its meaning. */
 export function wordAddress(
   accessToken: string,
   { package: name }: Pick<OpenedItem, 'package'>,
@@ -94,7 +97,10 @@ export async function sendEvents(accessToken: string, events: readonly Listening
 
 const apiErrorSchema = z.object({ code: z.string(), message: z.string() });
 
-/** What an answer that is not well means. A server, or a proxy before it, that is not well itself refuses nothing. */
+/**
+ * What an answer that is not well means. A server, or a proxy before it, that is not well itself refuses
+ * nothing.
+ */
 async function errorOf(response: Response): Promise<Error> {
   if (response.status >= 500) return new Error(`The server answered ${response.status}.`);
   const { data } = apiErrorSchema.safeParse(await response.json().catch(() => null));

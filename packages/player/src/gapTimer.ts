@@ -3,7 +3,7 @@ export class GapTimer {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #then: (() => void) | undefined;
 
-  /** Does something after so many seconds, unless it is told otherwise meanwhile. */
+  /** Calls back after so many seconds, unless cancelled. */
   wait(seconds: number, then: () => void): void {
     this.cancel();
     this.#then = then;

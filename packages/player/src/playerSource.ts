@@ -7,9 +7,14 @@ import type { Sounds } from './soundPair.ts';
 export interface PlayerSource<S extends PlayerSentence = ReadingSentence> {
   /** Sentences with their times, made first if need be. */
   readonly make: (from: number, to: number) => Promise<S[]>;
-  /** Address of the sound of sentences `from` up to, not including, `to`; one that takes time is waited for. */
+  /**
+   * Address of the sound of sentences `from` up to, not including, `to`; one that takes time is waited for.
+   */
   readonly audioUrl: (from: number, to: number) => string | Promise<string>;
-  /** The piece of sound that holds a sentence, where sound is cut already; without it the player cuts as it needs. */
+  /**
+   * The piece of sound that holds a sentence, where sound is cut already; without it the player cuts as it
+   * needs.
+   */
   readonly segmentOf?: (sentence: number) => { readonly from: number; readonly to: number };
 }
 
@@ -18,7 +23,7 @@ interface Wanted<S> {
   readonly sentence: number;
   /** Sound is waited for, so a piece that is not made yet is one sentence long. */
   readonly atOnce: boolean;
-  /** Is told of sentences that were made for it. */
+  /** Called when sentences were made for it. */
   readonly onMade: (sentences: readonly S[]) => void;
 }
 

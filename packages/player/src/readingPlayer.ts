@@ -19,7 +19,8 @@ import { putClock, SoundPair, type Sounds, type SoundSegment } from './soundPair
 import { blockStep, sentenceBack, wordStep } from './steps.ts';
 
 /**
- * Plays a reading stretch by stretch with two audio elements in turn: while one plays, the other loads what follows; the change falls into the pause between two
+ * Plays a reading stretch by stretch with two audio elements in turn: while one plays, the other loads what
+ * follows; the change falls into the pause between two
  * sentences. What is lit is read off the playing element's clock at every frame.
  */
 export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
@@ -68,7 +69,10 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     return this.#track;
   }
 
-  /** Seconds from the beginning of the whole reading. A clock that stands just before the word it was put to, until the sound begins, does not count. */
+  /**
+   * Seconds from the beginning of the whole reading. A clock that stands just before the word it was put to,
+   * until the sound begins, does not count.
+   */
   get position(): number {
     const segment = this.#current;
     if (!segment) return this.#track.secondOf(this.#place.sentence, this.#place.word);
@@ -85,7 +89,7 @@ export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
     return this.#current?.element;
   }
 
-  /** Tells of changes of {@link state} and {@link track}; returns the way to stop being told. */
+  /** Subscribes to changes of {@link state} and {@link track}. @returns unsubscribe. */
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);

@@ -1,7 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { IDLE, scanStep, type Scan, type ScanEvent } from './scanning.ts';
 
-/** What is lit after each of some events: "r1" a row, "r1b0" a button, "-" nothing; "!" where a button is pressed. */
+/**
+ * What is lit after each of some events: "r1" a row, "r1b0" a button, "-" nothing; "!" where a button is
+ * pressed.
+ */
 function walk(events: string, rows: readonly number[], order: 'rows' | 'buttons', rounds = 2): string {
   let scan: Scan = IDLE;
   return [...events]

@@ -8,7 +8,10 @@ export type Scan =
 
 export const IDLE: Scan = { at: 'idle' };
 
-/** What happens: time has passed (or, with two switches, the first was pressed), or the choosing switch was pressed. */
+/**
+ * What happens: time has passed (or, with two switches, the first was pressed), or the choosing switch was
+ * pressed.
+ */
 export type ScanEvent = 'step' | 'choose';
 
 /** What follows, and the button that is pressed by it. */
@@ -18,7 +21,9 @@ export interface ScanStep {
 }
 
 /**
- * One step of scanning. By rows: the rows are lit in turn, the chosen row's buttons then; after a button, or when its row has been gone through as often as the rounds allow, the rows come again. By buttons: all of them in
+ * One step of scanning. By rows: the rows are lit in turn, the chosen row's buttons then; after a button, or
+ * when its row has been gone through as often as the rounds allow, the rows come again. By buttons: all of
+ * them in
  * turn. After the rounds it rests until a switch is pressed.
  * @param rows how many buttons each row has; rows without any are passed by.
  */

@@ -14,7 +14,7 @@ export function knowsItsSound({ readyState }: HTMLAudioElement): boolean {
   return !(readyState < HAVE_METADATA);
 }
 
-/** Waits until an element knows how long its sound is; an error ends the wait, and is told by the element's own event. */
+/** Waits until an element knows its duration. An error ends the wait; the element's own event reports it. */
 export function metadataOf(element: HTMLAudioElement): Promise<void> {
   if (knowsItsSound(element)) return Promise.resolve();
   return new Promise((resolve) => {

@@ -46,7 +46,10 @@ export class SoundPair {
     return attached(sounds, first === playing ? second : first);
   }
 
-  /** Some phones let an element sound by itself only after a touch had to do with it: the first press has to do with both. */
+  /**
+   * Some phones let an element sound by itself only after a touch had to do with it: the first press has to
+   * do with both.
+   */
   unlock(): void {
     if (this.#isUnlocked) return;
     this.#isUnlocked = true;
@@ -77,7 +80,8 @@ function attached(sounds: Sounds, element: HTMLAudioElement): SoundSegment {
 }
 
 /**
- * Puts an element's clock to a second of its sound, once it knows that sound: WebKit never plays an element whose clock
+ * Puts an element's clock to a second of its sound, once it knows that sound: WebKit never plays an element
+ * whose clock
  * was set before that (7 of 12 jumps hung). A new sound begins at its beginning by itself.
  */
 export async function putClock(element: HTMLAudioElement, seconds: number): Promise<void> {

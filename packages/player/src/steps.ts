@@ -18,7 +18,10 @@ export function wordStep<S extends PlayerSentence>(
   return { sentence, word: word + by };
 }
 
-/** The beginning of a sentence, or of the one before when it has hardly begun. @param position seconds from the beginning of the reading */
+/**
+ * The beginning of a sentence, or of the one before when it has hardly begun.
+ * @param position seconds from the beginning of the reading
+ */
 export function sentenceBack<S extends PlayerSentence>(
   track: Track<S>,
   sentence: number,

@@ -3,7 +3,9 @@ import { IDLE, scanStep, type Scan, type ScanEvent } from './scanning.ts';
 
 /** How a pupil scans. */
 export interface SwitchSettings extends Pick<Scanning, 'order' | 'rounds'> {
-  /** One switch: any key, mouse button or touch chooses and time steps. Two: Space steps and Enter chooses. */
+  /**
+   * One switch: any key, mouse button or touch chooses and time steps. Two: Space steps and Enter chooses.
+   */
   readonly switches: 'one' | 'two';
   /** Seconds for which a row or a button is highlighted; with one switch. */
   readonly seconds: number;
@@ -23,10 +25,13 @@ const TYPED = 'textarea, input:not([type="range"]):not([type="checkbox"])';
 const IGNORED_KEYS: ReadonlySet<string> = new Set(['Tab', 'Shift', 'Control', 'Alt', 'AltGraph', 'Meta']);
 
 /**
- * Goes through the buttons of a page for people who use one or two switches: rows first, then the buttons of the chosen row.
+ * Goes through the buttons of a page for people who use one or two switches: rows first, then the buttons of
+ * the chosen row.
  *
- * The page marks its rows with `data-scan-row`; with a number, the pressable elements in it are divided into rows of so
- * many. Rows with a higher `data-scan-order` come later (0 by default); whatever is inside `data-scan-skip` is left out. What is highlighted carries `data-scan="row"` or
+ * The page marks its rows with `data-scan-row`; with a number, the pressable elements in it are divided into
+ * rows of so
+ * many. Rows with a higher `data-scan-order` come later (0 by default); whatever is inside `data-scan-skip`
+ * is left out. What is highlighted carries `data-scan="row"` or
  * `data-scan="button"`. A touch inside `data-scan-hand` is a helper's, and presses what it touches.
  */
 export class SwitchScanner {
@@ -85,7 +90,10 @@ export class SwitchScanner {
     this.#wait();
   }
 
-  /** The rows of what is scanned now. Where that is another part of the page than before, scanning starts again at its first row. */
+  /**
+   * The rows of what is scanned now. Where that is another part of the page than before, scanning starts
+   * again at its first row.
+   */
   #rows(): HTMLElement[][] {
     const dialogs = document.querySelectorAll<HTMLElement>('dialog[open], [role="dialog"]');
     const part = dialogs[dialogs.length - 1] ?? this.#root();
@@ -190,7 +198,10 @@ function hasBox(element: HTMLElement): boolean {
   return element.getClientRects().length > 0 || document.body.getClientRects().length === 0;
 }
 
-/** Does what a press does: clicks; takes a select's next option, and a slider's next step, from the first one again after the last. */
+/**
+ * Does what a press does: clicks; takes a select's next option, and a slider's next step, from the first one
+ * again after the last.
+ */
 function press(element: HTMLElement): void {
   if (element instanceof HTMLSelectElement) {
     const next = (element.selectedIndex + 1) % element.options.length;

@@ -7,7 +7,7 @@ import type { WorkerMessage, WorkerRequest } from './threadRunner.ts';
 /**
  * Runners that are Node processes of their own, for native code that may bring its process down.
  * @param script TypeScript when run from source, JavaScript in a bundle.
- * @param args what the script is told at its start.
+ * @param args what the script is reported at its start.
  */
 export function forkRunner<Request, Response>(
   script: URL,

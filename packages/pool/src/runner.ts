@@ -11,7 +11,9 @@ interface RunnerEvents<Response> {
   readonly ended: (reason: string) => void;
 }
 
-/** Something that takes one request at a time outside of our own thread: a worker thread or a child process. */
+/**
+ * Something that takes one request at a time outside of our own thread: a worker thread or a child process.
+ */
 export interface Runner<Request> {
   /** Sends a request; its answer comes through the events. */
   readonly post: (request: Request) => void;

@@ -5,7 +5,10 @@ export interface PoolOptions {
   readonly size: number;
   /** Milliseconds a runner may take to become ready; 30,000 by default. */
   readonly startTimeout?: number;
-  /** Turns a failure of the pool into the error that callers get; they get the {@link PoolFailure} itself by default. */
+  /**
+   * Turns a failure of the pool into the error that callers get; they get the {@link PoolFailure} itself by
+   * default.
+   */
   readonly toError?: (failure: PoolFailure) => Error;
 }
 
@@ -34,7 +37,8 @@ const MAX_ATTEMPTS = 2;
 const MAX_FAILED_STARTS = 3;
 
 /**
- * Runners kept warm for requests that take one of them each. Urgent tasks go first. A runner that crashes is replaced and its task is
+ * Runners kept warm for requests that take one of them each. Urgent tasks go first. A runner that crashes is
+ * replaced and its task is
  * tried once more; one that outruns its time is ended and replaced, and its task fails.
  */
 export class RunnerPool<Request, Response> {
@@ -74,7 +78,10 @@ export class RunnerPool<Request, Response> {
     await Promise.all(slots.flatMap(({ runner }) => (runner ? [runner.end()] : [])));
   }
 
-  /** Runs a request on the next free runner. Rejects with the signal's reason when cancelled before it is done. */
+  /**
+   * Runs a request on the next free runner. Rejects with the signal's reason when cancelled before it is
+   * done.
+   */
   run(request: Request, options: TaskOptions): Promise<Response> {
     if (!this.#running) return Promise.reject(this.#error('stopped', 'The pool is not running.'));
     return new Promise<Response>((resolve, reject) => {
@@ -173,7 +180,10 @@ export class RunnerPool<Request, Response> {
     void slot.runner?.end();
   }
 
-  /** Puts a new runner in the place of one that ended; its task goes to the head of the queue for one more try. */
+  /**
+   * Puts a new runner in the place of one that ended; its task goes to the head of the queue for one more
+   * try.
+   */
   #replace(slot: Slot<Request, Response>, reason: string): void {
     const at = this.#slots.indexOf(slot);
     if (at < 0) return;

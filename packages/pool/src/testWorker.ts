@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { WorkerRequest, WorkerSetup } from './threadRunner.ts';
 
-/** A worker for the pool's tests: answers, waits, fails or crashes as it is told. */
+/** A worker for the pool's tests: answers, waits, fails or crashes as it is reported. */
 export type TestRequest = {
   readonly say: string;
   readonly wait?: number;

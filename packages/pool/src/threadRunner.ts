@@ -45,7 +45,10 @@ export function threadRunner<Request, Response>(
   };
 }
 
-/** From source (tests, development, the terminal) the thread first needs a TypeScript loader; in a bundle it is plain JavaScript. */
+/**
+ * From source (tests, development, the terminal) the thread first needs a TypeScript loader; in a bundle it
+ * is plain JavaScript.
+ */
 function startThread(script: URL, options: WorkerOptions): Worker {
   if (!script.pathname.endsWith('.ts')) return new Worker(script, options);
   const loader = new URL(

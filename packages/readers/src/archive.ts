@@ -11,7 +11,8 @@ const MAX_RATIO = 400;
 export type Archive = ReadonlyMap<string, Uint8Array>;
 
 /**
- * Unpacks the files of an archive that are wanted, in memory; nothing is written anywhere, so that a path can lead nowhere.
+ * Unpacks the files of an archive that are wanted, in memory; nothing is written anywhere, so that a path can
+ * lead nowhere.
  * @throws ReaderError for an archive that is broken, encrypted or unpacks to far too much.
  */
 export function unpack(bytes: Uint8Array, wanted: (path: string) => boolean): Archive {

@@ -39,7 +39,8 @@ async function answerTo(job: ReadJob): Promise<ReadAnswer> {
   }
 }
 
-// Whoever wanted it is gone, however that came: this process ends, and the recogniser that it started with it.
+// Whoever wanted it is gone, however that came: this process ends, and the recogniser that it started with
+// it.
 process.once('disconnect', () => process.kill(-process.pid, 'SIGKILL'));
 process.on('message', (job: ReadJob) => void answerTo(job).then(send));
 send({ type: 'ready' });

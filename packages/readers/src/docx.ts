@@ -9,14 +9,23 @@ import { ReaderError } from './readerError.ts';
 import { named, parseXml } from './xml.ts';
 
 const STYLES = ["p[style-name='Title'] => h1:fresh", "p[style-name='Subtitle'] => p:fresh"];
-/** Pictures, sounds and other files that lie in a document; they are not unpacked, and the converter does not get them. */
+/**
+ * Pictures, sounds and other files that lie in a document; they are not unpacked, and the converter does not
+ * get them.
+ */
 const UNREAD = /^word\/(?:media|embeddings|fonts)\//u;
-/** Stands around the mark of a note, as the converter writes it; a sign that no document uses. What the author wrote in brackets is no mark. */
+/**
+ * Stands around the mark of a note, as the converter writes it; a sign that no document uses. What the author
+ * wrote in brackets is no mark.
+ */
 const MARK = '\u{f8a3}';
 const NOTE_LINK = /<a href="#(?:foot|end)note-[^"]*"[^>]*>(\[\d{1,3}\])<\/a>/gu;
 const NOTE_MARK = new RegExp(`${MARK}(\\[\\d{1,3}\\])${MARK}`, 'gu');
 
-/** A Word document → blocks: headings by style, lists, tables, pictures with their alt text, footnotes at the end. */
+/**
+ * A Word document → blocks: headings by style, lists, tables, pictures with their alt text, footnotes at the
+ * end.
+ */
 export async function readDocx(bytes: Uint8Array): Promise<ImportedDocument> {
   // The archive is looked at first: the converter itself would unpack anything.
   const archive = unpack(bytes, (path) => !UNREAD.test(path));

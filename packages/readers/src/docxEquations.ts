@@ -9,7 +9,8 @@ const ALONE = '\u{f8a0}';
 const PARTS = /^word\/(?:document|footnotes|endnotes)\.xml$/u;
 
 /**
- * The converter knows no equations: each is put as text into its place before, one that stands alone with a mark; and what it does not know of paragraphs is told (see `docxParagraphs.ts`).
+ * The converter knows no equations: each is put as text into its place before, one that stands alone with a
+ * mark; and what it does not know of paragraphs is reported (see `docxParagraphs.ts`).
  * @param parts what was unpacked and looked at; nothing else is in what comes back.
  */
 export function withTextForAll(parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
@@ -50,7 +51,9 @@ function run(text: string): string {
   return `<w:r><w:t xml:space="preserve">${escaped}</w:t></w:r>`;
 }
 
-/** Blocks of the converted document: what was marked is an equation, alone or among the words it stands in. */
+/**
+ * Blocks of the converted document: what was marked is an equation, alone or among the words it stands in.
+ */
 export function equationBlocks(blocks: readonly Omit<Block, 'offset'>[]): Omit<Block, 'offset'>[] {
   return blocks.map((block) => {
     if (!block.text.includes(ALONE)) return block;

@@ -2,7 +2,7 @@ import { labelledBlock, listLabel, type Counting } from '@aurelfield/core/page';
 import { type Block } from '@aurelfield/core/text';
 import { attributeOf, localName, named, parseXml } from './xml.ts';
 
-/** Stand around what is told of a paragraph in front of its text; signs that no document uses. */
+/** Stand around what is reported of a paragraph in front of its text; signs that no document uses. */
 const LABEL = '\u{f8a1}';
 const HEADING = '\u{f8a2}';
 const MOST_LEVELS = 9;
@@ -17,7 +17,7 @@ interface Level {
 interface Numbering {
   /** Levels by the number of the list's pattern. */
   readonly levels: ReadonlyMap<string, readonly Level[]>;
-  /** Lists: the pattern that each has, and levels that it begins anew. */
+  /** Lists: the pattern that each has, and levels that it begins again. */
   readonly lists: ReadonlyMap<
     string,
     { readonly pattern: string; readonly restarts: ReadonlyMap<number, number> }
@@ -31,7 +31,9 @@ interface Style {
 }
 
 /**
- * Writes what the converter does not know of paragraphs in front of their text: labels of numbered lists as the document counts them ("a)", "(ii)"), and that a paragraph is a heading by its outline level or by a style that is based on a heading's.
+ * Writes what the converter does not know of paragraphs in front of their text: labels of numbered lists as
+ * the document counts them ("a)", "(ii)"), and that a paragraph is a heading by its outline level or by a
+ * style that is based on a heading's.
  * Structure of word/numbering.xml and word/styles.xml: ISO/IEC 29500-1, 17.9 and 17.7, from memory.
  * @param source word/document.xml.
  */
@@ -186,7 +188,7 @@ function nextLabel(
     for (const [at, start] of list.restarts) counter[at] = start - 1;
   }
   counter[level] = (counter[level] ?? own.start - 1) + 1;
-  // A new item begins the levels below it anew.
+  // A new item begins the levels below it again.
   counter.length = level + 1;
   return own.text.replace(/%(\d)/gu, (_whole, figure: string) => {
     const at = Number(figure) - 1;

@@ -6,7 +6,10 @@ import { cleaned } from './html.ts';
 import { ReaderError } from './readerError.ts';
 import { attributeOf, named, parseXml } from './xml.ts';
 
-/** An EPUB → blocks: its documents in the order of the spine, a chapter that has no heading under its title in the contents. */
+/**
+ * An EPUB → blocks: its documents in the order of the spine, a chapter that has no heading under its title in
+ * the contents.
+ */
 export function readEpub(bytes: Uint8Array): ImportedDocument {
   const archive = unpack(bytes, (path) => /\.(?:x?html?|xml|opf|ncx)$/iu.test(path));
   if (

@@ -7,7 +7,10 @@ import { parseHTML } from 'linkedom';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';
 
-/** Equations of documents that pandoc 2.17 wrote from one text of ours (fixtures/sums.*), and forty-odd of its MathML (fixtures/formulae.html) against the speech rules of another library. */
+/**
+ * Equations of documents that pandoc 2.17 wrote from one text of ours (fixtures/sums.*), and forty-odd of its
+ * MathML (fixtures/formulae.html) against the speech rules of another library.
+ */
 const fixture = (name: string) => readFileSync(new URL(`../fixtures/${name}`, import.meta.url));
 const read = async (name: string) => (await readDocument(name, fixture(name), { isWord: () => true })).blocks;
 

@@ -26,7 +26,8 @@ const TIMEOUT = 15_000;
 const PAGE_TYPES = /^(?:text\/html|application\/xhtml\+xml)$/u;
 
 /**
- * Fetches a web page within limits of kind, size, time and redirects. Every host's addresses are looked up first and the connection is made to the very address that was judged, so that
+ * Fetches a web page within limits of kind, size, time and redirects. Every host's addresses are looked up
+ * first and the connection is made to the very address that was judged, so that
  * neither a redirect nor a changed answer of the name server leads to a machine of the school's own network.
  * @throws ReaderError that says what is wrong and what to do.
  */
@@ -73,7 +74,10 @@ function parse(given: string, base?: URL): URL {
   return address;
 }
 
-/** The address to connect to. @throws ReaderError when any of the host's addresses is not public and its origin is not allowed. */
+/**
+ * The address to connect to.
+ * @throws ReaderError when any of the host's addresses is not public and its origin is not allowed.
+ */
 async function judge(
   address: URL,
   { allowedOrigins, resolve = systemResolve }: FetchOptions,
@@ -95,7 +99,10 @@ async function systemResolve(host: string): Promise<readonly string[]> {
   return (await lookup(host, { all: true })).map(({ address }) => address);
 }
 
-/** All that is handed out of IPv6 to the public internet; anything else is special, or nobody's. Source: IANA, Internet Protocol Version 6 Address Space. */
+/**
+ * All that is handed out of IPv6 to the public internet; anything else is special, or nobody's. Source: IANA,
+ * Internet Protocol Version 6 Address Space.
+ */
 const GLOBAL_UNICAST: [ipaddr.IPv6, number] = [ipaddr.IPv6.parse('2000::'), 3];
 
 /** Whether an IP address is one of the public internet. */

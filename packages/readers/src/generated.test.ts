@@ -9,7 +9,10 @@ const lines = async (name: string, bytes: Uint8Array) =>
       `${type}${level ?? ''}${label ? `(${label})` : ''}: ${text.replaceAll('\t', ' | ')}`,
   );
 
-/** One text (`fixtures/generated/marsh.md`) as Debian's pandoc 2.17 writes it: what must come out of each format alike. */
+/**
+ * One text (`fixtures/generated/marsh.md`) as Debian's pandoc 2.17 writes it: what must come out of each
+ * format alike.
+ */
 const ALIKE = [
   'list-item(1): 1. First step', 'question(2): 2. Second step?', 'list-item(a): a. inner one', 'list-item(b): b. inner two', 'list-item(3): 3. Third step', 'list-item(4): 4. Fourth step', 'list-item(5): 5. Fifth step',
   'list-item: bullet', 'list-item: nested bullet', 'table-row: Day | High | Low', 'table-row: Mon | 5.1 | 0.9', 'table-row: Tue | 5.3 | 0.7',

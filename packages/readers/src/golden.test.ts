@@ -4,7 +4,8 @@ import { describe, expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';
 
 /**
- * Documents written by programs that we did not write: LibreOffice 7.4 (marsh.*, columns, locked, tides.*) and pandoc 2.17 (marsh-2.*, marsh.epub, marsh.html, moss.pptx), all with the
+ * Documents written by programs that we did not write: LibreOffice 7.4 (marsh.*, columns, locked, tides.*)
+ * and pandoc 2.17 (marsh-2.*, marsh.epub, marsh.html, moss.pptx), all with the
  * same made-up content.
  */
 const WORDS = new Set(
@@ -43,7 +44,8 @@ const marsh = (picture: boolean) => [
 
 describe('the same document', () => {
   test.each([
-    // RTF and PDF carry no descriptions of pictures here; the raised mark of an untagged note is told by its size.
+    // RTF and PDF carry no descriptions of pictures here; the raised mark of an untagged note is reported by its
+    // size.
     ['marsh.docx', true, [`paragraph: Note 1: ${NOTE}`], 0],
     ['marsh.odt', true, [`paragraph: Note 1: ${NOTE}`], 0],
     ['marsh.rtf', false, [`paragraph: Note 1: ${NOTE}`], 0],

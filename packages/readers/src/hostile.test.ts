@@ -71,7 +71,10 @@ describe('hostile and broken files are refused in words', () => {
   });
 });
 
-/** Files that people made who had not seen the readers: bombs in streams and in nested drawings, a title in broken bytes, half a character, a main part by another name. */
+/**
+ * Files that people made who had not seen the readers: bombs in streams and in nested drawings, a title in
+ * broken bytes, half a character, a main part by another name.
+ */
 const unseen = (name: string) => fixture(`unseen/${name}`);
 
 describe('hostile files from elsewhere', { tags: 'long' }, () => {

@@ -44,7 +44,10 @@ export function cleaned(
   return { blocks: placed(blocks), cleanUps };
 }
 
-/** A page as the parser needs it: with its outer elements, and with nothing behind their end, where browsers still read. */
+/**
+ * A page as the parser needs it: with its outer elements, and with nothing behind their end, where browsers
+ * still read.
+ */
 export function whole(source: string): string {
   const open = source.replace(/<\/(?:body|html)\s*>/giu, '');
   return /<html[\s>]/iu.test(open) ? open : `<html><body>${open}</body></html>`;

@@ -1,4 +1,7 @@
-/** Documents → blocks. A file for each format; `ReaderPool` runs them in processes of their own with limits of time and memory. */
+/**
+ * Documents → blocks. A file for each format; `ReaderPool` runs them in processes of their own with limits of
+ * time and memory.
+ */
 export { ReaderError } from './readerError.ts';
 export { fetchPage, type FetchOptions } from './fetchPage.ts';
 export type { ReadJob, ReadResults } from './readJob.ts';

@@ -25,7 +25,10 @@ export function readOdt(bytes: Uint8Array): ImportedDocument {
   return finish(archive, body ? collector.blocksOf(body) : []);
 }
 
-/** Dates that are written "as the language does": the file holds them as the program that stored it would. They are written as the document's own language does, British where it tells none. */
+/**
+ * Dates that are written "as the language does": the file holds them as the program that stored it would.
+ * They are written as the document's own language does, British where it tells none.
+ */
 function putDates(content: Document, meta: string | undefined): void {
   const asLanguage = new Set(
     named(content, 'date-style')

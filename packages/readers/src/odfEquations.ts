@@ -3,7 +3,10 @@ import { mathmlLine } from '@aurelfield/core/page';
 import { pathIn, textOf, type Archive } from './archive.ts';
 import { attributeOf, named, parseXml } from './xml.ts';
 
-/** Equations of an OpenDocument are documents of their own inside it: each frame that holds one is given its line as text. A paragraph that holds nothing else is told by `isEquation`. */
+/**
+ * Equations of an OpenDocument are documents of their own inside it: each frame that holds one is given its
+ * line as text. A paragraph that holds nothing else is reported by `isEquation`.
+ */
 export function putEquations(content: Document, archive: Archive): void {
   for (const frame of named(content, 'frame')) {
     const math = mathOf(frame, archive);

@@ -27,7 +27,10 @@ const COUNTINGS: Readonly<Record<string, Counting>> = {
   '1': 'figures', a: 'letters', A: 'capitals', i: 'roman', I: 'roman capitals',
 }; // prettier-ignore
 
-/** The styles of an OpenDocument that decide what its text is: headings by style, hidden, raised and underlined text, numbered lists. Structure after OpenDocument 1.2, part 1, 16 and 19, from memory. */
+/**
+ * The styles of an OpenDocument that decide what its text is: headings by style, hidden, raised and
+ * underlined text, numbered lists. Structure after OpenDocument 1.2, part 1, 16 and 19, from memory.
+ */
 export class OdfStyles {
   readonly #styles = new Map<string, Style>();
   readonly #lists = new Map<string, readonly ListLevel[]>();
@@ -84,7 +87,7 @@ export class OdfCounter {
     const own = this.#levels[level];
     for (let above = 0; above < level; above++) this.#numbers[above] ??= this.#levels[above]?.start ?? 1;
     this.#numbers[level] = start ?? (this.#numbers[level] ?? (own?.start ?? 1) - 1) + 1;
-    // A new item begins the levels below it anew.
+    // A new item begins the levels below it again.
     this.#numbers.length = level + 1;
     if (own?.counting === undefined) return undefined;
     const first = Math.max(0, level + 1 - own.shown);

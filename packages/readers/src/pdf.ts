@@ -138,7 +138,9 @@ interface StructNode {
   readonly alt?: string;
 }
 
-/** Blocks of a tagged page; `undefined` where it has no structure, or one that leaves most of its text out. */
+/**
+ * Blocks of a tagged page; `undefined` where it has no structure, or one that leaves most of its text out.
+ */
 async function taggedBlocks(page: PDFPageProxy, content: TextContent): Promise<Draft[] | undefined> {
   const tree = (await page.getStructTree()) as StructNode | null;
   if (!tree) return undefined;

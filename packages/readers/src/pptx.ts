@@ -16,7 +16,11 @@ import { tidy } from './tidy.ts';
 
 type Draft = Omit<Block, 'offset'>;
 
-/** Slides → blocks: each slide's title as a heading, its text, tables and pictures as they are read, from the top and from the left, and the speaker's notes, which are shown and not read. Hidden slides are left out, and told. */
+/**
+ * Slides → blocks: each slide's title as a heading, its text, tables and pictures as they are read, from the
+ * top and from the left, and the speaker's notes, which are shown and not read. Hidden slides are left out,
+ * and told.
+ */
 export function readPptx(bytes: Uint8Array): ImportedDocument {
   const archive = unpack(bytes, (path) => /\.(?:xml|rels)$/u.test(path));
   const presentation = textOf(archive, 'ppt/presentation.xml');
@@ -117,7 +121,10 @@ function shapesOf(tree: Element): Element[] {
   });
 }
 
-/** Where a shape begins, in the file's units (914,400 an inch); shapes that take their place from the layout have none. */
+/**
+ * Where a shape begins, in the file's units (914,400 an inch); shapes that take their place from the layout
+ * have none.
+ */
 function placeOf(shape: Element): { x: number; y: number } | undefined {
   const at = named(shape, 'off')[0];
   const [x, y] = [Number(at && attributeOf(at, 'x')), Number(at && attributeOf(at, 'y'))];
@@ -127,7 +134,10 @@ function placeOf(shape: Element): { x: number; y: number } | undefined {
 /** Shapes this near to each other in height stand side by side: a third of an inch. */
 const LEVEL = 304_800;
 
-/** Shapes as they are read: from the top, and those side by side from the left. Files keep them as they were drawn. */
+/**
+ * Shapes as they are read: from the top, and those side by side from the left. Files keep them as they were
+ * drawn.
+ */
 function inReadingOrder(shapes: readonly Element[]): Element[] {
   const places = new Map(shapes.map((shape) => [shape, placeOf(shape)]));
   const unplaced = shapes.filter((shape) => places.get(shape) === undefined);
@@ -166,7 +176,10 @@ function paragraphsOf(shape: Element): Paragraph[] {
   });
 }
 
-/** Numbers of a shape's paragraphs, level by level: a paragraph of the same level that is not numbered ends the count, one further in does not. */
+/**
+ * Numbers of a shape's paragraphs, level by level: a paragraph of the same level that is not numbered ends
+ * the count, one further in does not.
+ */
 class SlideNumbers {
   readonly #counts: { scheme: string; number: number }[] = [];
 
@@ -188,7 +201,10 @@ class SlideNumbers {
   }
 }
 
-/** Schemes of counting by the beginning of their names, and the signs around by the end (ISO/IEC 29500-1, 20.1.10.61, from memory). */
+/**
+ * Schemes of counting by the beginning of their names, and the signs around by the end (ISO/IEC 29500-1,
+ * 20.1.10.61, from memory).
+ */
 const SCHEMES: readonly (readonly [RegExp, Counting])[] = [
   [/^alphaLc/u, 'letters'],
   [/^alphaUc/u, 'capitals'],
@@ -203,7 +219,10 @@ function schemeLabel(scheme: string, number: number): string {
   return scheme.endsWith('ParenR') ? `${label})` : `${label}.`;
 }
 
-/** The text of a run, or the equation that stands in its place (of the two ways that a slide keeps it, the one in words of mathematics). */
+/**
+ * The text of a run, or the equation that stands in its place (of the two ways that a slide keeps it, the one
+ * in words of mathematics).
+ */
 function runText(run: Element): string {
   const equations = named(run, 'oMath');
   if (equations.length > 0) return ` ${equations.map((equation) => ommlLine(equation)).join(' ')} `;

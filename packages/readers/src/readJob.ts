@@ -2,7 +2,10 @@ import type { ImportedDocument } from '@aurelfield/core/page';
 import type { Box } from '@aurelfield/core/photo';
 import type { PhotoOutline, PageChoice, ReadPage } from './photo/readPhoto.ts';
 
-/** What is to be read: a file by its name, a web page as it was fetched, a photo to be looked at or read, a part of a flat page, a PDF whose pages are pictures. */
+/**
+ * What is to be read: a file by its name, a web page as it was fetched, a photo to be looked at or read, a
+ * part of a flat page, a PDF whose pages are pictures.
+ */
 export type ReadJob =
   | { readonly kind: 'file' | 'page' | 'outline' | 'scan'; readonly name: string; readonly bytes: Uint8Array }
   | { readonly kind: 'photo'; readonly name: string; readonly bytes: Uint8Array; readonly choice: PageChoice }

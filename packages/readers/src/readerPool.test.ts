@@ -56,7 +56,9 @@ afterEach(() => {
 });
 /** Folders of reading processes: one each, gone with it. */
 const folders = () => readdirSync(folder).filter((name) => name.startsWith('aurelfield-reader-'));
-/** Processes that were started by a reading process or are one: they have its folder in their surroundings. */
+/**
+ * Processes that were started by a reading process or are one: they have its folder in their surroundings.
+ */
 const processes = () =>
   readdirSync('/proc').filter((pid) => {
     try {

@@ -19,14 +19,18 @@ export interface ReaderProcessOptions {
 /** Whether the system can limit a process's memory (util-linux, on every Debian). */
 const canLimit = spawnSync('prlimit', ['--version'], { stdio: 'ignore' }).status === 0;
 
-/** Megabytes that a library may set aside and never use: the drawing library of the PDF reader takes 1,024 at once. The system counts them as data. */
+/**
+ * Megabytes that a library may set aside and never use: the drawing library of the PDF reader takes 1,024 at
+ * once. The system counts them as data.
+ */
 const RESERVED = 1200;
 /** Milliseconds between two looks at the memory of a process that reads. */
 const CHECK_MILLISECONDS = 200;
 
 /**
  * A process that reads one document or photo after another.
- * It is the first of a group of its own, ends with whoever started it, and keeps its temporary files in a folder that goes when it has ended.
+ * It is the first of a group of its own, ends with whoever started it, and keeps its temporary files in a
+ * folder that goes when it has ended.
  */
 export class ReaderProcess {
   readonly #child: ChildProcess;
@@ -115,7 +119,7 @@ export class ReaderProcess {
     if (!this.#isReady || this.#waiting === undefined) return;
     const job = this.#waiting;
     this.#waiting = undefined;
-    // A process that has just ended cannot be sent to: its end is told of by its own event.
+    // A process that has just ended cannot be sent to: its end is reported by its own event.
     this.#child.send(job, () => undefined);
   }
 

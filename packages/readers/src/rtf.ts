@@ -14,11 +14,17 @@ const SKIPPED = new Set(
 const SIGNS: Readonly<Record<string, string>> = {
   line: ' ', emdash: '—', endash: '–', lquote: '‘', rquote: '’', ldblquote: '“', rdblquote: '”', bullet: '•', '~': '\u00a0', _: '-', emspace: ' ', enspace: ' ',
 }; // prettier-ignore
-/** Code pages of Windows by the numbers that fonts name character sets by (RTF 1.9.1, \\fcharset; from memory). */
+/**
+ * Code pages of Windows by the numbers that fonts name character sets by (RTF 1.9.1, \\fcharset; from
+ * memory).
+ */
 const CHARSETS: Readonly<Record<number, number>> = { 161: 1253, 162: 1254, 163: 1258, 177: 1255, 178: 1256, 186: 1257, 204: 1251, 222: 874, 238: 1250 }; // prettier-ignore
 const LATIN = 1252;
 const CENTRAL_EUROPEAN = 1250;
-/** Signs of the central European code page inside words: the bytes were written after ISO 8859-2, in which they are letters (both tables by the Encoding standard). */
+/**
+ * Signs of the central European code page inside words: the bytes were written after ISO 8859-2, in which
+ * they are letters (both tables by the Encoding standard).
+ */
 const SLIP = /[¬±¶¦ˇ](?=\p{L})|(?<=\p{L})[¬±¶¦ˇ]/gu;
 const SLIPS: Readonly<Record<string, string>> = { '¬': 'Ź', '±': 'ą', '¶': 'ś', '¦': 'Ś', ˇ: 'Ą' };
 
@@ -62,7 +68,8 @@ interface State {
 }
 
 /**
- * Rich Text Format → blocks: paragraphs, headings by outline level or by size and weight, list items by their marks, tables. Written after the structure of the RTF specification 1.9.1, from memory.
+ * Rich Text Format → blocks: paragraphs, headings by outline level or by size and weight, list items by their
+ * marks, tables. Written after the structure of the RTF specification 1.9.1, from memory.
  */
 export function readRtf(bytes: Uint8Array): ImportedDocument {
   const source = Buffer.from(bytes).toString('latin1');

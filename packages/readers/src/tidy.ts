@@ -12,7 +12,10 @@ const NO_TEXT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/gu;
 /** What programs put where a picture's description belongs. */
 const FILE_NAME = /^(?:fig:)?[^\s.]*[^.]{0,60}\.(?:png|jpe?g|gif|bmp|svg|webp|tiff?|emf|wmf)$/iu;
 
-/** A document without what no text may hold: halves of characters become the replacement character, control characters blanks; places stay where they are. A file's name is no description of its picture. */
+/**
+ * A document without what no text may hold: halves of characters become the replacement character, control
+ * characters blanks; places stay where they are. A file's name is no description of its picture.
+ */
 export function withSoundText(document: ImportedDocument): ImportedDocument {
   const mend = (text: string) => text.replace(NO_TEXT, ' ').replace(/\p{Surrogate}/gu, '\u{fffd}');
   return {

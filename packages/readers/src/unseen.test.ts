@@ -4,7 +4,10 @@ import { expect, test } from 'vitest';
 import { readDocument } from './readDocument.ts';
 import { readWebPage } from './webPage.ts';
 
-/** Documents and pages that people made who had not seen the readers, with what must come out of them by their words. */
+/**
+ * Documents and pages that people made who had not seen the readers, with what must come out of them by their
+ * words.
+ */
 const bytes = (name: string) => readFileSync(new URL(`../fixtures/unseen/${name}`, import.meta.url));
 const read = (name: string): Promise<ImportedDocument> =>
   readDocument(name, bytes(name), { isWord: () => true });

@@ -9,7 +9,10 @@ import { ReaderError } from './readerError.ts';
 const FURNITURE =
   'nav, aside, footer, form, dialog, amp-ad, amp-embed, amp-sidebar, ins[class*="ads" i], [class*="ad-slot" i], [class*="adslot" i], [id*="ad-slot" i], [class*="read-next" i], [class*="permalink" i], [class*="headerlink" i], [role="navigation"], [role="banner"], [role="complementary"], [role="search"], [role="dialog"], [aria-modal="true"], [class*="cookie" i], [id*="cookie" i], [class*="consent" i], [class*="advert" i], [id*="advert" i], [class*="sponsor" i], [class*="comment" i], [id*="comment" i], [class*="share" i], [class*="related" i], [class*="newsletter" i], [class*="breadcrumb" i]';
 
-/** A web page → the blocks of its main text, with headings, lists, tables, figures and captions; menus, adverts, cookie texts and comments are left out. */
+/**
+ * A web page → the blocks of its main text, with headings, lists, tables, figures and captions; menus,
+ * adverts, cookie texts and comments are left out.
+ */
 export function readWebPage(bytes: Uint8Array): ImportedDocument {
   const { document } = parseHTML(whole(decodeText(bytes).text));
   const written = textOf(document.querySelector('title'));
@@ -32,7 +35,10 @@ export function readWebPage(bytes: Uint8Array): ImportedDocument {
   return { title: title || heading, language, warnings: [], ...cleaned(blocks) };
 }
 
-/** Takes out what is no part of the text by its kind or its name. What holds a good part of the page's text is none, whatever it is called: pages stand whole in a form, or in a body named after its cookie notice. */
+/**
+ * Takes out what is no part of the text by its kind or its name. What holds a good part of the page's text is
+ * none, whatever it is called: pages stand whole in a form, or in a body named after its cookie notice.
+ */
 function withoutFurniture(document: Document): void {
   const length = (element: Element) => element.textContent.replace(/\s+/gu, ' ').length;
   const all = document.body.textContent.replace(/\s+/gu, ' ').length;
@@ -45,7 +51,10 @@ function withoutFurniture(document: Document): void {
 /** Furniture holds less than this share of a page's text. */
 const MOST = 0.5;
 
-/** Where the page's text stands: its main part, its article, or its articles where it has several of a size; else the part that reads like one. */
+/**
+ * Where the page's text stands: its main part, its article, or its articles where it has several of a size;
+ * else the part that reads like one.
+ */
 function mainParts(document: Document): Element[] {
   const main = document.querySelector('main, [role="main"]');
   if (main) return [main];

@@ -3,7 +3,10 @@
 import { DOMParser } from 'linkedom';
 import { ReaderError } from './readerError.ts';
 
-/** The name of a public document type, as old pages of EPUB have it: nothing is fetched for it, and it declares nothing here. */
+/**
+ * The name of a public document type, as old pages of EPUB have it: nothing is fetched for it, and it
+ * declares nothing here.
+ */
 const PUBLIC_TYPE = /<!DOCTYPE\s[^[\]<>]*>/iu;
 
 /**

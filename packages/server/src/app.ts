@@ -89,7 +89,8 @@ function routersOf(features: readonly Feature[], place: keyof FeatureRoutes): ex
 }
 
 function serveScreens(app: Express, folder: string): void {
-  // What is asked for often and by many is made small once instead (http/compressed.ts): an encoder for each answer costs more than the answer.
+  // What is asked for often and by many is made small once instead (http/compressed.ts): an encoder for each
+  // answer costs more than the answer.
   app.use(compression());
   app.use(
     '/assets',

@@ -1,4 +1,7 @@
-/** Something that was asked for cannot be done: a word for the program, and one sentence for a person that says what is wrong and what to do. Which answer that is over HTTP is decided in `http/errorHandler.ts`. */
+/**
+ * Something that was asked for cannot be done: a word for the program, and one sentence for a person that
+ * says what is wrong and what to do. Which answer that is over HTTP is decided in `http/errorHandler.ts`.
+ */
 export class AppError extends Error {
   override readonly name = 'AppError';
   readonly code: string;

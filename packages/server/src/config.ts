@@ -14,14 +14,23 @@ const schema = z.object({
   AUREL_ROLE: z.enum(['all', 'serve', 'work']).default('all'),
   AUREL_PORT: z.coerce.number().int().min(0).max(65_535).default(4680),
   AUREL_HOST: z.string().default('127.0.0.1'),
-  /** Names, beside those of the machine itself, that the server may be called by; parted by spaces. */
+  /** Names, beside those of the machine itself, that the server may be called by; separated by spaces. */
   AUREL_HOSTS: z.string().default(''),
-  /** The address that pupils and colleagues use, e.g. https://listen.school.example; links, cards, codes and feeds carry it. */
+  /**
+   * The address that pupils and colleagues use, e.g. https://listen.school.example; links, cards, codes and
+   * feeds carry it.
+   */
   AUREL_PUBLIC_ADDRESS: z.url({ protocol: /^https?$/u }).optional(),
-  /** Proxies whose word on a visitor's address and scheme counts: addresses, networks, or `loopback`; separated by commas. */
+  /**
+   * Proxies whose word on a visitor's address and scheme counts: addresses, networks, or `loopback`;
+   * separated by commas.
+   */
   AUREL_TRUSTED_PROXIES: z.string().default(''),
   AUREL_DEMO: yesNo.default('yes'),
-  /** Whether the demo's photographed page is read at the first start, which takes some seconds; by default it comes with the demo. */
+  /**
+   * Whether the demo's photographed page is read at the first start, which takes some seconds; by default it
+   * comes with the demo.
+   */
   AUREL_DEMO_PHOTO: yesNo.optional(),
   AUREL_SECRET: z.string().min(16),
   /** Whether simulated outside services are started; by default they come with the demo. */
@@ -36,7 +45,7 @@ const schema = z.object({
   AUREL_MODEL_PROCESS: z.string().optional(),
   AUREL_READER_PROCESS: z.string().optional(),
   AUREL_TEXT_WORKER: z.string().optional(),
-  /** Origins that web pages may be fetched from although they are not public, parted by spaces. */
+  /** Origins that web pages may be fetched from although they are not public, separated by spaces. */
   AUREL_ALLOWED_ORIGINS: z.string().default(''),
   AUREL_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
   /** Connections to the database, beside a few of the queue. */
@@ -47,7 +56,10 @@ const schema = z.object({
   AUREL_VOICE_THREADS: howMany.default(Math.min(4, availableParallelism())),
   /** Threads for checking texts. */
   AUREL_TEXT_THREADS: howMany.default(1),
-  /** Megabytes of sound that a school may keep; what no current reading needs goes first, the longest unused before the rest. */
+  /**
+   * Megabytes of sound that a school may keep; what no current reading needs goes first, the longest unused
+   * before the rest.
+   */
   AUREL_SCHOOL_MEGABYTES: z.coerce.number().int().min(1).default(4096),
   /** An object store instead of the folder: name of the bucket, and where and how it is reached. */
   AUREL_S3_BUCKET: z.string().min(3).optional(),
@@ -57,7 +69,7 @@ const schema = z.object({
   AUREL_S3_SECRET_KEY: z.string().optional(),
 });
 
-/** What a process is told from outside, by environment variables. */
+/** Settings of a process, from environment variables. */
 export interface Config {
   readonly databaseUrl: string;
   readonly dataFolder: string;

@@ -31,7 +31,10 @@ export interface CleanUp {
   readonly run: (deps: CleanUpDeps) => Promise<unknown>;
 }
 
-/** What a folder of `features/` adds to the application. Its `feature.ts` is the only file that the composition root imports. */
+/**
+ * What a folder of `features/` adds to the application. Its `feature.ts` is the only file that the
+ * composition root imports.
+ */
 export interface Feature {
   readonly routes?: FeatureRoutes;
   readonly jobs?: Partial<JobHandlers>;

@@ -1,7 +1,7 @@
 import { readConfig } from './config.ts';
 import { startServer } from './server.ts';
 
-/** Runs the server until it is told to stop. */
+/** Runs the server until it is stopped. */
 const server = await startServer(readConfig(process.env));
 process.send?.({ port: server.port, site: server.siteOrigin, priced: server.pricedAddress });
 

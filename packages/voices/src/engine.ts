@@ -14,14 +14,23 @@ export interface Voice {
   /** What its accent does to consonants, where that is more than the vowels' business. */
   readonly traits?: readonly AccentTrait[];
   readonly timbre: 'lower' | 'higher';
-  /** Whether it is built from a speaker's recordings, which listeners understand better than a voice made of formants. */
+  /**
+   * Whether it is built from a speaker's recordings, which listeners understand better than a voice made of
+   * formants.
+   */
   readonly isNatural?: boolean;
-  /** Whether its accent is laid by rules on the recordings of a speaker of another one; a speaker of the accent itself is chosen before it. */
+  /**
+   * Whether its accent is laid by rules on the recordings of a speaker of another one; a speaker of the
+   * accent itself is chosen before it.
+   */
   readonly isAdapted?: boolean;
   readonly engine: string;
   /** Samples per second of its audio. */
   readonly sampleRate: number;
-  /** Whether word times are the engine's own ("exact"), found in the sound afterwards ("aligned") or only shared out over the sentence ("estimated"). */
+  /**
+   * Whether word times are the engine's own ("exact"), found in the sound afterwards ("aligned") or only
+   * shared out over the sentence ("estimated").
+   */
   readonly timings: 'exact' | 'aligned' | 'estimated';
   /** What the service it belongs to asks; voices without it cost nothing. */
   readonly price?: Price & { readonly service: string; readonly simulated: boolean };
@@ -41,7 +50,7 @@ export interface SpokenClip {
   readonly duration: number;
   /** One interval for each spoken word, in order, without overlap. */
   readonly words: readonly Interval[];
-  /** Samples at which silence can be laid in: one for each break of the plan, in order. */
+  /** Samples at which silence can be inserted: one for each break of the plan, in order. */
   readonly cuts: readonly number[];
   /** Spoken words that the voice could not say and that were spelled instead, by their number. */
   readonly spelledWords?: readonly number[];
@@ -64,12 +73,18 @@ export interface SpeakOptions {
 /** One speech engine. Adapters hide how it runs; all of them take the same plan and give the same clip. */
 export interface SpeechEngine {
   readonly id: string;
-  /** Version of one of its voices as it is installed here; part of every clip's key. It changes whenever the same plan would sound or be timed differently. */
+  /**
+   * Version of one of its voices as it is installed here; part of every clip's key. It changes whenever the
+   * same plan would sound or be timed differently.
+   */
   readonly versionOf: (voiceId: string) => string;
   readonly voices: readonly Voice[];
   /** A voice that it has and does not offer to be chosen: a recorded sentence is one of its own. */
   readonly unlisted?: (voiceId: string) => Voice | undefined;
-  /** What this machine lacks for some of its voices and how to add it, in a sentence; undefined when nothing is missing. */
+  /**
+   * What this machine lacks for some of its voices and how to add it, in a sentence; undefined when nothing
+   * is missing.
+   */
   readonly missing?: string | undefined;
   /** Makes the engine ready and warm. Rejects when it cannot run here. */
   start(): Promise<void>;
@@ -80,11 +95,17 @@ export interface SpeechEngine {
    * @throws SpeechError when the engine fails; the signal's reason when cancelled.
    */
   speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip>;
-  /** How a voice says single words, where the engine can tell: for each word its phones in IPA, stress before the vowel that has it. */
+  /**
+   * How a voice says single words, where the engine can tell: for each word its phones in IPA, stress before
+   * the vowel that has it.
+   */
   pronounce?(voiceId: string, words: readonly string[], options?: SpeakOptions): Promise<string[][]>;
 }
 
-/** An engine could not speak a sentence. `kind` tells a time-out, a crash and a voice of another version from a sentence it cannot say, and what a priced service refused, and so did not charge, from the rest. */
+/**
+ * An engine could not speak a sentence. `kind` tells a time-out, a crash and a voice of another version from
+ * a sentence it cannot say, and what a priced service refused, and so did not charge, from the rest.
+ */
 export class SpeechError extends Error {
   override readonly name = 'SpeechError';
   readonly kind: 'timeout' | 'crash' | 'failed' | 'refused' | 'stopped' | 'other-version';

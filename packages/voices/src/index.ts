@@ -1,4 +1,7 @@
-/** Speech engines behind one interface. Each adapter has a folder; engines run in worker threads or child processes. */
+/**
+ * Speech engines behind one interface. Each adapter has a folder; engines run in worker threads or child
+ * processes.
+ */
 export { SpeechError, type SpeakOptions, type SpeechEngine, type SpokenClip, type Voice } from './engine.ts';
 export { VoiceRegistry } from './registry.ts';
 export { resampleClip } from './clip/resampleClip.ts';

@@ -23,13 +23,17 @@ export class VoiceRegistry {
     return [...this.#byVoice.values()].map(({ voice }) => voice);
   }
 
-  /** What this machine lacks for some voices, and how to add it: one sentence for each engine that lacks something. */
+  /**
+   * What this machine lacks for some voices, and how to add it: one sentence for each engine that lacks
+   * something.
+   */
   get missing(): readonly string[] {
     return this.#engines.flatMap(({ missing }) => missing ?? []);
   }
 
   /**
-   * Starts all engines, or the one named. The first engine must start; one of the others that cannot is left out, and its voices with it.
+   * Starts all engines, or the one named. The first engine must start; one of the others that cannot is left
+   * out, and its voices with it.
    */
   async start(engineId?: string): Promise<void> {
     const wanted = this.#engines.filter(({ id }) => engineId === undefined || id === engineId);
@@ -79,7 +83,9 @@ export class VoiceRegistry {
   }
 
   /**
-   * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a natural one before a formant one, then one of the same region and of the same timbre as the pupil's first choice, and a speaker's own accent before one that is laid on;
+   * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a
+   * natural one before a formant one, then one of the same region and of the same timbre as the pupil's first
+   * choice, and a speaker's own accent before one that is laid on;
    * `undefined` when no voice speaks it.
    */
   voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
@@ -98,7 +104,10 @@ export class VoiceRegistry {
     return [...speaking].sort((a, b) => near(a) - near(b))[0];
   }
 
-  /** A voice for comparing recordings with: one that says everything the same way every time, and at once – the formant engine's – or else any that costs nothing; `undefined` when no voice speaks the language. */
+  /**
+   * A voice for comparing recordings with: one that says everything the same way every time, and at once –
+   * the formant engine's – or else any that costs nothing; `undefined` when no voice speaks the language.
+   */
   steadyVoiceFor(language: string): Voice | undefined {
     const own = this.voices.filter(
       (voice) => !voice.price && baseLanguage(voice.language) === baseLanguage(language),
@@ -117,7 +126,8 @@ export class VoiceRegistry {
 
   /**
    * Speaks a plan with the engine its voice belongs to, at the sample rate that the plan asks for.
-   * @throws SpeechError also when the voice installed here is not of the version that the plan was made for: one key must not sound two ways.
+   * @throws SpeechError also when the voice installed here is not of the version that the plan was made for:
+   * one key must not sound two ways.
    */
   async speak(plan: SpeechPlan, options?: SpeakOptions): Promise<SpokenClip> {
     const found = this.#found(plan.voice);

@@ -3,7 +3,10 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 
-/** Name and version of a package as it is installed, e.g. "espeak-ng-emscripten-0.3.5"; found by its folder, since not every package lets its description be required. */
+/**
+ * Name and version of a package as it is installed, e.g. "espeak-ng-emscripten-0.3.5"; found by its folder,
+ * since not every package lets its description be required.
+ */
 export function packageVersion(name: string): string {
   const require = createRequire(import.meta.url);
   for (let folder = path.dirname(require.resolve(name)); ; folder = path.dirname(folder)) {

@@ -12,7 +12,8 @@ import { GlobalStyle } from './theme/GlobalStyle.tsx';
 import { Opening, RouteError } from './ui/RouteError.tsx';
 import { UndoProvider } from './ui/Undo.tsx';
 
-// Its compiler asks whether it may run text as a program, which our content policy refuses and Firefox reports.
+// Its compiler asks whether it may run text as a program, which our content policy refuses and Firefox
+// reports.
 z.config({ jitless: true });
 
 const client = new QueryClient({

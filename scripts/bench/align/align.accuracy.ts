@@ -6,10 +6,16 @@ import { saidBy, stopVoices } from './known.ts';
 import { plainSentences, SET_ASIDE } from './texts.ts';
 import { spokenByFlite, withNoise } from './truth.ts';
 
-/** A part of what `npm run bench:align` measures whole: two speakers of Debian's flite, with the phone ends that it tells, on a text of Debian's base-files. */
+/**
+ * A part of what `npm run bench:align` measures whole: two speakers of Debian's flite, with the phone ends
+ * that it tells, on a text of Debian's base-files.
+ */
 const text = plainSentences(SET_ASIDE[0] ?? '').slice(0, 6);
 const other = plainSentences(SET_ASIDE[2] ?? '').slice(0, 3);
-/** Milliseconds within which 95 of 100 onsets are: what we aim at for clean sound and for noise at 10 dB; 100 for the rest. */
+/**
+ * Milliseconds within which 95 of 100 onsets are: what we aim at for clean sound and for noise at 10 dB; 100
+ * for the rest.
+ */
 const WITHIN = new Map([
   ['clean', 60],
   ['noise at 10 dB', 120],

@@ -26,7 +26,9 @@ export const CONDITIONS: readonly Condition[] = [
 
 /** What one recording showed. */
 export interface Finding {
-  /** Milliseconds by which each word that was said was found late; words taken as left out are not among them. */
+  /**
+   * Milliseconds by which each word that was said was found late; words taken as left out are not among them.
+   */
   readonly errors: readonly number[];
   /** The same, without a sign, of words beside one that was left out. */
   readonly nextToMissing: readonly number[];

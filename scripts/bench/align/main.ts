@@ -3,7 +3,10 @@ import { stopVoices } from './known.ts';
 import { plainSentences, SET_ASIDE, TUNED_ON } from './texts.ts';
 import { TRUTH_VOICES } from './truth.ts';
 
-/** `npm run bench:align [-- tuned]`: how far words are found from where flite says that they are; on the texts that were set aside, or on those that it was tuned on. */
+/**
+ * `npm run bench:align [-- tuned]`: how far words are found from where flite says that they are; on the texts
+ * that were set aside, or on those that it was tuned on.
+ */
 const texts = (process.argv.includes('tuned') ? TUNED_ON : SET_ASIDE).map(plainSentences);
 const columns = [
   'median',

@@ -23,7 +23,8 @@ const KEPT = path.join(tmpdir(), 'aurelfield-align');
 const PAUSE = 0.45;
 
 /**
- * Sentences said by a voice of Debian's flite, with the ends of the phones that it tells (-psdur). Which phones belong to which word is told by the words said alone.
+ * Sentences said by a voice of Debian's flite, with the ends of the phones that it tells (-psdur). Which
+ * phones belong to which word is reported by the words said alone.
  * @param sentences words as they are spoken, in lower case, with nothing but letters and apostrophes.
  */
 export async function spokenByFlite(

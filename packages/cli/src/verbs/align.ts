@@ -13,7 +13,10 @@ import { spokenExportDocument } from './spokenExportDocument.ts';
 /** The pace that the known voice speaks with: about that of reading aloud, words a minute. */
 const KNOWN_PACE = 160;
 
-/** `align AUDIO TEXT [--voice ID] [--lexicon FILE.pls] --out timings.json`: when each word of a text is said in a recording of it. */
+/**
+ * `align AUDIO TEXT [--voice ID] [--lexicon FILE.pls] --out timings.json`: when each word of a text is said
+ * in a recording of it.
+ */
 export async function align(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     voice: { type: 'string' },

@@ -15,7 +15,10 @@ interface KeptClip {
 /** Samples of silence that are put out in one go. */
 const SILENCE = new Uint8Array(64 * 1024);
 
-/** Clips that were made, each once, in one file for as long as the terminal runs: not in memory, so that a book can be made. */
+/**
+ * Clips that were made, each once, in one file for as long as the terminal runs: not in memory, so that a
+ * book can be made.
+ */
 export class ClipFile {
   readonly #registry: VoiceRegistry;
   readonly #folder: string;

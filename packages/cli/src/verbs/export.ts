@@ -11,7 +11,10 @@ import { readDocument } from './document.ts';
 import { spokenExportDocument } from './spokenExportDocument.ts';
 import { formatFlag, qualityFlags, writeFormat } from './writeFormat.ts';
 
-/** `export FILE --format F --out FILE [--voice ID] [--pace WPM] [--lexicon FILE.pls] [--rate N] [--bitrate N] [--title T] [--pupil P]`: reads, speaks and writes a document in one of the formats. */
+/**
+ * `export FILE --format F --out FILE [--voice ID] [--pace WPM] [--lexicon FILE.pls] [--rate N] [--bitrate N]
+ * [--title T] [--pupil P]`: reads, speaks and writes a document in one of the formats.
+ */
 export async function exportDocument(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     format: { type: 'string' },

@@ -3,7 +3,10 @@ import { sentencesOf } from '@aurelfield/core/text';
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 
-/** Lines as school handouts contain them, from readers who had not seen the rules. Case, "and" and punctuation do not count. */
+/**
+ * Lines as school handouts contain them, from readers who had not seen the rules. Case, "and" and punctuation
+ * do not count.
+ */
 const linesOf = (name: string) =>
   readFileSync(new URL(`./lines/${name}.tsv`, import.meta.url), 'utf8')
     .trimEnd()

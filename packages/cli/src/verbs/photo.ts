@@ -7,7 +7,10 @@ import type { Terminal } from '../terminal.ts';
 import { readArgs, UsageError } from '../usage.ts';
 import { importedJson } from './importedJson.ts';
 
-/** `photo IMAGE… --out doc.json [--lang eng+fra]`: reads photos of pages, in order, into blocks of one document. */
+/**
+ * `photo IMAGE… --out doc.json [--lang eng+fra]`: reads photos of pages, in order, into blocks of one
+ * document.
+ */
 export async function photo(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, { out: { type: 'string' }, lang: { type: 'string' } });
   if (positionals.length === 0) throw new UsageError('photo takes one or more pictures.');

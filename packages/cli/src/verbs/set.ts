@@ -26,7 +26,10 @@ const profilesSchema = z
   )
   .min(1);
 
-/** `set FOLDER --out FOLDER [--names PATTERN]`: every document of a folder for every profile of its profiles.json. A sentence that several hear alike is made once. */
+/**
+ * `set FOLDER --out FOLDER [--names PATTERN]`: every document of a folder for every profile of its
+ * profiles.json. A sentence that several hear alike is made once.
+ */
 export async function makeSet(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     out: { type: 'string' },

@@ -5,7 +5,10 @@ import { lexiconFlag } from '../lexiconFlag.ts';
 import type { Terminal } from '../terminal.ts';
 import { languageFlag, readArgs, UsageError } from '../usage.ts';
 
-/** `spoken [--lang en-GB] [--subject maths] [--lexicon FILE.pls]`: for each line of standard input its displayed words and what is said for them, and what is left out, as one JSON line. */
+/**
+ * `spoken [--lang en-GB] [--subject maths] [--lexicon FILE.pls]`: for each line of standard input its
+ * displayed words and what is said for them, and what is left out, as one JSON line.
+ */
 export async function spoken(args: string[], terminal: Terminal): Promise<void> {
   const { values, positionals } = readArgs(args, {
     lang: { type: 'string', default: 'en-GB' },

@@ -1,6 +1,9 @@
 /**
- * Sentences of a translation laid beside those of the original by their lengths alone: Gale, W. A. and Church, K. W. (1993), A program for aligning sentences in bilingual corpora, Computational Linguistics 19 (1).
- * Their prior chances of one sentence against one, one against none, two against one and two against two, and their variance, from memory.
+ * Sentences of a translation placed beside those of the original by their lengths alone: Gale, W. A. and
+ * Church, K. W. (1993), A program for aligning sentences in bilingual corpora, Computational Linguistics 19
+ * (1).
+ * Their prior chances of one sentence against one, one against none, two against one and two against two, and
+ * their variance, from memory.
  */
 const PRIORS = { one: 0.89, none: 0.0099, double: 0.089, twoByTwo: 0.011 } as const;
 const VARIANCE = 6.8;
@@ -18,7 +21,8 @@ const STEPS = [
 ] as const;
 
 /**
- * For each sentence of the original what stands beside it: the sentences of the translation that belong to it, joined; empty where none does. Of two that share one translation the first has it; what the
+ * For each sentence of the original what stands beside it: the sentences of the translation that belong to
+ * it, joined; empty where none does. Of two that share one translation the first has it; what the
  * translation has more goes to the sentence before.
  */
 export function sentencePairs(original: readonly string[], translation: readonly string[]): string[] {
@@ -91,7 +95,10 @@ function bestPath(original: readonly number[], translation: readonly number[]): 
   return path.reverse();
 }
 
-/** How unlikely two lengths belong together: minus the logarithm of the two-sided chance of so large a difference. */
+/**
+ * How unlikely two lengths belong together: minus the logarithm of the two-sided chance of so large a
+ * difference.
+ */
 function costOf(original: number, translation: number, ratio: number): number {
   if (original === 0 && translation === 0) return 0;
   const mean = (original + translation / ratio) / 2;

@@ -18,7 +18,8 @@ export function biquad(signal: Float64Array, { b, a }: Biquad): Float64Array {
 }
 
 /**
- * What lets through what is higher than `hertz`, 12 dB an octave below it (Butterworth; the bilinear transform, as in Oppenheim and Schafer, Discrete-Time Signal Processing, chapter 7; from memory).
+ * What lets through what is higher than `hertz`, 12 dB an octave below it (Butterworth; the bilinear
+ * transform, as in Oppenheim and Schafer, Discrete-Time Signal Processing, chapter 7; from memory).
  */
 export function highPass(hertz: number, sampleRate: number): Biquad {
   const k = Math.tan((Math.PI * hertz) / sampleRate);

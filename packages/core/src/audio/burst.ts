@@ -1,4 +1,7 @@
-/** Samples of a frame, the step from one to the next, and how far before it the quiet is looked for, in seconds. */
+/**
+ * Samples of a frame, the step from one to the next, and how far before it the quiet is looked for, in
+ * seconds.
+ */
 const FRAME = 0.003;
 const STEP = 0.001;
 const BEFORE = 0.012;
@@ -8,7 +11,9 @@ const CLEAR = 4;
 const FLOOR = 400;
 
 /**
- * Where a stop is heard: its closure is silence or a murmur, and what the ear takes for its beginning is the burst that ends it. The place in `pcm` between `from` and `to` at which the energy of what is high in the sound
+ * Where a stop is heard: its closure is silence or a murmur, and what the ear takes for its beginning is the
+ * burst that ends it. The place in `pcm` between `from` and `to` at which the energy of what is high in the
+ * sound
  * rises most.
  * @returns a sample; `from` where there is no clear burst.
  */

@@ -5,14 +5,20 @@ import { biquad, highPass } from './biquad.ts';
 /** Seconds of a frame, rounded to a power of two of samples; four of them overlap. */
 const FRAME = 0.032;
 const OVERLAP = 4;
-/** Bands in which the noise of a room is told. */
+/** Bands in which the noise of a room is measured. */
 const NOISE_BANDS = 64;
-/** The noise is what is there in the quietest tenth of the frames, and a little more, since those are its quietest moments. */
+/**
+ * The noise is what is there in the quietest tenth of the frames, and a little more, since those are its
+ * quietest moments.
+ */
 const QUIETEST = 0.1;
 const MORE = 1.3;
 /** So many times the noise must be there for something to be more than noise. */
 const OVER = 4;
-/** What of its loudness a sound keeps from one frame to the next at the least, so that ends of words are not bitten off. */
+/**
+ * What of its loudness a sound keeps from one frame to the next at the least, so that ends of words are not
+ * bitten off.
+ */
 const RELEASE = 0.75;
 const FULL_SCALE = 32_768;
 
@@ -39,7 +45,10 @@ export function noiseFloor(pcm: Int16Array, sampleRate: number): number[] {
   });
 }
 
-/** Sound with low rumble taken away and the noise of the room turned down (a gain for each bin and frame, after spectral subtraction: Boll 1979). As long as it was, and at the same times. */
+/**
+ * Sound with low rumble taken away and the noise of the room turned down (a gain for each bin and frame,
+ * after spectral subtraction: Boll 1979). As long as it was, and at the same times.
+ */
 export function cleaned(pcm: Int16Array, sampleRate: number, { noise, floor, lowCut }: Cleaning): Int16Array {
   let signal = Float64Array.from(pcm);
   if (lowCut !== undefined) signal = Float64Array.from(biquad(signal, highPass(lowCut, sampleRate)));

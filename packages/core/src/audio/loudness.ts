@@ -15,8 +15,10 @@ const RELATIVE_GATE = -10;
 const FULL_SCALE = 32768;
 
 /**
- * Integrated loudness after ITU-R BS.1770-4 (K-weighting, blocks of 400 ms, absolute gate at −70 LUFS, relative gate 10 LU down) of mono 16-bit sound. The filters are those
- * of the recommendation carried over to any sample rate by the bilinear transform (values as in libebur128, from memory).
+ * Integrated loudness after ITU-R BS.1770-4 (K-weighting, blocks of 400 ms, absolute gate at −70 LUFS,
+ * relative gate 10 LU down) of mono 16-bit sound. The filters are those
+ * of the recommendation carried over to any sample rate by the bilinear transform (values as in libebur128,
+ * from memory).
  */
 export function measureLoudness(pcm: Int16Array, sampleRate: number): Loudness {
   let highest = 0;
@@ -65,7 +67,10 @@ export function applyGain(pcm: Int16Array, decibels: number, sampleRate: number)
   }
 }
 
-/** For each sample the least gain that a peak within `reach` leaves room for; `undefined` when no peak is too high. */
+/**
+ * For each sample the least gain that a peak within `reach` leaves room for; `undefined` when no peak is too
+ * high.
+ */
 function lowestRoom(pcm: Int16Array, factor: number, reach: number): Float64Array | undefined {
   let lowest: Float64Array | undefined;
   for (let i = 0; i < pcm.length; i++) {

@@ -8,7 +8,9 @@ export interface Peaks {
   readonly values: Int8Array;
 }
 
-/** The peaks of an edited recording, out of those of the recording as it was made: no sound is read for it. */
+/**
+ * The peaks of an edited recording, out of those of the recording as it was made: no sound is read for it.
+ */
 export function peaksOfPieces(pieces: readonly Piece[], samples: number, recorded: Peaks): Peaks {
   const { step } = recorded;
   const values = new Int8Array(2 * Math.ceil(samples / step));

@@ -4,7 +4,8 @@ import { lengthOf, type Piece } from '../timeline/piece.ts';
 const [LOWEST, HIGHEST] = [-32_768, 32_767];
 
 /**
- * The samples of a piece. Gain is not among what is done here: a limiter must see the whole clip, so the source is given with it.
+ * The samples of a piece. Gain is not among what is done here: a limiter must see the whole clip, so the
+ * source is given with it.
  * @param source the whole of the piece's source with its gain applied; nothing for silence.
  */
 export function renderPiece(piece: Piece, source: Int16Array | undefined): Int16Array {

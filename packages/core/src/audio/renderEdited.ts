@@ -11,7 +11,9 @@ export type ReadRecording = (id: string, from: number, to: number) => Promise<In
 const JOINT = 0.005;
 
 /**
- * The samples of pieces of recordings, piece by piece. Where one does not go on where the one before it ended, the end of that one is heard on, fading, below the beginning of the new one, so that no cut clicks. Everything is as long as the pieces say.
+ * The samples of pieces of recordings, piece by piece. Where one does not go on where the one before it
+ * ended, the end of that one is heard on, fading, below the beginning of the new one, so that no cut clicks.
+ * Everything is as long as the pieces say.
  * @param read gives what the pieces are made of.
  */
 export async function* renderEdited(

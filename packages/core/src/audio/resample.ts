@@ -2,7 +2,8 @@
 const CROSSINGS = 16;
 
 /**
- * The same sound in another number of samples, by a windowed sinc (Hann) that lets nothing through that the fewer samples cannot hold: played at the old rate it is higher or lower.
+ * The same sound in another number of samples, by a windowed sinc (Hann) that lets nothing through that the
+ * fewer samples cannot hold: played at the old rate it is higher or lower.
  * @param length samples of the result.
  */
 export function resampled(pcm: Int16Array, length: number): Int16Array {

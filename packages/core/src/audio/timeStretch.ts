@@ -1,11 +1,16 @@
-/** Length of the frames that are laid over each other, and how far from its place one may be taken so that it fits. Seconds: two periods of a low voice, and half a period. */
+/**
+ * Length of the frames that are placed over each other, and how far from its place one may be taken so that it
+ * fits. Seconds: two periods of a low voice, and half a period.
+ */
 const FRAME = 0.02;
 const REACH = 0.006;
 /** The best place is first looked for among so few samples, then among all beside it. */
 const COARSE = 4;
 
 /**
- * The same sound in another length with its pitch kept: frames that overlap by half are taken from where they fit best near their place (WSOLA, after Verhelst and Roelands 1993). No sound lies farther from its place on a straight line than 6 milliseconds.
+ * The same sound in another length with its pitch kept: frames that overlap by half are taken from where they
+ * fit best near their place (WSOLA, after Verhelst and Roelands 1993). No sound lies farther from its place
+ * on a straight line than 6 milliseconds.
  * @param length samples of the result.
  */
 export function timeStretched(pcm: Int16Array, sampleRate: number, length: number): Int16Array {

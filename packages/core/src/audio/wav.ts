@@ -2,7 +2,11 @@ const HEADER_BYTES = 44;
 export const BYTES_PER_SAMPLE = 2;
 const MAX_SIZE = 0xffff_ffff;
 
-/** Header of a mono 16-bit PCM WAV file (RIFF), to be followed by `samples` little-endian samples. Lengths that 32 bits cannot hold are written as the largest number, which readers of streams take for "until the end". */
+/**
+ * Header of a mono 16-bit PCM WAV file (RIFF), to be followed by `samples` little-endian samples. Lengths
+ * that 32 bits cannot hold are written as the largest number, which readers of streams take for "until the
+ * end".
+ */
 export function wavHeader(sampleRate: number, samples: number): Uint8Array {
   const dataBytes = samples * BYTES_PER_SAMPLE;
   const view = new DataView(new ArrayBuffer(HEADER_BYTES));

@@ -1,7 +1,9 @@
 import type { Language } from './language.ts';
 import { clockWith, same, words } from './words.ts';
 
-/** German; usage from memory and common practice, months and units checked against the CLDR through `Intl`. */
+/**
+ * German; usage from memory and common practice, months and units checked against the CLDR through `Intl`.
+ */
 // prettier-ignore
 export const german: Language = {
   tag: 'de',

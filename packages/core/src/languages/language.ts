@@ -22,7 +22,10 @@ export interface SpokenWords {
   readonly point: string;
   /** The decimal sign; thousands are separated by the other one of "." and ",", or by a space. */
   readonly decimal: ',' | '.';
-  /** Whether the figures after the decimal sign are said one by one; otherwise as a number, with the noughts before it. */
+  /**
+   * Whether the figures after the decimal sign are said one by one; otherwise as a number, with the noughts
+   * before it.
+   */
   readonly figuresApart: boolean;
   readonly zero: string;
   /** Simple fractions as they are said. */
@@ -41,7 +44,9 @@ export interface SpokenWords {
   readonly abbreviations: Readonly<Record<string, string>>;
 }
 
-/** Everything that is known of a language. Only `tag` is needed; each other field adds what it makes possible. */
+/**
+ * Everything that is known of a language. Only `tag` is needed; each other field adds what it makes possible.
+ */
 export interface Language {
   /** BCP 47, without a region. */
   readonly tag: string;
@@ -51,17 +56,26 @@ export interface Language {
   readonly recogniserCode?: string;
   /** Its commonest short words, by which a text is found to be in it. From memory. */
   readonly functionWords?: ReadonlySet<string>;
-  /** Small words that are none of English, without accents: a photographed page with several of them is read in it too. */
+  /**
+   * Small words that are none of English, without accents: a photographed page with several of them is read
+   * in it too.
+   */
   readonly photoWords?: ReadonlySet<string>;
   readonly abbreviations?: Abbreviations;
-  /** What is said for things that are shown otherwise: before a question's number, for an address, before a heading. */
+  /**
+   * What is said for things that are shown otherwise: before a question's number, for an address, before a
+   * heading.
+   */
   readonly announced?: {
     readonly question?: string;
     readonly link?: string;
     readonly heading?: string;
     readonly picture?: string;
   };
-  /** Words that may open a clause, for a breath in a long sentence; before some of them a reader pauses anyway. */
+  /**
+   * Words that may open a clause, for a breath in a long sentence; before some of them a reader pauses
+   * anyway.
+   */
   readonly clauses?: {
     readonly openers: ReadonlySet<string>;
     readonly pausedBefore: ReadonlySet<string>;

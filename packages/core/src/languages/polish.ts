@@ -3,7 +3,9 @@ import { clockWith, same, words } from './words.ts';
 
 const POLISH_DAYS = 'pierwszego,drugiego,trzeciego,czwartego,piątego,szóstego,siódmego,ósmego,dziewiątego,dziesiątego,jedenastego,dwunastego,trzynastego,czternastego,piętnastego,szesnastego,siedemnastego,osiemnastego,dziewiętnastego,dwudziestego,dwudziestego pierwszego,dwudziestego drugiego,dwudziestego trzeciego,dwudziestego czwartego,dwudziestego piątego,dwudziestego szóstego,dwudziestego siódmego,dwudziestego ósmego,dwudziestego dziewiątego,trzydziestego,trzydziestego pierwszego'.split(','); // prettier-ignore
 
-/** Polish; usage from memory and common practice, months and units checked against the CLDR through `Intl`. */
+/**
+ * Polish; usage from memory and common practice, months and units checked against the CLDR through `Intl`.
+ */
 // prettier-ignore
 export const polish: Language = {
   tag: 'pl',

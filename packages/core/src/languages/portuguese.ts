@@ -1,7 +1,10 @@
 import type { Language } from './language.ts';
 import { clockWith, same, words } from './words.ts';
 
-/** Portuguese; usage from memory and common practice, months and units checked against the CLDR through `Intl`. */
+/**
+ * Portuguese; usage from memory and common practice, months and units checked against the CLDR through
+ * `Intl`.
+ */
 // prettier-ignore
 export const portuguese: Language = {
   tag: 'pt',

@@ -1,7 +1,9 @@
 import type { Language } from './language.ts';
 import { clockWith, words } from './words.ts';
 
-/** Spanish; usage from memory and common practice, months and units checked against the CLDR through `Intl`. */
+/**
+ * Spanish; usage from memory and common practice, months and units checked against the CLDR through `Intl`.
+ */
 // prettier-ignore
 export const spanish: Language = {
   tag: 'es',

@@ -46,14 +46,18 @@ export interface WordKnowledge {
   readonly isPronounced: (word: string) => boolean;
   /** Whether its letters follow each other as is usual in the language. */
   readonly isCommonSpelling: (word: string) => boolean;
-  /** Whether the voice says a word, in small letters, as a pronouncing dictionary has it; true where one of them is not known. */
+  /**
+   * Whether the voice says a word, in small letters, as a pronouncing dictionary has it; true where one of
+   * them is not known.
+   */
   readonly isSaidRight?: (word: string) => boolean;
   /** Whether somebody has said that the voice says it well. */
   readonly isAccepted: (word: string) => boolean;
 }
 
 /**
- * Words of a handout that are likely to be said wrongly, the most doubtful first; of equal doubt the more frequent first. Words that the lexicon has, that a rule of the
+ * Words of a handout that are likely to be said wrongly, the most doubtful first; of equal doubt the more
+ * frequent first. Words that the lexicon has, that a rule of the
  * language says (numbers, abbreviations) or that are accepted are not among them.
  */
 export function doubtfulWords(
@@ -83,7 +87,11 @@ export function doubtfulWords(
   return [...found.values()].sort((a, b) => weight(b) - weight(a) || b.places.length - a.places.length);
 }
 
-/** The words of a handout that a voice says by itself, each once, in small letters: those that no rule and no entry decides. @param most so many at most. */
+/**
+ * The words of a handout that a voice says by itself, each once, in small letters: those that no rule and no
+ * entry decides.
+ * @param most so many at most.
+ */
 export function wordsLeftToVoice(
   blocks: readonly Block[],
   language: string,

@@ -14,7 +14,8 @@ describe('norms of oral reading fluency', () => {
     }
   });
 
-  // Worked examples by hand from the table: who reads 100 words in the autumn of Year 5 (grade 4) stands between the 50th (94) and the 75th (125).
+  // Worked examples by hand from the table: who reads 100 words in the autumn of Year 5 (grade 4) stands
+  // between the 50th (94) and the 75th (125).
   test.each([
     [
       { wordsCorrect: 100, year: 5, season: 'autumn' },

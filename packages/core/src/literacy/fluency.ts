@@ -7,8 +7,10 @@ const SEASONS: readonly Season[] = ['autumn', 'winter', 'spring'];
 const PERCENTILES = [90, 75, 50, 25, 10] as const;
 
 /**
- * Words correct a minute in oral reading, by grade: for each percentile (90, 75, 50, 25, 10) autumn, winter, spring. Hasbrouck, J. and Tindal, G. (2017), An update to compiled ORF norms, Technical Report 1702,
- * University of Oregon. All values from memory; the report itself was not at hand. Grade 1 has none for autumn.
+ * Words correct a minute in oral reading, by grade: for each percentile (90, 75, 50, 25, 10) autumn, winter,
+ * spring. Hasbrouck, J. and Tindal, G. (2017), An update to compiled ORF norms, Technical Report 1702,
+ * University of Oregon. All values from memory; the report itself was not at hand. Grade 1 has none for
+ * autumn.
  */
 export const FLUENCY_NORMS: Readonly<Record<number, readonly (readonly (number | null)[])[]>> = {
   1: [[null, 97, 116], [null, 59, 91], [null, 29, 60], [null, 16, 34], [null, 9, 18]],
@@ -21,7 +23,10 @@ export const FLUENCY_NORMS: Readonly<Record<number, readonly (readonly (number |
 
 export const FLUENCY_SOURCE = 'Hasbrouck and Tindal 2017 (values from memory)';
 
-/** School years (of England and Wales) that the norms speak of; Year 2 is grade 1. Later years are set beside the last grade. */
+/**
+ * School years (of England and Wales) that the norms speak of; Year 2 is grade 1. Later years are set beside
+ * the last grade.
+ */
 export const FLUENCY_YEARS = { min: 2, max: 13 } as const;
 
 export interface FluencyFigure {
@@ -36,7 +41,10 @@ export interface FluencyFigure {
 export interface PaceSuggestion {
   /** Words a minute. */
   readonly pace: number;
-  /** Between which percentiles of the norms the figure lies: `[25, 50]`; `[0, 10]` below and `[90, 100]` above all. */
+  /**
+   * Between which percentiles of the norms the figure lies: `[25, 50]`; `[0, 10]` below and `[90, 100]` above
+   * all.
+   */
   readonly between: readonly [number, number];
   /** Words correct a minute of half of the year's readers, or null where the norms have none. */
   readonly median: number | null;
@@ -49,7 +57,10 @@ const AHEAD = 1.1;
 /** Between these a voice sounds neither dragged nor hurried. Common practice, no source. */
 const COMFORTABLE = { min: 80, max: 180 } as const;
 
-/** A pace for listening along: a tenth quicker than the pupil reads, to the nearest five, where a voice still sounds natural. */
+/**
+ * A pace for listening along: a tenth quicker than the pupil reads, to the nearest five, where a voice still
+ * sounds natural.
+ */
 export function suggestPace({ wordsCorrect, year, season }: FluencyFigure): PaceSuggestion {
   const grade = Math.max(1, Math.min(6, Math.round(year) - 1));
   const column = SEASONS.indexOf(season);

@@ -26,7 +26,10 @@ export interface LikelyHomophone {
   readonly end: number;
   readonly word: string;
   readonly instead: string;
-  /** 2 where the sentence wants a part of speech that only the other one has; 1 where words of the sentence stand in the other one's meaning only, or the word is rare and the other common. */
+  /**
+   * 2 where the sentence wants a part of speech that only the other one has; 1 where words of the sentence
+   * stand in the other one's meaning only, or the word is rare and the other common.
+   */
   readonly likelihood: 1 | 2;
   readonly message: string;
 }
@@ -43,7 +46,8 @@ const DETERMINER =
 
 /**
  * Words grouped by sound.
- * @param dictionary words → phones in ARPABET, as the CMU Pronouncing Dictionary has them; variants are numbered "word(1)". Stress does not part words.
+ * @param dictionary words → phones in ARPABET, as the CMU Pronouncing Dictionary has them; variants are
+ * numbered "word(1)". Stress does not part words.
  */
 export function wordsBySound(
   dictionary: Readonly<Record<string, string>>,
@@ -64,7 +68,10 @@ export function wordsBySound(
   };
 }
 
-/** Words of an English sentence that are probably meant to be others of the same sound, in order; likeliest alternative each. */
+/**
+ * Words of an English sentence that are probably meant to be others of the same sound, in order; likeliest
+ * alternative each.
+ */
 export function likelyHomophones(
   sentence: string,
   language: string,
@@ -145,7 +152,8 @@ function partWanted(sentence: string, start: number, end: number, before: string
   const part = tagWords(sentence.slice(0, start) + NOBODYS + ending + sentence.slice(end)).get(
     start,
   )?.partOfSpeech;
-  // An unknown word is a noun to the tagger unless something speaks against it: only a determiner speaks for it.
+  // An unknown word is a noun to the tagger unless something speaks against it: only a determiner speaks for
+  // it.
   if (part === 'noun') return DETERMINER.test(before) ? 'noun' : undefined;
   return part === 'other' ? undefined : part;
 }

@@ -1,4 +1,6 @@
-/** How usual a language's runs of three letters are, learned from its words: tells "harbour" from "phthisis". */
+/**
+ * How usual a language's runs of three letters are, learned from its words: tells "harbour" from "phthisis".
+ */
 export class LetterModel {
   readonly #counts = new Map<string, number>();
   readonly #contexts = new Map<string, number>();

@@ -52,7 +52,8 @@ describe('proofread', () => {
 });
 
 describe('readability', () => {
-  // Worked by hand after the formulas of Flesch (1948) and Kincaid et al. (1975): 10 words, 2 sentences, 13 syllables.
+  // Worked by hand after the formulas of Flesch (1948) and Kincaid et al. (1975): 10 words, 2 sentences, 13
+  // syllables.
   const counts = { words: 10, sentences: 2, syllables: 13 };
   test('reading ease and grade of a worked example', () => {
     expect(readingEase(counts)).toBeCloseTo(206.835 - 5.075 - 109.98, 6);

@@ -32,7 +32,10 @@ const LONGEST_SENTENCE = 35;
 const REFERS_TO_PICTURE =
   /\b(?:see|look at|as shown in|shown in|in) the (?:picture|photo|photograph|drawing|diagram|map|graph|chart|image)(?: (?:below|above|opposite|on the (?:left|right)))?\b/giu;
 
-/** Places of a text to look at, in reading order: spelling, words that sound alike, punctuation that breaks the pacing, very long sentences, pictures that cannot be heard. */
+/**
+ * Places of a text to look at, in reading order: spelling, words that sound alike, punctuation that breaks
+ * the pacing, very long sentences, pictures that cannot be heard.
+ */
 export function proofread(
   blocks: readonly Pick<Block, 'type' | 'text'>[],
   language: string,

@@ -15,7 +15,10 @@ export function gradeLevel({ words, sentences, syllables }: TextCounts): number 
   return 0.39 * (words / sentences) + 11.8 * (syllables / words) - 15.59;
 }
 
-/** Syllables of an English word by its letters, for words that no dictionary has: groups of vowels, a silent e at the end aside. */
+/**
+ * Syllables of an English word by its letters, for words that no dictionary has: groups of vowels, a silent e
+ * at the end aside.
+ */
 export function guessSyllables(word: string): number {
   const letters = word.toLowerCase().replace(/[^a-z]/gu, '');
   const groups = letters

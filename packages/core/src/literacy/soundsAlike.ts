@@ -1,4 +1,7 @@
-/** A word that is easily taken for another of the same or nearly the same sound, where its neighbours speak for the other. */
+/**
+ * A word that is easily taken for another of the same or nearly the same sound, where its neighbours speak
+ * for the other.
+ */
 export interface SoundsAlikeRule {
   /** Matches the doubtful place; its group "word" is the word in doubt. */
   readonly pattern: RegExp;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { candidatesOf, featuresOf, Syllabifier } from './syllabify.ts';
 
-/** Vowels are hearts, a last e after a consonant is none: enough to look at where words are parted. */
+/** Vowels are hearts, a last e after a consonant is none: enough to look at where words are split. */
 const simple = new Syllabifier({
   '0a': 1,
   '0e': 1,

@@ -1,5 +1,6 @@
 /**
- * What is known of which letters begin the heart of a syllable: weights of the letters around one, learnt from a pronouncing dictionary (`scripts/syllables`).
+ * What is known of which letters begin the heart of a syllable: weights of the letters around one, learnt
+ * from a pronouncing dictionary (`scripts/syllables`).
  * Names of features to weights; a feature that is not named weighs nothing.
  */
 export type SyllableWeights = Readonly<Record<string, number>>;
@@ -16,7 +17,10 @@ const ONSETS: ReadonlySet<string> = new Set(
   ),
 );
 
-/** Says how a written English word falls into syllables. Small and capital letters alike; what is no letter parts nothing. */
+/**
+ * Says how a written English word falls into syllables. Small and capital letters alike; what is no letter
+ * parts nothing.
+ */
 export class Syllabifier {
   readonly #weights: SyllableWeights;
 
@@ -73,9 +77,13 @@ export function featuresOf(word: string, at: number): string[] {
   ]; // prettier-ignore
 }
 
-/** Where the syllable of `heart` begins, after the one of the heart before it: with the longest cluster that English begins a syllable with. */
+/**
+ * Where the syllable of `heart` begins, after the one of the heart before it: with the longest cluster that
+ * English begins a syllable with.
+ */
 function beginOf(word: string, before: number, heart: number): number {
-  // A consonant as heart, or the e of a last -le, takes the consonants before it along: rhy-thm, lit-tle, cas-tle.
+  // A consonant as heart, or the e of a last -le, takes the consonants before it along: rhy-thm, lit-tle,
+  // cas-tle.
   const isConsonant = !VOWEL.test(word[heart] ?? '');
   const isLastLe = heart === word.length - 1 && /[^aeiouy]le$/u.test(word);
   if (isConsonant || isLastLe) {

@@ -98,7 +98,9 @@ function saidOf(line: string, start: number, end: number): Pick<Bracket, 'opens'
   return { opens: 'open bracket', closes: 'close bracket' };
 }
 
-/** Bars in pairs: one that opens stands at the beginning or after a sign, one that closes after an operand. */
+/**
+ * Bars in pairs: one that opens stands at the beginning or after a sign, one that closes after an operand.
+ */
 function bars(line: string): [number, number][] {
   const found: [number, number][] = [];
   let open: number | undefined;

@@ -16,7 +16,9 @@ import {
   type Piece,
 } from './pieces.ts';
 
-/** MathML (presentation; W3C MathML 3) → its line. Content markup and annotations beside it are passed over. */
+/**
+ * MathML (presentation; W3C MathML 3) → its line. Content markup and annotations beside it are passed over.
+ */
 export function mathmlLine(math: NodeLike): string {
   return rowOf(math, 0).text;
 }

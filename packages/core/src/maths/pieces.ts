@@ -2,15 +2,23 @@ import { LOWERED, RAISED } from './raised.ts';
 import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
- * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations of documents come to it
+ * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what
+ * a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations
+ * of documents come to it
  * by the front ends beside this file.
  */
 
-/** A piece of an equation on its line, and how closely it holds together: what binds less than its place asks for is bracketed. */
+/**
+ * A piece of an equation on its line, and how closely it holds together: what binds less than its place asks
+ * for is bracketed.
+ */
 export interface Piece {
   readonly text: string;
   readonly binds: 'atom' | 'product' | 'sum' | 'relation';
-  /** An operator, a relation or a mark between operands; a function before its argument; a sign that takes limits; words. */
+  /**
+   * An operator, a relation or a mark between operands; a function before its argument; a sign that takes
+   * limits; words.
+   */
   readonly role?:
     | 'fraction'
     | 'operator'
@@ -132,7 +140,10 @@ export function row(parts: readonly Piece[]): Piece {
   return { text, binds: isOneBracket(pieces) ? 'atom' : binds };
 }
 
-/** Brackets around what has its own are one pair; a fraction before another factor is bracketed, unless it is a number. */
+/**
+ * Brackets around what has its own are one pair; a fraction before another factor is bracketed, unless it is
+ * a number.
+ */
 function settled(pieces: readonly Piece[]): Piece[] {
   const isChoice = (piece: Piece | undefined) =>
     piece?.text.includes(' choose ') === true && piece.binds === 'atom';
@@ -160,7 +171,8 @@ function joined(text: string, piece: Piece, before: Piece | undefined, isBetween
     case 'words':
       return `${text}${/[\s(]$|^$/u.test(text) || piece.text.startsWith(' ') ? '' : ' '}${piece.text} `;
     default: {
-      // Apart: a function and what it is of, a sign of sums and its terms, a whole number and its fraction, words.
+      // Apart: a function and what it is of, a sign of sums and its terms, a whole number and its fraction,
+      // words.
       const isApart =
         (before?.role === 'function' &&
           ((piece.role !== 'open' && !piece.text.startsWith('(')) || /[_^]/u.test(before.text))) ||
@@ -256,7 +268,9 @@ export function root(inside: Piece, degree: Piece = NOTHING): Piece {
   return { text: sign + held(inside), binds: 'atom' };
 }
 
-/** "∑_(i=1)^n", "∫_0^1", "lim_(x→0)": limits are written without spaces, so that they stay with their sign. */
+/**
+ * "∑_(i=1)^n", "∫_0^1", "lim_(x→0)": limits are written without spaces, so that they stay with their sign.
+ */
 export function withLimits(sign: Piece, lower: Piece, upper: Piece): Piece {
   const tight = (piece: Piece) =>
     held({
@@ -280,7 +294,10 @@ export function fenced(open: string, parts: readonly Piece[], close: string, sep
   return { text: `${open}${parts.map(({ text }) => text).join(separator)}${close}`, binds: 'atom' };
 }
 
-/** Rows of cells: a matrix "[1,2;3,4]" and its determinant, by the bracket that opens them, or equations one under the other. */
+/**
+ * Rows of cells: a matrix "[1,2;3,4]" and its determinant, by the bracket that opens them, or equations one
+ * under the other.
+ */
 export function table(rows: readonly (readonly Piece[])[], open: string): Piece {
   if (/^[([|‖]$/u.test(open)) {
     const cells = rows.map((row) => row.map(({ text }) => text.replaceAll(' ', '')).join(','));

@@ -15,7 +15,10 @@ export const LOWERED: Readonly<Record<string, string>> = lookupTable({
 /** Signs that are kept raised or lowered; letters stay as they are written. */
 const FIGURES = /^[\d−-]*$/u;
 
-/** A raised or lowered text: figures become raised or lowered characters, since "m2" and "m²" are said differently; what holds anything else stays. */
+/**
+ * A raised or lowered text: figures become raised or lowered characters, since "m2" and "m²" are said
+ * differently; what holds anything else stays.
+ */
 export function withPlace(text: string, place: 'raised' | 'lowered'): string {
   if (!FIGURES.test(text)) return text;
   const table = place === 'raised' ? RAISED : LOWERED;

@@ -9,7 +9,9 @@ const LONGEST = 18;
 const SHORTEST = 5;
 
 /**
- * Where a reader pauses without a mark: before a clause that is told by its first word ("because", "but") where there is enough on both sides, and in stretches that are very long before any word that may open one, as near to the middle
+ * Where a reader pauses without a mark: before a clause that its first word introduces ("because", "but")
+ * where there is enough on both sides, and in stretches that are very long before any word that may open one,
+ * as near to the middle
  * as there is one.
  * @param words displayed words in lower case, with how many spoken words each has.
  * @param hasBreak whether a pause follows the word at an index.
@@ -36,7 +38,7 @@ export function breathsIn(
   return breaths;
 }
 
-/** A stretch parted before its clauses. */
+/** A stretch split before its clauses. */
 function clausesIn(
   words: readonly { readonly text: string; readonly spoken: number }[],
   from: number,

@@ -4,7 +4,10 @@ import { DEFAULT_PACE, DEFAULT_PAUSES, PAUSE_RANGE, type Pauses } from './profil
 
 const QUESTION_SHARE = 1.25;
 
-/** What a pause is to a comma's: a colon or dash is a slightly longer comma, a breath without a mark in the text a slightly shorter one. */
+/**
+ * What a pause is to a comma's: a colon or dash is a slightly longer comma, a breath without a mark in the
+ * text a slightly shorter one.
+ */
 const SHARES: Readonly<Record<BreakKind, number>> = { comma: 1, colon: 1.4, dash: 1.4, breath: 0.8 };
 
 /** Seconds of silence at a break inside a sentence. */
@@ -24,7 +27,8 @@ export interface SentencePlace {
 }
 
 /**
- * Seconds of silence after a sentence: none after the last, the heading's after a heading, the paragraph's after a block; a question leaves a
+ * Seconds of silence after a sentence: none after the last, the heading's after a heading, the paragraph's
+ * after a block; a question leaves a
  * little more time to think.
  */
 export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
@@ -47,7 +51,10 @@ export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
   }
 }
 
-/** The usual pauses of a reader at another pace than the usual one: as much longer as the words are slower, to the hundredth of a second. */
+/**
+ * The usual pauses of a reader at another pace than the usual one: as much longer as the words are slower, to
+ * the hundredth of a second.
+ */
 export function pausesAtPace(pace: number): Pauses {
   const scaled = (pause: number) =>
     Math.min(PAUSE_RANGE.max, Math.round(((pause * DEFAULT_PACE) / pace) * 100) / 100);

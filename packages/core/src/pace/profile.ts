@@ -8,7 +8,10 @@ export interface Pauses {
   readonly heading: number;
 }
 
-/** "Louder" is for noisy rooms and small loudspeakers, "loudest" for a phrase that is to be heard across a room. */
+/**
+ * "Louder" is for noisy rooms and small loudspeakers, "loudest" for a phrase that is to be heard across a
+ * room.
+ */
 export type LoudnessChoice = 'default' | 'louder' | 'loudest';
 
 /** Integrated loudness aimed at, in LUFS. Common practice for speech on small devices, no source. */
@@ -27,7 +30,10 @@ export function loudnessGain(loudness: LoudnessChoice): number {
 export interface ProfileSettings {
   /** Voice identifier for each language of the pupil, by base language ("en", "pl"). */
   readonly voices: Readonly<Record<string, string>>;
-  /** Spoken words per minute with the usual pauses; longer ones make the whole longer and leave the words as quick as they are. */
+  /**
+   * Spoken words per minute with the usual pauses; longer ones make the whole longer and leave the words as
+   * quick as they are.
+   */
   readonly pace: number;
   /** Semitones above (or below) the voice's own pitch. */
   readonly pitch: number;

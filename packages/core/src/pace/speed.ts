@@ -14,7 +14,8 @@ const LEAST_SPEAKING_SHARE = 0.4;
 const STEP = 1.02;
 
 /**
- * The speed at which a handout must be said (standard words per minute without pauses) so that it comes out at `pace` (spoken words per minute, pauses included), to the nearest step of 2 %.
+ * The speed at which a handout must be said (standard words per minute without pauses) so that it comes out
+ * at `pace` (spoken words per minute, pauses included), to the nearest step of 2 %.
  */
 export function speakingSpeed(pace: number, { words, amount, pauses }: HandoutMeasure): number {
   if (words === 0) return pace;

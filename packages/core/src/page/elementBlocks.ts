@@ -28,9 +28,10 @@ const INLINE = new Set(
 type Draft = Omit<Block, 'offset'>;
 
 /**
- * HTML elements → blocks: headings, paragraphs, list items and questions, table rows with their heads, pictures with their descriptions and captions. Scripts, forms and what is hidden are passed over. Text
+ * HTML elements → blocks: headings, paragraphs, list items and questions, table rows with their heads,
+ * pictures with their descriptions and captions. Scripts, forms and what is hidden are passed over. Text
  * that stands between blocks is a paragraph.
- * @param language of the document: blocks in another one are told.
+ * @param language of the document: blocks in another one are reported.
  */
 export function blocksFromElement(root: NodeLike, language?: string): Draft[] {
   const out: Draft[] = [];
@@ -176,7 +177,7 @@ class Collector {
         rows[0]?.isHead ?? false,
       ),
     );
-    // A cell holds text; what its pictures show is told after the table.
+    // A cell holds text; what its pictures show is reported after the table.
     for (const picture of findAll(table, 'IMG')) {
       const description = tidy(picture.getAttribute?.('alt') ?? '');
       if (description !== '' && !isDrawnEquation(picture)) this.#picture(description);
@@ -229,7 +230,8 @@ class Collector {
 }
 
 /**
- * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its cells are all filled and none is a number.
+ * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its
+ * cells are all filled and none is a number.
  * A table of one column is paragraphs.
  */
 export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean): Draft[] {
@@ -249,7 +251,9 @@ export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean
   }));
 }
 
-/** Cells of rows in their columns: what spans columns or rows leaves the places behind it and below it empty. */
+/**
+ * Cells of rows in their columns: what spans columns or rows leaves the places behind it and below it empty.
+ */
 function gridOf(rows: readonly NodeLike[]): string[][] {
   /** For each column how many rows more are taken by a cell from above. */
   const taken: number[] = [];
@@ -279,7 +283,10 @@ function spanOf(cell: NodeLike, name: 'colspan' | 'rowspan'): number {
   return Math.max(1, Math.min(20, Number(cell.getAttribute?.(name) ?? 1) || 1));
 }
 
-/** Whether a table only places parts of a page: a cell of it has headings, or, where it has a row or two, paragraphs one after the other. */
+/**
+ * Whether a table only places parts of a page: a cell of it has headings, or, where it has a row or two,
+ * paragraphs one after the other.
+ */
 function isLayout(table: NodeLike): boolean {
   const isFlat = findAll(table, 'TR').length <= LAYOUT_ROWS;
   return findCells(table).some(
@@ -297,7 +304,9 @@ function findCells(table: NodeLike): NodeLike[] {
   );
 }
 
-/** Text of an element; raised and lowered figures keep their place, since "m2" and "m²" are said differently. */
+/**
+ * Text of an element; raised and lowered figures keep their place, since "m2" and "m²" are said differently.
+ */
 function inlineText(node: NodeLike, name = node.nodeName.toUpperCase()): string {
   const role = node.getAttribute?.('epub:type') ?? node.getAttribute?.('role') ?? '';
   if (role.endsWith('backlink')) return '';

@@ -1,6 +1,8 @@
 import type { Block } from '../text/document.ts';
 
-/** Something that was changed or left out when a document was read, so that it can be looked at and undone. */
+/**
+ * Something that was changed or left out when a document was read, so that it can be looked at and undone.
+ */
 export interface CleanUp {
   /** What was done, in plain words: "running head taken out". */
   readonly rule: string;

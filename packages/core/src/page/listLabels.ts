@@ -7,7 +7,9 @@ const ROMAN = [[1000, 'm'], [900, 'cm'], [500, 'd'], [400, 'cd'], [100, 'c'], [9
 /** Larger ones, and those below one, have no Roman figures. */
 const LARGEST = 3999;
 
-/** The label of a list's item: 3 → "3", "c", "C", "iii", "III". After z come aa, bb, as word processors count. */
+/**
+ * The label of a list's item: 3 → "3", "c", "C", "iii", "III". After z come aa, bb, as word processors count.
+ */
 export function listLabel(number: number, counting: Counting): string {
   if (counting === 'figures' || number < 1 || number > LARGEST) return String(number);
   const label = counting.startsWith('roman') ? roman(number) : letters(number);
@@ -28,12 +30,15 @@ function roman(number: number): string {
   return text;
 }
 
-/** A label that is counted in words ("Question 1:") is read as it is written; a short one is a list item's. */
+/**
+ * A label that is counted in words ("Question 1:") is read as it is written; a short one is a list item's.
+ */
 const SHORT = /^\(?\w{1,4}(?:\.\w{1,3}){0,3}[.):]*$/u;
 const ASKS = /\?[”’"')]*$/u;
 
 /**
- * A paragraph that a document numbers itself: its text begins with the label as the document shows it; one that asks something is a question.
+ * A paragraph that a document numbers itself: its text begins with the label as the document shows it; one
+ * that asks something is a question.
  * @param label with its signs: "3.", "(ii)", "b)".
  */
 export function labelledBlock(label: string, text: string): Omit<Block, 'offset'> {

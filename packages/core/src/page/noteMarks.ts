@@ -1,7 +1,10 @@
 import type { Block } from '../text/document.ts';
 import type { CleanUp } from './imported.ts';
 
-/** Raised figures after a mark of punctuation or a longer word refer to a note; after a unit or a figure ("m²", "10⁶") they are a power. */
+/**
+ * Raised figures after a mark of punctuation or a longer word refer to a note; after a unit or a figure
+ * ("m²", "10⁶") they are a power.
+ */
 const NOTE_MARK = /(?<=[.,;:!?…”’"')\]]|\p{L}{4})[⁰¹²³⁴⁵⁶⁷⁸⁹]{1,3}(?=[\s.,;:!?]|$)/gu;
 
 /** Takes the marks of notes out of the text and tells where. */

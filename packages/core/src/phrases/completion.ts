@@ -39,7 +39,8 @@ export class Completion {
   }
 
   /**
-   * The words that may be meant at the end of what is being typed, the likeliest first: those that begin with the letters that are there, or, after a space, those that came next before.
+   * The words that may be meant at the end of what is being typed, the likeliest first: those that begin with
+   * the letters that are there, or, after a space, those that came next before.
    * @param most how many.
    */
   suggest(typed: string, most: number): string[] {

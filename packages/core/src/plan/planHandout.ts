@@ -14,7 +14,9 @@ import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { Lexicon } from '../pronounce/lexicon.ts';
 import type { PlannedSounds, SpeechPlan } from './speechPlan.ts';
 
-/** A displayed word of a planned sentence: its place in the block's text and its share of the spoken words. */
+/**
+ * A displayed word of a planned sentence: its place in the block's text and its share of the spoken words.
+ */
 interface PlannedWord extends Range {
   /** Index of its first spoken word in the sentence's plan. */
   readonly firstSpoken: number;
@@ -82,8 +84,10 @@ export interface PlanOptions {
 }
 
 /**
- * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be planned before its first
- * sentence sounds. Sentences with nothing to say are passed over. Each cell of a table row is a sentence, after its column's head.
+ * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be
+ * planned before its first
+ * sentence sounds. Sentences with nothing to say are passed over. Each cell of a table row is a sentence,
+ * after its column's head.
  */
 export function* planHandout(
   blocks: readonly Block[],
@@ -186,7 +190,7 @@ interface VoicedPiece extends Piece {
   readonly isSplit: boolean;
 }
 
-/** Pieces parted where another voice begins or ends. */
+/** Pieces split where another voice begins or ends. */
 function voicedPieces(
   pieces: readonly Piece[],
   voicedPassages: readonly VoicedPassage[],
@@ -249,7 +253,7 @@ const MEASURED_WORDS = 3000;
 
 /** The first sentences of a handout and what was found on the way. */
 export interface PlanBeginning {
-  /** The speed at which the handout comes out at the pace asked for. */
+  /** The speed at which the handout reaches the pace asked for. */
   readonly speed: number;
   /** Sentences of whole blocks. */
   readonly sentences: readonly PlannedSentence[];
@@ -258,7 +262,8 @@ export interface PlanBeginning {
 }
 
 /**
- * Plans the beginning of a handout and finds the speed at which it comes out at `pace` (spoken words per minute with the usual pauses), each sentence planned once. A pupil's own pauses do not change
+ * Plans the beginning of a handout and finds the speed at which it reaches `pace` (spoken words per
+ * minute with the usual pauses), each sentence planned once. A pupil's own pauses do not change
  * the speed, so that who waits longer between sentences hears the same words.
  */
 export function beginPlan(
@@ -365,7 +370,10 @@ function breaksOf(
     .map(([after, kind]) => ({ after, kind }));
 }
 
-/** The text with blanks for what is left out and for the brackets that are empty then, so that they ask for no pause. */
+/**
+ * The text with blanks for what is left out and for the brackets that are empty then, so that they ask for no
+ * pause.
+ */
 function withoutLeftOut(text: string, words: readonly ExpandedWord[]): string {
   let left = text;
   for (const { start, end, spoken } of words)

@@ -4,7 +4,7 @@ import type { ProfileSettings } from '../pace/profile.ts';
 import type { PronunciationEntry } from '../pronounce/entry.ts';
 import type { VoicedPassage, PlacedEntry, PlanVoice } from './planHandout.ts';
 
-/** Raised whenever the rules that turn text into a plan change, so that readings are planned anew. */
+/** Raised whenever the rules that turn text into a plan change, so that readings are planned again. */
 const RULES_VERSION = 11;
 
 /** All that decides how a reading sounds. */
@@ -22,7 +22,10 @@ export interface ReadingIdentity {
   readonly voicedPassages?: readonly VoicedPassage[] | undefined;
 }
 
-/** Names a reading (SHA-256, hexadecimal) by the whole of what decides how it sounds: a setting that is added some day counts without being named here. */
+/**
+ * Names a reading (SHA-256, hexadecimal) by the whole of what decides how it sounds: a setting that is added
+ * some day counts without being named here.
+ */
 export function readingHash(identity: ReadingIdentity): string {
   return bytesToHex(sha256(utf8ToBytes(canonical([RULES_VERSION, identity]))));
 }

@@ -10,7 +10,8 @@ export interface PlannedSounds {
 }
 
 /**
- * Everything that decides how one sentence is spoken, and nothing else: two sentences with the same plan share one clip. How long its pauses are and how loud it is are no part of it: the timeline
+ * Everything that decides how one sentence is spoken, and nothing else: two sentences with the same plan
+ * share one clip. How long its pauses are and how loud it is are no part of it: the timeline
  * lays silence in and sets the gain.
  */
 export interface SpeechPlan {
@@ -19,7 +20,7 @@ export interface SpeechPlan {
   readonly language: string;
   readonly words: readonly string[];
   readonly sounds: readonly PlannedSounds[];
-  /** Indices of the spoken words after which the sentence can be parted by a pause, rising. */
+  /** Indices of the spoken words after which the sentence can be separated by a pause, rising. */
   readonly breaks: readonly number[];
   readonly end: SentenceEnd;
   /** Standard words per minute without pauses (see `speechAmount`). */

@@ -12,7 +12,10 @@ const CONSONANTS: Readonly<Record<string, string>> = lookupTable({
   B: 'b', CH: 't͡ʃ', D: 'd', DH: 'ð', F: 'f', G: 'ɡ', HH: 'h', JH: 'd͡ʒ', K: 'k', L: 'l', M: 'm', N: 'n', NG: 'ŋ', P: 'p', R: 'ɹ', S: 's', SH: 'ʃ', T: 't', TH: 'θ', V: 'v', W: 'w', Y: 'j', Z: 'z', ZH: 'ʒ',
 });
 
-/** "S AE1 L OW0" → "ˈsæloʊ". Stress is put before the consonants that open its syllable. @throws PronunciationError for an unknown phone. */
+/**
+ * "S AE1 L OW0" → "ˈsæloʊ". Stress is put before the consonants that open its syllable.
+ * @throws PronunciationError for an unknown phone.
+ */
 export function arpabetToIpa(text: string): string {
   const phones = text
     .trim()
@@ -54,7 +57,10 @@ const FROM_IPA: readonly (readonly [ipa: string, arpabet: string])[] = [
   ...Object.entries(CONSONANTS).map(([arpabet, ipa]) => [ipa, arpabet] as const), ['r', 'R'], ['ɾ', 'D'], ['ɫ', 'L'],
 ]; // prettier-ignore
 
-/** IPA → ARPABET with stress digits. A sound English lacks goes to the nearest and is told. @throws PronunciationError when the text is not IPA. */
+/**
+ * IPA → ARPABET with stress digits. A sound English lacks goes to the nearest and is reported.
+ * @throws PronunciationError when the text is not IPA.
+ */
 export function ipaToArpabet(text: string): EngineSounds {
   const phones = parseIpa(text);
   const changes: { wanted: string; given: string }[] = [];
@@ -106,7 +112,9 @@ function onsetBefore(
   return at;
 }
 
-/** Whether consonants may stand together at the beginning of an English syllable. Common practice, no source. */
+/**
+ * Whether consonants may stand together at the beginning of an English syllable. Common practice, no source.
+ */
 export function isOnset(consonants: readonly string[]): boolean {
   const [first = '', second = '', third = ''] = consonants;
   if (consonants.length === 0) return true;

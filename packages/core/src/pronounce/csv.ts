@@ -10,7 +10,8 @@ const GUARD = "'";
 const KINDS: readonly EntryKind[] = ['respelling', 'ipa', 'x-sampa', 'alias'];
 
 /**
- * Reads entries from a table with the columns written, said and, if wanted, kind (respelling, ipa, x-sampa, alias; respelling without one), case ("exact") and part of speech (noun, verb, past, adjective). Commas,
+ * Reads entries from a table with the columns written, said and, if wanted, kind (respelling, ipa, x-sampa,
+ * alias; respelling without one), case ("exact") and part of speech (noun, verb, past, adjective). Commas,
  * semicolons and tabs are told apart. Rows that cannot be read are left out and told.
  */
 export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]; warnings: string[] } {
@@ -44,7 +45,10 @@ export function parseEntriesCsv(source: string): { entries: PronunciationEntry[]
   return { entries, warnings };
 }
 
-/** Writes entries as such a table. A cell that a spreadsheet would take for a formula begins with an apostrophe, which is taken off again when the table is read. */
+/**
+ * Writes entries as such a table. A cell that a spreadsheet would take for a formula begins with an
+ * apostrophe, which is taken off again when the table is read.
+ */
 export function formatEntriesCsv(entries: readonly PronunciationEntry[]): string {
   const rows = entries.map(({ written, said, kind, caseSensitive, partOfSpeech }) => [
     guarded(written),

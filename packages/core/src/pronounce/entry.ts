@@ -7,7 +7,7 @@ export type EntryKind = 'respelling' | 'ipa' | 'x-sampa' | 'alias';
 
 /** A written form and how it is said. */
 export interface PronunciationEntry {
-  /** The word, or several words parted by spaces. */
+  /** The word, or several words separated by spaces. */
   readonly written: string;
   readonly kind: EntryKind;
   readonly said: string;

@@ -4,7 +4,10 @@ import { nearestPhone } from './nearest.ts';
 import { isVowel } from './phones.ts';
 import { lookupTable } from '../lib/lookupTable.ts';
 
-/** English sounds in the mnemonics of the formant engine (tried on the engine: each gives the sound it stands for). */
+/**
+ * English sounds in the mnemonics of the formant engine (tried on the engine: each gives the sound it stands
+ * for).
+ */
 // prettier-ignore
 const ENGLISH: Readonly<Record<string, string>> = lookupTable({
   p: 'p', b: 'b', t: 't', d: 'd', k: 'k', ɡ: 'g', f: 'f', v: 'v', θ: 'T', ð: 'D', s: 's', z: 'z', ʃ: 'S', ʒ: 'Z', h: 'h', 't͡ʃ': 'tS', 'd͡ʒ': 'dZ', m: 'm', n: 'n', ŋ: 'N', l: 'l', ɹ: 'r', r: 'r',
@@ -19,7 +22,8 @@ const BEFORE_R: Readonly<Record<string, string>> = lookupTable({
 }); // prettier-ignore
 
 /**
- * IPA → the formant engine's mnemonics for English, stress before the vowel as it wants it. A sound it lacks goes to the nearest and is told.
+ * IPA → the formant engine's mnemonics for English, stress before the vowel as it wants it. A sound it lacks
+ * goes to the nearest and is reported.
  * @throws PronunciationError when the text is not IPA.
  */
 export function ipaToEspeak(text: string): EngineSounds {

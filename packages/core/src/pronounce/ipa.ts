@@ -47,7 +47,8 @@ const MARK = /^[\u0300-\u0360\u0363-\u036f˞ʰʲʷˠˤⁿˡ]$/u;
 const IGNORED = /^(?:[\s/[\]()‿|‖]|\u0361)$/u;
 
 /**
- * Reads a pronunciation in IPA. Slashes, brackets and spaces are passed over; "tʃ" and "dʒ" without a tie are affricates; look-alikes (g, ', :) are taken for the IPA
+ * Reads a pronunciation in IPA. Slashes, brackets and spaces are passed over; "tʃ" and "dʒ" without a tie are
+ * affricates; look-alikes (g, ', :) are taken for the IPA
  * signs they stand for.
  * @throws PronunciationError naming the first sign that is none.
  */

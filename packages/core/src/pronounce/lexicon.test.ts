@@ -58,7 +58,8 @@ describe('Lexicon', () => {
 });
 
 describe('PLS 1.0', () => {
-  // Examples of the W3C Pronunciation Lexicon Specification 1.0, sections 4.4 to 4.9 (written down from memory).
+  // Examples of the W3C Pronunciation Lexicon Specification 1.0, sections 4.4 to 4.9 (written down from
+  // memory).
   const parse = (lexemes: string, alphabet = 'ipa') =>
     parsePls(`<?xml version="1.0" encoding="UTF-8"?>
 <lexicon version="1.0" xmlns="http://www.w3.org/2005/01/pronunciation-lexicon" alphabet="${alphabet}" xml:lang="en-US">${lexemes}</lexicon>`);

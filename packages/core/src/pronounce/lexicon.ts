@@ -18,7 +18,8 @@ interface Prepared {
 }
 
 /**
- * Entries ready to be looked up. Of entries for the same written form the earlier one counts, so lists are given in order of precedence: pupil, class, subject, school.
+ * Entries ready to be looked up. Of entries for the same written form the earlier one counts, so lists are
+ * given in order of precedence: pupil, class, subject, school.
  */
 export class Lexicon {
   readonly #byFirstWord = new Map<string, Prepared[]>();
@@ -39,10 +40,12 @@ export class Lexicon {
   }
 
   /**
-   * What is said for the words that begin at `index`, if an entry is for them; the entry with the most words counts. Possessives and plurals of a
+   * What is said for the words that begin at `index`, if an entry is for them; the entry with the most words
+   * counts. Possessives and plurals of a
    * word are carried along.
    * @param words displayed words of a sentence.
-   * @param plays whether the word at an index is of a part of speech; entries for one part alone are passed over without it.
+   * @param plays whether the word at an index is of a part of speech; entries for one part alone are passed
+   * over without it.
    */
   find(
     words: readonly string[],
@@ -65,7 +68,8 @@ export class Lexicon {
 }
 
 /**
- * The sounds of an entry for each of its words: as parted by spaces where there are as many parts as words, else by syllables.
+ * The sounds of an entry for each of its words: as separated by spaces where there are as many parts as words,
+ * else by syllables.
  * @throws PronunciationError when the entry cannot be read.
  */
 function ipaByWord(entry: PronunciationEntry, count: number): string[] | undefined {

@@ -7,7 +7,8 @@ const MANNER_DISTANCE: Readonly<Record<string, number>> = {
 }; // prettier-ignore
 
 /**
- * The sound among `available` that is nearest to `symbol` on the IPA chart: same kind, then place, manner, voicing or height, backness, rounding.
+ * The sound among `available` that is nearest to `symbol` on the IPA chart: same kind, then place, manner,
+ * voicing or height, backness, rounding.
  * @returns a symbol of `available`.
  */
 export function nearestPhone(symbol: string, available: readonly string[]): string {

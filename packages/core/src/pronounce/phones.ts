@@ -43,7 +43,8 @@ const vowel = (ipa: string, xsampa: string, height: number, back: number, rounde
 }); // prettier-ignore
 
 /**
- * The pulmonic consonants, common affricates, implosives, clicks and vowels of the IPA chart with their X-SAMPA names (J. C. Wells, "Computer-coding
+ * The pulmonic consonants, common affricates, implosives, clicks and vowels of the IPA chart with their
+ * X-SAMPA names (J. C. Wells, "Computer-coding
  * the IPA", 1995; table from memory).
  */
 // prettier-ignore

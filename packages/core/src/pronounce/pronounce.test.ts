@@ -71,7 +71,8 @@ describe('ARPABET', () => {
       expect(changes).toEqual([]);
       if (text === arpabet) same += 1;
     }
-    // Two vowels in hiatus that look like a diphthong ("IH0 AH0") cannot be told from it in IPA; all else comes back as it was.
+    // Two vowels in hiatus that look like a diphthong ("IH0 AH0") cannot be told from it in IPA; all else
+    // comes back as it was.
     expect(same / words.length).toBeGreaterThan(0.985);
   });
 

@@ -12,7 +12,8 @@ export interface RespellingSound {
 }
 
 /**
- * The respelling scheme: syllables parted by hyphens, the stressed one in capitals. Our own, made of spellings that readers of English know; longest
+ * The respelling scheme: syllables separated by hyphens, the stressed one in capitals. Our own, made of
+ * spellings that readers of English know; longest
  * spelling first when it is read.
  */
 // prettier-ignore
@@ -43,7 +44,10 @@ const ADVICE: Readonly<Record<string, string>> = lookupTable({
   x: 'write ks',
 });
 
-/** "SAL-oh" → "ˈsæləʊ". Without capitals the first syllable is stressed. @throws PronunciationError that says what to write instead. */
+/**
+ * "SAL-oh" → "ˈsæləʊ". Without capitals the first syllable is stressed.
+ * @throws PronunciationError that says what to write instead.
+ */
 export function respellingToIpa(text: string): string {
   const syllables = text
     .trim()
@@ -98,7 +102,10 @@ function readSyllable(syllable: string, whole: string): string {
   return ipa;
 }
 
-/** IPA → respelling, syllables parted so that as many consonants as English allows open the next one. @throws PronunciationError when the text is not IPA. */
+/**
+ * IPA → respelling, syllables split so that as many consonants as English allows open the next one.
+ * @throws PronunciationError when the text is not IPA.
+ */
 export function ipaToRespelling(text: string): string {
   return syllablesOf(parseIpa(text))
     .map((phones) => {
@@ -127,7 +134,10 @@ export function syllablesOf(phones: readonly Phone[]): Phone[][] {
   return starts.map((start, i) => phones.slice(start, starts[i + 1] ?? phones.length));
 }
 
-/** A pronunciation syllable by syllable, each in IPA with its stress. @throws PronunciationError when the text is not IPA. */
+/**
+ * A pronunciation syllable by syllable, each in IPA with its stress.
+ * @throws PronunciationError when the text is not IPA.
+ */
 export function syllablesOfIpa(ipa: string): string[] {
   return syllablesOf(parseIpa(ipa)).map((phones) =>
     phones

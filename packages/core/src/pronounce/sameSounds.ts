@@ -2,7 +2,9 @@ import { isVowel } from './phones.ts';
 import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
- * What a vowel of the CMU dictionary may be in an English accent, by the first sign of its IPA name: the lexical sets that the dictionary's letters stand for (J. C. Wells, "Accents of English", 1982; from memory), each with what the
+ * What a vowel of the CMU dictionary may be in an English accent, by the first sign of its IPA name: the
+ * lexical sets that the dictionary's letters stand for (J. C. Wells, "Accents of English", 1982; from
+ * memory), each with what the
  * accents of this house make of it.
  */
 // prettier-ignore
@@ -34,8 +36,11 @@ interface Sound {
 export type AccentTrait = 'drops h' | 'd for th' | 'in for ing' | 'g after ng';
 
 /**
- * Whether what a voice says is what the CMU dictionary says, as far as the accents of English leave it open: vowels by their lexical set, a vowel without the main stress weak in one way or another or left out, an r that no vowel follows said or not, y
- * before oo said or not, t and d alike between vowels. The vowel that the voice stresses most must be one that the dictionary stresses.
+ * Whether what a voice says is what the CMU dictionary says, as far as the accents of English leave it open:
+ * vowels by their lexical set, a vowel without the main stress weak in one way or another or left out, an r
+ * that no vowel follows said or not, y
+ * before oo said or not, t and d alike between vowels. The vowel that the voice stresses most must be one
+ * that the dictionary stresses.
  * @param heard phones in IPA, in order, stress before the vowel that has it.
  * @param arpabet as in the dictionary: "S AE1 L OW0".
  */
@@ -49,7 +54,8 @@ export function sameSounds(
 
 /**
  * Lays what a voice says beside what the CMU dictionary says.
- * @returns for each phone of the dictionary the number of the phone heard that is it, if one is; undefined where the two are not the same (see `sameSounds`).
+ * @returns for each phone of the dictionary the number of the phone heard that is it, if one is; undefined
+ * where the two are not the same (see `sameSounds`).
  */
 export function alignSounds(
   heard: readonly string[],
@@ -149,7 +155,10 @@ function consonant(name: string, from: number): Sound {
   return { name: PLAIN[name] ?? name, isVowel: false, isStressed: false, isLoose: name === 'j', from };
 }
 
-/** Takes out each r that no vowel follows, and marks t and d before y, which are as good as the first sounds of "chew" and "jew". */
+/**
+ * Takes out each r that no vowel follows, and marks t and d before y, which are as good as the first sounds
+ * of "chew" and "jew".
+ */
 function withoutClosingR(sounds: readonly Sound[]): Sound[] {
   return sounds
     .filter((sound, i) => sound.name !== 'ɹ' || sounds[i + 1]?.isVowel === true)

@@ -1,7 +1,9 @@
 import { withPluralEnding } from './inflection.ts';
 
 /**
- * Words that voices are known to say wrongly and that schools use: places, first names of many origins, terms of the subjects. Sounds in IPA from memory, British; the r that closes a syllable is written, and an accent without it leaves it out. A school's own entries go before them.
+ * Words that voices are known to say wrongly and that schools use: places, first names of many origins, terms
+ * of the subjects. Sounds in IPA from memory, British; the r that closes a syllable is written, and an accent
+ * without it leaves it out. A school's own entries go before them.
  */
 const PLACES = `
 Aberystwyth ˌæbəˈɹɪstwɪθ; Alnwick ˈænɪk; Anglesey ˈæŋɡəlsi; Arbroath ɑːɹˈbɹəʊθ; Armagh ɑːɹˈmɑː; Barnoldswick bɑːɹˈnəʊldzwɪk; Beaulieu ˈbjuːli; Belvoir ˈbiːvəɹ; Berwick ˈbɛɹɪk; Bicester ˈbɪstəɹ; Bideford ˈbɪdɪfəɹd; Birmingham ˈbɜːɹmɪŋəm; Bournemouth ˈbɔːɹnməθ;
@@ -29,7 +31,7 @@ phloem ˈfləʊɛm; photosynthesis fəʊtəʊˈsɪnθəsɪs; pizzicato pɪtsɪˈ
 sovereign ˈsɒvɹɪn; stomata ˈstəʊmətə; stoma ˈstəʊmə; strata ˈstɹɑːtə; subpoena səˈpiːnə; subtle ˈsʌtəl; suite swiːt; synecdoche sɪˈnɛkdəki; thyme taɪm; tomb tuːm; trachea tɹəˈkiːə; trapezium tɹəˈpiːziəm; vacuole ˈvækjuəʊl; vertebrae ˈvɜːɹtɪbɹeɪ; victuals ˈvɪtəlz; viscount ˈvaɪkaʊnt; xylem ˈzaɪləm; yacht jɒt; yachts jɒts; zygote ˈzaɪɡəʊt; zoology zuˈɒləd͡ʒi; boatswain ˈbəʊsən; gunwale ˈɡʌnəl; forecastle ˈfəʊksəl; leeward ˈluːəɹd; quaver ˈkweɪvəɹ; timbre ˈtæmbəɹ; concerto kənˈt͡ʃɜːɹtəʊ;
 ensemble ɒnˈsɒmbəl; cello ˈt͡ʃɛləʊ; arpeggio ɑːɹˈpɛd͡ʒiəʊ; crescendo kɹəˈʃɛndəʊ; diminuendo dɪmɪnjuˈɛndəʊ; fortissimo fɔːɹˈtɪsɪməʊ; pianissimo pɪəˈnɪsɪməʊ; adagio əˈdɑːd͡ʒiəʊ; scherzo ˈskɛəɹtsəʊ; gneiss naɪs; schist ʃɪst; loess ˈləʊɪs; fjord ˈfjɔːɹd; karst kɑːɹst; tsunami suˈnɑːmi; seismic ˈsaɪzmɪk; geyser ˈɡiːzəɹ; caesura sɪˈzjʊəɹə; denouement deɪˈnuːmɒ; mnemonic nɪˈmɒnɪk; pterodactyl tɛɹəˈdæktɪl; ptarmigan ˈtɑːɹmɪɡən; rhythm ˈɹɪðəm; epoch ˈiːpɒk; Celtic ˈkɛltɪk; Celts kɛlts`;
 
-/** A list as it is written above: word and sounds, parted by semicolons. */
+/** A list as it is written above: word and sounds, separated by semicolons. */
 function listOf(text: string): [string, string][] {
   return text.split(';').map((item) => {
     const [word = '', sounds = ''] = item.trim().split(' ');
@@ -56,7 +58,9 @@ function sorted(text: string): readonly (readonly [written: string, ipa: string]
   return listOf(text).sort(([a], [b]) => a.localeCompare(b, 'en'));
 }
 
-/** How a word of these lists sounds (IPA); `undefined` for all others. A possessive ending is said with it. */
+/**
+ * How a word of these lists sounds (IPA); `undefined` for all others. A possessive ending is said with it.
+ */
 export function schoolWordSounds(written: string): string | undefined {
   const [, word = '', ending] = /^(.+?)([’']s)?$/u.exec(written) ?? [];
   const sounds = PROPER_NAMES.get(word) ?? SCHOOL_TERMS.get(word.toLowerCase());

@@ -4,7 +4,8 @@ import { entryIpa } from './entry.ts';
 import { Lexicon } from './lexicon.ts';
 
 /**
- * Speech Synthesis Markup Language 1.1 (W3C Recommendation, 7 September 2010): what its examples for pronunciation ask for, as entries of ours. Nothing here reads or writes SSML; the examples are from memory.
+ * Speech Synthesis Markup Language 1.1 (W3C Recommendation, 7 September 2010): what its examples for
+ * pronunciation ask for, as entries of ours. Nothing here reads or writes SSML; the examples are from memory.
  */
 describe('the examples of SSML 1.1', () => {
   test('of <phoneme>: its IPA is understood', () => {

@@ -3,7 +3,8 @@ import { formatIpa, parseIpa, type Phone } from './ipa.ts';
 import { isVowel } from './phones.ts';
 
 /**
- * Moves stress marks that stand right before a vowel, as engines write them, to the beginning of its syllable, as the IPA has it: "sˈaləʊ" → "ˈsaləʊ".
+ * Moves stress marks that stand right before a vowel, as engines write them, to the beginning of its
+ * syllable, as the IPA has it: "sˈaləʊ" → "ˈsaləʊ".
  * @throws PronunciationError when the text is not IPA.
  */
 export function stressOnSyllables(ipa: string): string {

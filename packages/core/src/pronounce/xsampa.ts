@@ -36,7 +36,10 @@ export function xsampaToIpa(text: string): string {
   return formatIpa(parseIpa(ipa));
 }
 
-/** IPA → X-SAMPA. Marks without a name there are left out. @throws PronunciationError when the text is not IPA. */
+/**
+ * IPA → X-SAMPA. Marks without a name there are left out.
+ * @throws PronunciationError when the text is not IPA.
+ */
 export function ipaToXsampa(text: string): string {
   return parseIpa(text)
     .map(({ symbol, long, marks, stress, newSyllable }, i) => {

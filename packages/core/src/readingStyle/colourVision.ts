@@ -5,7 +5,10 @@ export type ColourVision = 'protanopia' | 'deuteranopia' | 'tritanopia';
 
 type Matrix = readonly [readonly number[], readonly number[], readonly number[]];
 
-/** On linear light, rows for red, green and blue. Machado, Oliveira and Fernandes 2009, severity 1.0; the values from memory, each row checked to sum to 1. */
+/**
+ * On linear light, rows for red, green and blue. Machado, Oliveira and Fernandes 2009, severity 1.0; the
+ * values from memory, each row checked to sum to 1.
+ */
 export const VISION_MATRICES: Readonly<Record<ColourVision, Matrix>> = {
   protanopia: [
     [0.152286, 1.052583, -0.204868],

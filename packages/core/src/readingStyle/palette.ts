@@ -18,7 +18,11 @@ export interface Palette {
 /** How much of the ink the usual ground of a lit sentence has. */
 const SENTENCE_SHARE = 0.14;
 
-/** The colours of a look. A ground of one's own brings the ink that can be read on it, unless that is chosen too. @param dark whether the device is set to dark. */
+/**
+ * The colours of a look. A ground of one's own brings the ink that can be read on it, unless that is chosen
+ * too.
+ * @param dark whether the device is set to dark.
+ */
 export function paletteOf(readingStyle: ReadingStyle, dark: boolean): Palette {
   const isDark = readingStyle.scheme === 'device' ? dark : readingStyle.scheme === 'dark';
   const tint = TINTS.find(({ id }) => id === readingStyle.ground);
@@ -33,13 +37,17 @@ export function paletteOf(readingStyle: ReadingStyle, dark: boolean): Palette {
   };
 }
 
-/** On a lozenge letters stand on the mark's own colour; under, in and beside the other shapes they stand on the page. */
+/**
+ * On a lozenge letters stand on the mark's own colour; under, in and beside the other shapes they stand on
+ * the page.
+ */
 function colouredMark(mark: Mark, ground: Colour, ink: Colour, defaultGround: Colour): MarkColours {
   const isLozenge = mark.shape === 'lozenge';
   const own = mark.ground === 'default' ? (isLozenge ? defaultGround : ink) : mark.ground;
   if (mark.ink !== 'default') return { ground: own, ink: mark.ink };
   if (!isLozenge) return { ground: own, ink };
-  // The letters of the page where they can be read on the mark, else those of its ground, else black or white.
+  // The letters of the page where they can be read on the mark, else those of its ground, else black or
+  // white.
   const candidates = [ink, ground, readableOn(own)];
   return {
     ground: own,
@@ -47,7 +55,10 @@ function colouredMark(mark: Mark, ground: Colour, ink: Colour, defaultGround: Co
   };
 }
 
-/** Ink that can be read on a ground: near-black where that suffices, else black or white, whichever is read better. */
+/**
+ * Ink that can be read on a ground: near-black where that suffices, else black or white, whichever is read
+ * better.
+ */
 export function readableOn(ground: Colour): Colour {
   const candidates: readonly Colour[] = ['#14231f', '#ffffff', '#000000'];
   const ratios = candidates.map((ink) => contrast(ink, ground));

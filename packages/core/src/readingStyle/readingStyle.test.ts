@@ -15,7 +15,8 @@ import {
 import { contrastsOf, mixed, paletteOf, readableOn } from './palette.ts';
 
 describe('contrast', () => {
-  // Worked values: 21:1 and 1:1 stand in WCAG 2.2 itself; #777 on white and #767676 on white are the pair just below and just above 4.5:1 of its techniques (from memory).
+  // Worked values: 21:1 and 1:1 stand in WCAG 2.2 itself; #777 on white and #767676 on white are the pair
+  // just below and just above 4.5:1 of its techniques (from memory).
   test.each<[Colour, Colour, number]>([
     ['#000000', '#ffffff', 21],
     ['#ffffff', '#000000', 21],

@@ -82,10 +82,16 @@ export const PARAGRAPH_SPACING_RANGE = { min: 0.5, max: 4 } as const;
 export const COLUMN_WIDTH_RANGE = { min: 20, max: 100 } as const;
 export const WINDOW_RANGE = { min: 0, max: 3 } as const;
 
-/** What text must bear without loss (WCAG 2.2, 1.4.12): line height, and spacing after paragraphs, between letters and between words, as multiples of the text size. */
+/**
+ * What text must bear without loss (WCAG 2.2, 1.4.12): line height, and spacing after paragraphs, between
+ * letters and between words, as multiples of the text size.
+ */
 export const WCAG_TEXT_SPACING = { line: 1.5, paragraph: 2, letter: 0.12, word: 0.16 } as const;
 
-/** A page that suits most, common practice, no source: large, double-spaced, the spoken word in a dark lozenge on its pale sentence. */
+/**
+ * A page that suits most, common practice, no source: large, double-spaced, the spoken word in a dark lozenge
+ * on its pale sentence.
+ */
 export const DEFAULT_READING_STYLE: ReadingStyle = {
   font: 'atkinson',
   textSize: 22,

@@ -6,7 +6,10 @@ import type { ExpandedWord } from './types.ts';
 const BRACKET = /^(?:open|close)$/u;
 const KIND = /^(?:square|curly|angle)$/u;
 
-/** Words of a sentence as a reader's choices want them where teachers differ: "nought" for zero, brackets of calculations as pauses. English only. */
+/**
+ * Words of a sentence as a reader's choices want them where teachers differ: "nought" for zero, brackets of
+ * calculations as pauses. English only.
+ */
 export function asChosen(
   words: readonly ExpandedWord[],
   language: string,
@@ -24,7 +27,10 @@ export function asChosen(
 /** How the last word of a fraction sounds. */
 const PART = /(?:half|halves|quarters?|thirds?|ths?|firsts?|seconds?)$/u;
 
-/** A fraction with a stroke by its figures: "three over four", "and three over four" after a whole number. Scores and dates are none, and ½ keeps its name. */
+/**
+ * A fraction with a stroke by its figures: "three over four", "and three over four" after a whole number.
+ * Scores and dates are none, and ½ keeps its name.
+ */
 function asOver(word: ExpandedWord, language: string): ExpandedWord {
   const [, top, bottom] = /^(\d{1,6})[/⁄](\d{1,6})$/u.exec(word.text) ?? [];
   if (top === undefined || bottom === undefined || !PART.test(word.spoken.at(-1) ?? '')) return word;

@@ -20,7 +20,10 @@ export interface SpokenChoices {
   readonly asides?: 'said' | 'left-out' | undefined;
   /** Whether the descriptions of pictures are said (by default). */
   readonly pictures?: 'said' | 'left-out' | undefined;
-  /** The subject of the handout, which decides between readings of the same signs; by default only the sentence does. */
+  /**
+   * The subject of the handout, which decides between readings of the same signs; by default only the
+   * sentence does.
+   */
   readonly subject?: Subject | undefined;
 }
 

@@ -8,7 +8,10 @@ const ONE = String.raw`(?:(?:see|cf\.?|e\.g\.,?)\s+)?${AUTHORS},?\s+(?:${YEAR}|n
 const AUTHOR_YEAR = new RegExp(String.raw`\(${ONE}(?:\s*;\s*${ONE})*\)`, 'gu');
 const NUMBERED = /\[\d{1,3}(?:\s*[,–-]\s*\d{1,3})*\]/gu;
 
-/** Where a sentence carries references to sources: "(Ward, 2011)", "(see Bell & Ash 1998, p. 4; Ward 2011)", "[3, 5–7]". Brackets included, in order. */
+/**
+ * Where a sentence carries references to sources: "(Ward, 2011)", "(see Bell & Ash 1998, p. 4; Ward 2011)",
+ * "[3, 5–7]". Brackets included, in order.
+ */
 export function citationsIn(sentence: string): Range[] {
   return [AUTHOR_YEAR, NUMBERED]
     .flatMap((pattern) => [...sentence.matchAll(pattern)])
@@ -16,7 +19,10 @@ export function citationsIn(sentence: string): Range[] {
     .sort((a, b) => a.start - b.start);
 }
 
-/** Where a sentence of running text has something in round brackets: at least one word of three letters, so that sums and labels stay. Brackets included, in order; of nested ones the outer. */
+/**
+ * Where a sentence of running text has something in round brackets: at least one word of three letters, so
+ * that sums and labels stay. Brackets included, in order; of nested ones the outer.
+ */
 export function asidesIn(sentence: string): Range[] {
   const asides: Range[] = [];
   let [depth, start] = [0, 0];

@@ -10,7 +10,10 @@ const say = (text: string, language = 'en-GB') =>
 
 type Cases = Readonly<Record<string, readonly (readonly [written: string, said: string, locale?: string])[]>>;
 
-/** What a good reader would say. Facts of usage are common practice, no source, unless a check beside it names one. */
+/**
+ * What a good reader would say. Facts of usage are common practice, no source, unless a check beside it names
+ * one.
+ */
 const CASES: Cases = {
   integers: [
     ['0', 'zero'],

@@ -35,7 +35,8 @@ describe('against n2words', () => {
     for (const n of numbers) expect(sayWhole(String(n), 'en-US').join(' ')).toBe(plain(toCardinalUs(n)));
   });
 
-  // Its British ordinals leave the last "and" out, unlike its British cardinals, so ordinals are compared in the American style.
+  // Its British ordinals leave the last "and" out, unlike its British cardinals, so ordinals are compared in
+  // the American style.
   test('ordinals', () => {
     for (const n of numbers)
       if (n > 0n) expect(sayOrdinal(String(n), 'en-US').join(' ')).toBe(plain(toOrdinalUs(n)));

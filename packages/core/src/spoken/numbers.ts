@@ -9,7 +9,9 @@ export interface NumberWords {
   readonly point: string;
 }
 
-/** Whether "and" is said before the last two digits: British "a hundred and five", American "a hundred five". */
+/**
+ * Whether "and" is said before the last two digits: British "a hundred and five", American "a hundred five".
+ */
 export interface NumberStyle {
   readonly and: boolean;
 }

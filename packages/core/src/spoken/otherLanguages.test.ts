@@ -38,7 +38,10 @@ describe.each(Object.entries(CASES))('%s', (language, cases) => {
 const UNITS: Readonly<Record<string, string>> = {
   mm: 'millimeter', cm: 'centimeter', m: 'meter', km: 'kilometer', g: 'gram', kg: 'kilogram', ml: 'milliliter', l: 'liter', s: 'second', min: 'minute', h: 'hour', '°': 'degree', '°C': 'celsius', 'km/h': 'kilometer-per-hour',
 }; // prettier-ignore
-/** Where a language says it otherwise than the CLDR does: mutated after a number, or the word of a trade (the CLDR's Dutch degree is one of an arc). Usage of the trade. */
+/**
+ * Where a language says it otherwise than the CLDR does: mutated after a number, or the word of a trade (the
+ * CLDR's Dutch degree is one of an arc). Usage of the trade.
+ */
 const OTHERWISE = new Set(['cy', 'nl h', 'nl °']);
 
 describe.each(LANGUAGES.flatMap(({ tag, spoken }) => (spoken ? [[tag, spoken] as const] : [])))(

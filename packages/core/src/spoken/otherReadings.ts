@@ -9,7 +9,9 @@ import { lookupTable } from '../lib/lookupTable.ts';
 const MOST = 8;
 
 /**
- * Other ways in which a written word could be said: what each rule of the language that applies there makes of it, with and without a subject, and its letters, figures and signs one by one. The way it is said now is not among them.
+ * Other ways in which a written word could be said: what each rule of the language that applies there makes
+ * of it, with and without a subject, and its letters, figures and signs one by one. The way it is said now is
+ * not among them.
  * @param start where the word stands in the sentence.
  * @returns spoken words; none for a word that is said as it is written.
  */

@@ -2,7 +2,11 @@ import { expect, test } from 'vitest';
 import { sentencesOf } from '../text/sentences.ts';
 import { expandSentence } from './expand.ts';
 
-/** Pieces of handouts of all subjects, as they are written there, and how their teachers say them. Common practice, no source; the outside checks are those of lines.test.ts (terminal), cldr.test.ts and numbers.test.ts. */
+/**
+ * Pieces of handouts of all subjects, as they are written there, and how their teachers say them. Common
+ * practice, no source; the outside checks are those of lines.test.ts (terminal), cldr.test.ts and
+ * numbers.test.ts.
+ */
 const LINES: readonly (readonly [written: string, said: string])[] = [
   ['"No. I said no."', 'No I said no'],
   ['"Ozymandias", l. 10', 'Ozymandias line ten'],

@@ -4,7 +4,10 @@ import { sentencesOf } from '../text/sentences.ts';
 import { DEFAULT_CHOICES } from './choices.ts';
 import { expandSentence } from './expand.ts';
 
-/** All characters of the Unicode categories for symbols, but for the bars that part cells and the dots that open the items of lists. */
+/**
+ * All characters of the Unicode categories for symbols, but for the bars that part cells and the dots that
+ * open the items of lists.
+ */
 const SYMBOLS = (() => {
   const found: string[] = [];
   for (let code = 0x21; code < 0x1fbff; code++) {
@@ -25,7 +28,10 @@ function accountOf(text: string): { said: string[]; left: string } {
   return { said, left };
 }
 
-/** Signs of other writing systems' own symbols are left to their readers; what is tested is that each is said or told of. */
+/**
+ * Signs of other writing systems' own symbols are left to their readers; what is tested is that each is said
+ * or told of.
+ */
 describe('no symbol is dropped without a word', () => {
   test(
     'alone between words, each says something or stands in the list of what is left out',

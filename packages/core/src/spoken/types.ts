@@ -2,7 +2,8 @@ import type { Range } from '../text/sentences.ts';
 import type { Subject } from './subject.ts';
 
 /**
- * A displayed word and what the voice says for it, in order. A spoken word is one word without hyphens; a single capital letter stands for
+ * A displayed word and what the voice says for it, in order. A spoken word is one word without hyphens; a
+ * single capital letter stands for
  * that letter's name ("B", "B", "C").
  */
 export interface ExpandedWord extends Range {
@@ -41,7 +42,8 @@ export interface RuleInput {
 export interface Rule {
   readonly name: string;
   /**
-   * What to say for the word at `index` and, where the rule takes more words, for those after it (an array of spoken words
+   * What to say for the word at `index` and, where the rule takes more words, for those after it (an array of
+   * spoken words
    * for each word taken); `undefined` where the rule does not apply.
    */
   readonly apply: (input: RuleInput) => readonly (readonly string[])[] | undefined;

@@ -6,7 +6,11 @@ import { sayUnit } from './rules/units.ts';
 const EVERYDAY_PREFIX = /^(?:centi|deci|deca|hecto)$/u;
 const EVERYDAY_UNIT = /^(?:m|g|l|Pa)$/u;
 
-/** Every word that the rules of English can say for figures, signs, units, money, months, elements and abbreviations, in small letters and in order; single letters, which are said by their names, are not among them. */
+/**
+ * Every word that the rules of English can say for figures, signs, units, money, months, elements and
+ * abbreviations, in small letters and in order; single letters, which are said by their names, are not among
+ * them.
+ */
 export function ruleVocabulary(): string[] {
   const prefixed = Object.entries(english.PREFIXES).flatMap(([sign, prefix]) =>
     Object.keys(english.PREFIXED)

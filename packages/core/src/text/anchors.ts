@@ -1,7 +1,10 @@
 import { diffArrays } from 'diff';
 import type { TextBlock } from './text.ts';
 
-/** A place in a text that outlives edits: a block, a range of its text (UTF-16 units), and what is written there. */
+/**
+ * A place in a text that outlives edits: a block, a range of its text (UTF-16 units), and what is written
+ * there.
+ */
 export interface Anchor {
   readonly block: string;
   readonly start: number;
@@ -28,8 +31,10 @@ const MOST_CHANGES = 4000;
 const CONTEXT = 6;
 
 /**
- * Carries anchors over from a text to the one that takes its place. A block that kept its id is compared with itself, so that an anchor moves with its block; where blocks came or went (parted, joined,
- * taken out) both texts are compared as a whole too, and of two places the one counts whose neighbours are more like those that were. An anchor is kept only where the same word, written the same way,
+ * Carries anchors over from a text to the one that takes its place. A block that kept its id is compared with
+ * itself, so that an anchor moves with its block; where blocks came or went (split, joined,
+ * taken out) both texts are compared as a whole too, and of two places the one counts whose neighbours are
+ * more like those that were. An anchor is kept only where the same word, written the same way,
  * stands in the same place among its neighbours.
  */
 export function carryAnchors<A extends Anchor>(
@@ -99,7 +104,8 @@ class Comparison {
     if (!token) return undefined;
     const same = this.#partners[at];
     if (same !== undefined) return this.#checked(at, same, anchor.start - token.start, anchor.written);
-    // The punctuation beside the word may have changed: it is looked for beside the words that stood around it.
+    // The punctuation beside the word may have changed: it is looked for beside the words that stood around
+    // it.
     const [left, right] = [this.#partners[at - 1], this.#partners[at + 1]];
     const candidate = left !== undefined ? left + 1 : right !== undefined ? right - 1 : undefined;
     if (candidate === undefined) return undefined;

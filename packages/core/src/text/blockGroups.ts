@@ -7,7 +7,10 @@ export interface BlockGroup {
   readonly blocks: readonly number[];
 }
 
-/** Blocks as lists and tables, in the order of the text. A head row (one without heads of its own) begins a table. */
+/**
+ * Blocks as lists and tables, in the order of the text. A head row (one without heads of its own) begins a
+ * table.
+ */
 export function groupBlocks(
   blocks: readonly { readonly type: BlockType; readonly columnHeaders?: readonly string[] | undefined }[],
 ): BlockGroup[] {

@@ -12,7 +12,8 @@ export interface DecodedText {
 const SAMPLE_BYTES = 64 * 1024;
 
 /**
- * Reads the bytes of a text file. A byte order mark decides; without one UTF-16 is recognised by its zero bytes,
+ * Reads the bytes of a text file. A byte order mark decides; without one UTF-16 is recognised by its zero
+ * bytes,
  * then strict UTF-8 is tried, and what is left is read as Windows-1252, the usual encoding of older files.
  * @throws NotTextError when the bytes look like a program, picture or archive rather than text.
  */
@@ -32,7 +33,9 @@ export function decodeText(bytes: Uint8Array): DecodedText {
 const WINDOWS_1252_HIGH =
   '\u20AC\u0081\u201A\u0192\u201E\u2026\u2020\u2021\u02C6\u2030\u0160\u2039\u0152\u008D\u017D\u008F\u0090\u2018\u2019\u201C\u201D\u2022\u2013\u2014\u02DC\u2122\u0161\u203A\u0153\u009D\u017E\u0178';
 
-/** Node 20 reads this encoding as ISO 8859-1 and so loses dashes, quotes and the euro sign; browsers do not. */
+/**
+ * Node 20 reads this encoding as ISO 8859-1 and so loses dashes, quotes and the euro sign; browsers do not.
+ */
 function decodeWindows1252(bytes: Uint8Array): string {
   const latin1 = Array.from({ length: Math.ceil(bytes.length / SAMPLE_BYTES) }, (_, i) =>
     String.fromCharCode(...bytes.subarray(i * SAMPLE_BYTES, (i + 1) * SAMPLE_BYTES)),
@@ -66,7 +69,8 @@ function utf16FromZeros(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | undefined 
 
 function checked(text: string, encoding: DecodedText['encoding']): DecodedText {
   const sample = text.slice(0, SAMPLE_BYTES);
-  // Control characters that no text file needs; tab, line breaks, form feed and the substitute mark are let through.
+  // Control characters that no text file needs; tab, line breaks, form feed and the substitute mark are let
+  // through.
   // eslint-disable-next-line no-control-regex -- control characters are what this looks for
   const strange = sample.match(/[\u0000-\u0008\u000B\u000E-\u0019\u001B-\u001F\u007F\uFFFD]/g)?.length ?? 0;
   if (strange > sample.length * 0.01) {

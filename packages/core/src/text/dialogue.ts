@@ -47,7 +47,8 @@ interface Quotation {
 const CONVERSATION = 2;
 
 /**
- * Finds who says what in a text: quotations with the name that a verb of saying gives near them, lines of a play by the name before the colon. In a conversation of two, quotations without a name are taken to
+ * Finds who says what in a text: quotations with the name that a verb of saying gives near them, lines of a
+ * play by the name before the colon. In a conversation of two, quotations without a name are taken to
  * go to and fro; "he" and "she" are who was named last. It is a guess: a teacher corrects it.
  */
 export function dialogueTurnsOf(blocks: readonly Pick<Block, 'type' | 'text'>[]): DialogueTurn[] {
@@ -140,7 +141,10 @@ function linesOfPlay(
   return lines.size >= 2 ? lines : new Map<number, Omit<DialogueTurn, 'block'>>();
 }
 
-/** Quotations of a paragraph: “…”, "…", „…“, «…», or ‘…’ where no double marks stand. One that is not closed goes to the end, as in a speech of several paragraphs. */
+/**
+ * Quotations of a paragraph: “…”, "…", „…“, «…», or ‘…’ where no double marks stand. One that is not closed
+ * goes to the end, as in a speech of several paragraphs.
+ */
 function quotationsIn(text: string): Quotation[] {
   const pairs = [['“', '”'], ['„', '“'], ['«', '»']] as const; // prettier-ignore
   for (const [open, close] of pairs) {
@@ -163,7 +167,10 @@ function quotationsIn(text: string): Quotation[] {
     .filter(isSpeech(text));
 }
 
-/** Whether what stands in quotation marks is said, not a word that is mentioned: it has a stop or comma before its end, or three words. */
+/**
+ * Whether what stands in quotation marks is said, not a word that is mentioned: it has a stop or comma before
+ * its end, or three words.
+ */
 function isSpeech(text: string): (quotation: Quotation) => boolean {
   return ({ start, end }) => {
     const isOpen = end === text.length && !/[”“»"’']$/u.test(text);

@@ -1,4 +1,7 @@
-/** What a block is to a reader. Its text does not carry the mark ("#", "-") it was written with; a label ("1.", "b)") it does, since it is said. */
+/**
+ * What a block is to a reader. Its text does not carry the mark ("#", "-") it was written with; a label
+ * ("1.", "b)") it does, since it is said.
+ */
 export type BlockType =
   'heading' | 'paragraph' | 'list-item' | 'question' | 'table-row' | 'picture' | 'equation';
 
@@ -15,7 +18,10 @@ export interface Block {
   readonly language?: string;
   /** Whether it is shown and not read aloud, because a teacher decided so. */
   readonly silent?: true;
-  /** The cells of a table row are parted by tabs; a picture's text is its description; an equation stands on one line (`maths/`). */
+  /**
+   * The cells of a table row are separated by tabs; a picture's text is its description; an equation stands on
+   * one line (`maths/`).
+   */
   readonly text: string;
   /** Where `text` begins in the source it was read from, in UTF-16 units. */
   readonly offset: number;

@@ -3,7 +3,10 @@ const EMOJI = new RegExp('^\\p{RGI_Emoji}$', 'v');
 const CONTAINS = new RegExp('\\p{RGI_Emoji}', 'v');
 const EACH = new RegExp('\\p{RGI_Emoji}', 'gv');
 
-/** Whether a text is one emoji (a sequence recommended for general interchange, UTS #51). Digits, ©, ™ and the like without their emoji mark are none. */
+/**
+ * Whether a text is one emoji (a sequence recommended for general interchange, UTS #51). Digits, ©, ™ and the
+ * like without their emoji mark are none.
+ */
 export function isEmoji(text: string): boolean {
   return EMOJI.test(text);
 }

@@ -24,7 +24,10 @@ const SCRIPTS: readonly (readonly [script: RegExp, language: string])[] = [
   [/\p{Script=Gujarati}/gu, 'gu'],
   [/\p{Script=Ethiopic}/gu, 'am'],
 ];
-/** A share of letters at which a text is in a script; Japanese is written with Chinese characters between its own. */
+/**
+ * A share of letters at which a text is in a script; Japanese is written with Chinese characters between its
+ * own.
+ */
 const [MOSTLY, PARTLY] = [0.5, 0.15];
 
 const SAMPLE_CHARACTERS = 4000;
@@ -42,9 +45,11 @@ const NEARLY_AS_LIKELY = 0.92;
 const SHORT_LETTERS = 300;
 
 /**
- * Guesses the language of a text as a BCP 47 tag, by its function words and, where those say nothing, by its letter
+ * Guesses the language of a text as a BCP 47 tag, by its function words and, where those say nothing, by its
+ * letter
  * sequences.
- * @param expected what the text says of itself, or what a class mostly gives out: taken where the text does not say otherwise.
+ * @param expected what the text says of itself, or what a class mostly gives out: taken where the text does
+ * not say otherwise.
  */
 export function guessLanguage(text: string, expected = 'en-GB'): string {
   const sample = text.slice(0, SAMPLE_CHARACTERS);

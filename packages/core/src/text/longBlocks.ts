@@ -1,6 +1,8 @@
 import type { Block } from './document.ts';
 
-/** Breaking a text into sentences takes time with the square of its length; a longer block is parted first. */
+/**
+ * Breaking a text into sentences takes time with the square of its length; a longer block is split first.
+ */
 const BLOCK_MAX_CHARACTERS = 5000;
 
 /** Parts a block that is too long to be broken into sentences in good time, after a sentence or a word. */

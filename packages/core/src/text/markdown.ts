@@ -4,8 +4,10 @@ import { splitLongBlock } from './longBlocks.ts';
 import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
- * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their descriptions. Code, HTML and
- * rules are left out; links and emphasis give their text. Offsets count in the text of all blocks joined by a line break,
+ * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their
+ * descriptions. Code, HTML and
+ * rules are left out; links and emphasis give their text. Offsets count in the text of all blocks joined by a
+ * line break,
  * since inline marks have no place in what is read.
  */
 export function blocksFromMarkdown(source: string): Block[] {
@@ -21,7 +23,10 @@ export function blocksFromMarkdown(source: string): Block[] {
     });
 }
 
-/** Whether a text that arrived without a file name is written in Markdown: an ATX heading, a table, or links in brackets. */
+/**
+ * Whether a text that arrived without a file name is written in Markdown: an ATX heading, a table, or links
+ * in brackets.
+ */
 export function looksLikeMarkdown(source: string): boolean {
   return (
     /^#{1,6} \S/mu.test(source) ||

@@ -12,9 +12,12 @@ const ENDS_SENTENCE = /[.!?…:;,][”’"')\]]*$/u;
 const HEADING_MAX_CHARACTERS = 80;
 
 /**
- * Plain text → blocks. Blank lines part paragraphs, lines within a paragraph are joined, list markers open list items, and a
- * short line that stands alone without a closing stop is taken for a heading. Every character of a block stands for the
- * character at the same distance from `offset` in `source` (line breaks become spaces), so offsets can be mapped back.
+ * Plain text → blocks. Blank lines part paragraphs, lines within a paragraph are joined, list markers open
+ * list items, and a
+ * short line that stands alone without a closing stop is taken for a heading. Every character of a block
+ * stands for the
+ * character at the same distance from `offset` in `source` (line breaks become spaces), so offsets can be
+ * mapped back.
  */
 export function blocksFromPlainText(source: string): Block[] {
   return paragraphsOf(source).flatMap((lines, index, all) =>
@@ -68,7 +71,10 @@ function opensHeading(group: Line[], next: Line): boolean {
   return HEADING_MARK.test(next.text) || HEADING_MARK.test(group[0]?.text ?? '');
 }
 
-/** Lines of verse, addresses and the like: a much shorter line than the next, ending a sentence, keeps its break. */
+/**
+ * Lines of verse, addresses and the like: a much shorter line than the next, ending a sentence, keeps its
+ * break.
+ */
 function isShortLineBefore(group: Line[], next: Line): boolean {
   const last = group.at(-1)?.text.trimEnd() ?? '';
   const wrapsNaturally = last.length + (next.text.trim().split(/\s/u)[0]?.length ?? 0) >= 50;

@@ -7,15 +7,19 @@ export interface Range {
   readonly end: number;
 }
 
-/** No sentence is longer than this; a longer one is parted at a comma or space so that it can be said and cancelled. */
+/**
+ * No sentence is longer than this; a longer one is split at a comma or space so that it can be said and
+ * cancelled.
+ */
 export const MAX_SENTENCE_CHARACTERS = 600;
 
 const segmenters = new Map<string, Intl.Segmenter>();
 
 /**
  * Sentences of a block's text, in order, white space trimmed, covering everything that is not white space.
- * Breaks are those of Unicode UAX #29 (`Intl.Segmenter`), less those after an abbreviation or an initial and before a
- * small letter ("“Stop!” he said"); what is longer than {@link MAX_SENTENCE_CHARACTERS} is parted.
+ * Breaks are those of Unicode UAX #29 (`Intl.Segmenter`), less those after an abbreviation or an initial and
+ * before a
+ * small letter ("“Stop!” he said"); what is longer than {@link MAX_SENTENCE_CHARACTERS} is split.
  */
 export function sentencesOf(text: string, language: string): Range[] {
   const merged: Range[] = [];
@@ -36,7 +40,10 @@ export function sentencesOf(text: string, language: string): Range[] {
 
 /** The breaker takes time with the square of the length; a longer text is broken window by window. */
 const WINDOW = 4000;
-/** Of the text before a break so much is looked at to tell whether the sentence goes on; no abbreviation is as long. */
+/**
+ * Of the text before a break so much is looked at to tell whether the sentence goes on; no abbreviation is as
+ * long.
+ */
 const TAIL = 80;
 
 /** Windows that end with a line or a word. */
@@ -87,11 +94,16 @@ function continues(before: string, after: string, language: string): boolean {
   return abbreviations.neverLast.has(key);
 }
 
-/** Abbreviations of a street, a measure and the like, which end sentences where a word follows that no name is. */
+/**
+ * Abbreviations of a street, a measure and the like, which end sentences where a word follows that no name
+ * is.
+ */
 const MAY_BE_LAST = new Set(['st', 'ft', 'dr', 'mt', 'approx', 'v']);
 const OPENING =
   /^(?:It|He|She|We|They|You|The|This|That|These|There|Then|In|On|At|Is|Are|Was|From|To|By|Go|Turn|Our|My|His|Her|Its|Their|If|When|After|Before|And|But|So|A|An)\s/u;
-/** "Am 1. Mai", "der 3. Band": a figure with a stop is an ordinal after an article or a preposition with one. */
+/**
+ * "Am 1. Mai", "der 3. Band": a figure with a stop is an ordinal after an article or a preposition with one.
+ */
 const GERMAN_ORDINAL =
   /(?:^|\s)(?:am|im|vom|zum|beim|der|die|das|dem|den|des|bis|und|jeder|jede|jedes|sein|ihr|unser)\s+\d{1,2}\.\s*$/iu;
 

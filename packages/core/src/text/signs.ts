@@ -1,4 +1,7 @@
-/** What makes a text mathematical: a sign of operation or relation between numbers or letters, a power or a root. */
+/**
+ * What makes a text mathematical: a sign of operation or relation between numbers or letters, a power or a
+ * root.
+ */
 const MATHEMATICAL =
   /[=≠<>≤≥≈×÷√∛∜±²³∝∪∩∈⊂⊥∥≡≅∑∫∞]|\d\s*[+^]\s*[\d\p{L}(]|\p{L}\s\+\s[\d\p{L}(]|[\d\p{L})]\s?−\s?[\d\p{L}(]|\d\(\p{L}\s?[-+–]|\s\*\s\d/u;
 
@@ -7,17 +10,25 @@ export function isMathematical(text: string): boolean {
   return MATHEMATICAL.test(text);
 }
 
-/** What may stand before and after a sign that stands alone: a number, a letter, a closed bracket or power; a number, a letter, a sign, a root or an open bracket. */
+/**
+ * What may stand before and after a sign that stands alone: a number, a letter, a closed bracket or power; a
+ * number, a letter, a sign, a root or an open bracket.
+ */
 const OPERAND_BEFORE = /(?:[\p{N})\]}%!π]|\d(?:[ap]m|[ap]\.m\.|p|°[CF]?)|(?:^|[^\p{L}])\p{L})$/u;
 const OPERAND_AFTER = /^(?:[-−+±√∛∜(]?\s?[\p{N}.]|[-−+√(]*\p{L}(?![\p{L}'’])|[(?_π])/u;
 
-/** The inside of a bracket that is calculated with: numbers, letters and functions with a sign between or before them. */
+/**
+ * The inside of a bracket that is calculated with: numbers, letters and functions with a sign between or
+ * before them.
+ */
 const CALCULATION = /^[\s\p{N}.,+\-−–×÷*/^=√∛π°\p{L}]*$/u;
 const LONG_WORD = /\p{L}{4,}/u;
 const OPERATION = /[+\-−–×÷*/^√∛²³⁰¹⁴⁵⁶⁷⁸⁹]/u;
 
 /**
- * Where signs stand in a text that belong to a calculation though they are punctuation elsewhere: a hyphen, dash, colon, stroke, star or question mark alone between two operands ("5 - 3 = 2", "3 + ? = 10", "1 : 3"), and
+ * Where signs stand in a text that belong to a calculation though they are punctuation elsewhere: a hyphen,
+ * dash, colon, stroke, star or question mark alone between two operands ("5 - 3 = 2", "3 + ? = 10", "1 : 3"),
+ * and
  * the brackets around what is calculated with ("4(x − 3)", "(−3)²"). @returns positions in the text.
  */
 export function signsIn(text: string): ReadonlySet<number> {
@@ -67,7 +78,8 @@ const LONGEST_BRACKET = 120;
 const NEAR = 8;
 
 function isCalculated(text: string, start: number, end: number): boolean {
-  // No calculation on a handout is longer; a long text of brackets must not be looked through again and again.
+  // No calculation on a handout is longer; a long text of brackets must not be looked through again and
+  // again.
   if (end - start > LONGEST_BRACKET) return false;
   const inside = text.slice(start + 1, end).replace(/[()]/gu, '');
   if (!CALCULATION.test(inside) || LONG_WORD.test(inside) || !OPERATION.test(inside)) return false;

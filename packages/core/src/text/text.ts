@@ -27,7 +27,10 @@ export function withIds(
   });
 }
 
-/** The name of a text (SHA-256, hexadecimal): of its language and of all that its blocks are, their ids included. */
+/**
+ * The name of a text (SHA-256, hexadecimal): of its language and of all that its blocks are, their ids
+ * included.
+ */
 export function contentHash(language: string, blocks: readonly TextBlock[]): string {
   return bytesToHex(
     sha256(utf8ToBytes(JSON.stringify([language, blocks.map((block) => [block.id, ...fields(block)])]))),

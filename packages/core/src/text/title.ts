@@ -3,7 +3,8 @@ import type { Block } from './document.ts';
 const MAX_CHARACTERS = 80;
 
 /**
- * Guesses a handout's title: its first heading, else the file's name made readable, else the beginning of its first sentence.
+ * Guesses a handout's title: its first heading, else the file's name made readable, else the beginning of its
+ * first sentence.
  */
 export function guessTitle(blocks: readonly Block[], fileName?: string): string {
   const heading = blocks.slice(0, 5).find((block) => block.type === 'heading');

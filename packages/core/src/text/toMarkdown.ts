@@ -8,7 +8,9 @@ const SPECIAL = /[\\`*_[\]<]/gu;
 const BEGINNING = /^(?:[#>+-]|\d{1,9}(?=[.)]\s))/u;
 
 /**
- * Blocks → Markdown that gives the same blocks again (`blocksFromMarkdown`), for people to change: headings, lists, numbers, tables, pictures by their descriptions. Labels that Markdown does not know ("a)") stay in their text.
+ * Blocks → Markdown that gives the same blocks again (`blocksFromMarkdown`), for people to change: headings,
+ * lists, numbers, tables, pictures by their descriptions. Labels that Markdown does not know ("a)") stay in
+ * their text.
  */
 export function markdownOf(blocks: readonly Draft[]): string {
   return blocks.map((block, i) => separator(blocks[i - 1], block) + lineOf(block, blocks[i - 1])).join('');

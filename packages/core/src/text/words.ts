@@ -15,7 +15,10 @@ const PARTING = /^[—–―…]$|^\.{2,}$/u;
 const NEEDS_BREAKING =
   /[—–―…\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]|\.{2,}/u;
 
-/** Characters that are said although they are neither letters nor digits: all that are mathematical or pictures, but for the bars that part cells. */
+/**
+ * Characters that are said although they are neither letters nor digits: all that are mathematical or
+ * pictures, but for the bars that part cells.
+ */
 const SAID = /(?![|¦])[\p{L}\p{N}\p{M}\p{Sc}\p{Sm}\p{So}%‰&@#_^/\\*§†⁻₋′″]/u;
 
 /** Characters that may stand at a word's edge and belong to it. */
@@ -29,8 +32,10 @@ const COMPOSITE = /^(?:-{1,2}>|<-{1,2}|<-{1,2}>|=>|<=>|>=|<=|!=|=\/=|\+\/-)$/u;
 const DOTTED_BLANK = /^(?:\.{5,}|…{2,})$/u;
 
 /**
- * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word breaks), without the
- * punctuation around it; a dash between two words parts them, and an emoji is a word of its own. Pieces with nothing to say (a lone dash, quotes) are no words.
+ * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word
+ * breaks), without the
+ * punctuation around it; a dash between two words parts them, and an emoji is a word of its own. Pieces with
+ * nothing to say (a lone dash, quotes) are no words.
  * Ranges are relative to `text`, in order, and do not overlap.
  */
 export function wordsOf(text: string, language: string): Range[] {

@@ -138,7 +138,10 @@ function hull(ranges: readonly SampleRange[]): SampleRange {
   };
 }
 
-/** A long stretch is treated in parts of about so many seconds, each with so much of the sound beside it, which is heard where one goes over into the next. */
+/**
+ * A long stretch is treated in parts of about so many seconds, each with so much of the sound beside it,
+ * which is heard where one goes over into the next.
+ */
 const [PART, MARGIN] = [20, 0.05];
 
 function withTreatment(timeline: Timeline, { from, to }: SampleRange, treatment: Treatment): Timeline {
@@ -167,7 +170,7 @@ function withTreatment(timeline: Timeline, { from, to }: SampleRange, treatment:
   );
 }
 
-/** Parts of a stretch, parted between words where that is possible. */
+/** Parts of a stretch, split between words where that is possible. */
 function partsOf({ sampleRate, sentences }: Timeline, from: number, to: number): [number, number][] {
   const part = PART * sampleRate;
   if (to <= from) return [];

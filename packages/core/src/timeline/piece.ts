@@ -8,10 +8,12 @@ type PieceSource =
   | { readonly kind: 'treated'; readonly of: readonly Piece[]; readonly treatment: Treatment }
   | { readonly kind: 'silence' };
 
-/** A stretch of one source, as it is laid into a timeline. */
+/** A stretch of one source, as it is placed into a timeline. */
 export interface Piece {
   readonly source: PieceSource;
-  /** Samples of the source, from the first up to, not including, the last. Of silence only the length counts. */
+  /**
+   * Samples of the source, from the first up to, not including, the last. Of silence only the length counts.
+   */
   readonly from: number;
   readonly to: number;
   /** Decibels. */

@@ -50,7 +50,10 @@ export function scheduledSentence(
   return scheduleSentence({ words, breaks: plan.breaks, pauses, pauseAfter }, clipKey, facts, laying);
 }
 
-/** What is shown and followed of a sentence: with its times when its clip is made, else with the length it is expected to have. */
+/**
+ * What is shown and followed of a sentence: with its times when its clip is made, else with the length it is
+ * expected to have.
+ */
 export function shapedSentence(
   sentence: ReadingSentencePlan,
   facts: ClipFacts | undefined,

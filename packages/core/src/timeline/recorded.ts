@@ -2,14 +2,20 @@ import { FULL } from './piece.ts';
 import type { SampleRange } from './samples.ts';
 import type { Timeline } from './timeline.ts';
 
-/** A displayed word of a recorded sentence: what is said for it and when, in samples of the recording; null where it is left out. */
+/**
+ * A displayed word of a recorded sentence: what is said for it and when, in samples of the recording; null
+ * where it is left out.
+ */
 export interface RecordedWord {
   readonly spoken: readonly string[];
   readonly from: number | null;
   readonly to: number | null;
 }
 
-/** A recording as a timeline: one piece, and when the words of its text are said. What is left out stands at the end of the word before it, with no length. */
+/**
+ * A recording as a timeline: one piece, and when the words of its text are said. What is left out stands at
+ * the end of the word before it, with no length.
+ */
 export function recordedTimeline(
   id: string,
   sampleRate: number,
@@ -40,7 +46,10 @@ export function recordedTimeline(
   };
 }
 
-/** What of a recording belongs to a sentence before its first word, and at most after its last one where nothing follows. Seconds. */
+/**
+ * What of a recording belongs to a sentence before its first word, and at most after its last one where
+ * nothing follows. Seconds.
+ */
 const [LEAD, TAIL] = [0.06, 0.4];
 /** Less of its words than this is nothing: what a cut has left at its edges. Seconds. */
 const SHORTEST = 0.03;
@@ -53,7 +62,10 @@ export interface RecordedSpan extends SampleRange {
   readonly trailingSilence: number;
 }
 
-/** The stretch for a sentence: up to where the next one begins, so that the speaker's pauses stay; nothing where no word of it is heard. */
+/**
+ * The stretch for a sentence: up to where the next one begins, so that the speaker's pauses stay; nothing
+ * where no word of it is heard.
+ */
 export function recordedSpanOf(timeline: Timeline, sentence: number): RecordedSpan | undefined {
   const own = timeline.sentences[sentence];
   const heard = own?.words.reduce((sum, { from, to }) => sum + to - from, 0) ?? 0;
@@ -83,7 +95,9 @@ export function recordedSpanOf(timeline: Timeline, sentence: number): RecordedSp
 }
 
 /**
- * When each spoken word of a plan is heard, out of the displayed words that were recorded: a plan can say more than the speaker did ("heading"), or say it otherwise ("1066"). What has no counterpart stands where its neighbours meet.
+ * When each spoken word of a plan is heard, out of the displayed words that were recorded: a plan can say
+ * more than the speaker did ("heading"), or say it otherwise ("1066"). What has no counterpart stands where
+ * its neighbours meet.
  * @param planned spoken words of the plan.
  * @param recorded displayed words with their times, `ranges` being those times.
  */

@@ -14,7 +14,7 @@ export interface SentenceToSchedule {
   readonly pauseAfter: number;
 }
 
-/** One sentence laid out by itself, its first sample being 0. */
+/** One sentence arranged by itself, its first sample being 0. */
 export interface ScheduledSentence {
   /** Length without the pause after it. */
   readonly samples: number;
@@ -26,7 +26,7 @@ export interface ScheduledSentence {
   readonly pieces: readonly Piece[];
 }
 
-/** How a clip is laid into a reading. */
+/** How a clip is placed into a reading. */
 export interface Laying {
   readonly sampleRate: number;
   /** Decibels for all clips. */
@@ -34,7 +34,8 @@ export interface Laying {
 }
 
 /**
- * Lays a sentence's clip out with the reading's pauses: the clip is parted at its cuts and silence is put in. What rings on after a word is counted into the pause, so that two words stand as far apart as
+ * Lays a sentence's clip out with the reading's pauses: the clip is split at its cuts and silence is put in.
+ * What rings on after a word is counted into the pause, so that two words stand as far apart as
  * was asked for.
  * @throws RangeError when the clip does not fit the plan.
  */
@@ -49,7 +50,7 @@ export function scheduleSentence(
       `The clip has ${facts.cuts.length} cuts, its plan ${sentence.breaks.length} breaks.`,
     );
   const pieces: Piece[] = [];
-  /** Samples of silence laid in so far, by the clip's sample from which they count. */
+  /** Samples of silence inserted so far, by the clip's sample from which they count. */
   const shifts: { readonly from: number; readonly by: number }[] = [];
   let [at, shift] = [0, 0];
   const addClip = (to: number) => {
@@ -81,7 +82,10 @@ export function scheduleSentence(
   };
 }
 
-/** The times of displayed words out of those of the words spoken for them: from the onset of the first to the end of the last. */
+/**
+ * The times of displayed words out of those of the words spoken for them: from the onset of the first to the
+ * end of the last.
+ */
 function displayedRanges(words: SentenceToSchedule['words'], spoken: readonly SampleRange[]): SampleRange[] {
   return words.map(({ firstSpoken, spokenCount }) => {
     const first = spoken[firstSpoken];

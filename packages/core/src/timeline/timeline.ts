@@ -70,7 +70,10 @@ export function piecesBetween(pieces: readonly Piece[], from: number, to: number
   return found;
 }
 
-/** The stretch of a timeline between two samples, beginning at 0. Sentences and words that lie outside are there with no length, at the end that is nearer, so that all keep their numbers. */
+/**
+ * The stretch of a timeline between two samples, beginning at 0. Sentences and words that lie outside are
+ * there with no length, at the end that is nearer, so that all keep their numbers.
+ */
 export function timelineSpan(timeline: Timeline, from: number, to: number): Timeline {
   const start = Math.max(0, Math.min(from, timeline.samples));
   const end = Math.max(start, Math.min(to, timeline.samples));

@@ -11,7 +11,10 @@ import {
   wholeSentence,
 } from './touchUp.ts';
 
-/** Two sentences: a long pause inside the first, a short one between them, a word of the second that nobody said. */
+/**
+ * Two sentences: a long pause inside the first, a short one between them, a word of the second that nobody
+ * said.
+ */
 const recorded: Timeline = {
   sampleRate: 1000,
   samples: 10_000,

@@ -2,10 +2,16 @@ import type { Edit } from './edits.ts';
 import type { SampleRange } from './samples.ts';
 import type { Timeline } from './timeline.ts';
 
-/** What is left before the first word and after the last one when the ends are trimmed. Seconds: a breath, and what rings on. */
+/**
+ * What is left before the first word and after the last one when the ends are trimmed. Seconds: a breath, and
+ * what rings on.
+ */
 const [BEFORE, AFTER] = [0.15, 0.4];
 
-/** Takes away what lies before the first word and after the last; nothing where there is no more than a breath. */
+/**
+ * Takes away what lies before the first word and after the last; nothing where there is no more than a
+ * breath.
+ */
 export function trimmedEnds(timeline: Timeline): Edit | undefined {
   const words = wordsInOrder(timeline);
   const [first, last] = [words[0], words.at(-1)];
@@ -35,7 +41,10 @@ export function pausesLongerThan(timeline: Timeline, samples: number): Pause[] {
   });
 }
 
-/** Makes all pauses that are longer than `longest` so long; what is taken out is their middle, so that the ends of words ring out. Samples. */
+/**
+ * Makes all pauses that are longer than `longest` so long; what is taken out is their middle, so that the
+ * ends of words ring out. Samples.
+ */
 export function shortenedPauses(timeline: Timeline, longest: number): Edit | undefined {
   return together(
     pausesLongerThan(timeline, longest)
@@ -61,7 +70,10 @@ export function lengthenedPauses(timeline: Timeline, least: number): Edit | unde
   );
 }
 
-/** The stretch of a sentence from the middle of the pause before it to the middle of the pause after it: what is moved when it is moved. */
+/**
+ * The stretch of a sentence from the middle of the pause before it to the middle of the pause after it: what
+ * is moved when it is moved.
+ */
 export function wholeSentence(timeline: Timeline, sentence: number): SampleRange {
   const own = timeline.sentences[sentence];
   if (!own) return { from: 0, to: 0 };

@@ -10,12 +10,18 @@ export interface TrackSentence {
   readonly spokenWords: number;
 }
 
-/** A gap shorter than this between two words is the closure of a sound, not a silence: the word before it stays lit. Seconds. */
+/**
+ * A gap shorter than this between two words is the closure of a sound, not a silence: the word before it
+ * stays lit. Seconds.
+ */
 const CLOSURE = 0.15;
 /** Spoken words of a full stretch: about half a minute. */
 const FULL_STRETCH_WORDS = 60;
 
-/** All that is known of a reading's sentences, laid one after the other: where each begins, and which word is lit when. */
+/**
+ * All that is known of a reading's sentences, laid one after the other: where each begins, and which word is
+ * lit when.
+ */
 export class Track<S extends TrackSentence> {
   readonly sampleRate: number;
   readonly sentences: readonly S[];
@@ -69,7 +75,8 @@ export class Track<S extends TrackSentence> {
   }
 
   /**
-   * The word of a sentence that is lit at a second of the whole reading: the one being said; the one before through the short closure of the next word's first sound; -1 in a silence.
+   * The word of a sentence that is lit at a second of the whole reading: the one being said; the one before
+   * through the short closure of the next word's first sound; -1 in a silence.
    */
   highlightedWord(sentence: number, seconds: number): number {
     const times = this.sentences[sentence]?.times ?? [];
@@ -81,7 +88,9 @@ export class Track<S extends TrackSentence> {
     return next !== undefined && next - end < CLOSURE * this.sampleRate ? index : -1;
   }
 
-  /** The word at or before a second of the whole reading, silences included; for going on where one stopped. */
+  /**
+   * The word at or before a second of the whole reading, silences included; for going on where one stopped.
+   */
   wordBefore(sentence: number, seconds: number): number {
     const times = this.sentences[sentence]?.times ?? [];
     return Math.max(
@@ -91,7 +100,8 @@ export class Track<S extends TrackSentence> {
   }
 
   /**
-   * How many sentences are fetched and played as one piece of sound: about sixty words, or a single sentence where sound is to begin at once.
+   * How many sentences are fetched and played as one piece of sound: about sixty words, or a single sentence
+   * where sound is to begin at once.
    * @param from index of the first sentence of the stretch.
    * @returns index after its last sentence.
    */
@@ -104,7 +114,10 @@ export class Track<S extends TrackSentence> {
     return this.sentences.length;
   }
 
-  /** Sample of a sentence at a second of the whole reading; a second is written as a fraction and would fall just before the sample it stands for. */
+  /**
+   * Sample of a sentence at a second of the whole reading; a second is written as a fraction and would fall
+   * just before the sample it stands for.
+   */
   #within(sentence: number, seconds: number): number {
     return Math.round(seconds * this.sampleRate) - (this.starts[sentence] ?? 0);
   }

@@ -2,7 +2,10 @@
 export interface Cleaning {
   /** Decibels by which the noise of the room is turned down. */
   readonly noise?: number | undefined;
-  /** Level of that noise in 64 bands from 0 hertz to half the sample rate, in dB below full scale: `noiseFloor`. */
+  /**
+   * Level of that noise in 64 bands from 0 hertz to half the sample rate, in dB below full scale:
+   * `noiseFloor`.
+   */
   readonly floor?: readonly number[] | undefined;
   /** Hertz; what is lower is taken away. */
   readonly lowCut?: number | undefined;

@@ -36,7 +36,10 @@ const XHTML =
 const SMIL =
   '<?xml version="1.0" encoding="utf-8"?>\n<!DOCTYPE smil PUBLIC "-//W3C//DTD SMIL 1.0//EN" "http://www.w3.org/TR/REC-smil/SMIL10.dtd">\n';
 
-/** The files of a DAISY 2.02 book with full text (specification of 2001): `ncc.html`, `text.html`, and for each part a SMIL and a sound file. */
+/**
+ * The files of a DAISY 2.02 book with full text (specification of 2001): `ncc.html`, `text.html`, and for
+ * each part a SMIL and a sound file.
+ */
 async function* entries(
   exportDocument: ExportDocument,
   folder: string,
@@ -53,13 +56,16 @@ async function* entries(
   }
 }
 
-/** The navigation control centre: metadata, and a heading for each section that points into the SMIL files. */
+/**
+ * The navigation control centre: metadata, and a heading for each section that points into the SMIL files.
+ */
 function controlCentre(exportDocument: ExportDocument, parts: readonly BookPart[]): string {
   const { facts, timeline } = exportDocument;
   const headings = parts.flatMap((part, nth) => {
     const name = `part${nth + 1}`;
     const clips = sentenceClips(exportDocument, part);
-    // A part that goes on where the one before was too long has a heading of its own, so that players find it.
+    // A part that goes on where the one before was too long has a heading of its own, so that players find
+    // it.
     const shown =
       part.sections.length > 0
         ? part.sections

@@ -15,7 +15,10 @@ export const format: Format = {
   write: (exportDocument) => utf8(document(exportDocument)),
 };
 
-/** The document of `timings.schema.json`, written piece by piece. Times are seconds with microseconds, so that the sample can be told from them. */
+/**
+ * The document of `timings.schema.json`, written piece by piece. Times are seconds with microseconds, so that
+ * the sample can be told from them.
+ */
 function* document(exportDocument: ExportDocument): Generator<string> {
   const { facts, blocks, sentences, timeline } = exportDocument;
   const time = (samples: number) => Number(secondsOf(exportDocument, samples).toFixed(6));

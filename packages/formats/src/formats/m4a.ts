@@ -31,7 +31,10 @@ export const format: Format = {
 /** Samples of a frame of AAC (ISO 14496-3): what is decoded lasts a whole number of them. */
 const FRAME = 1024;
 
-/** The length to encode: where less than half a frame is left over it is cut off the silence at the end, so that the sound ends as near as frames allow. */
+/**
+ * The length to encode: where less than half a frame is left over it is cut off the silence at the end, so
+ * that the sound ends as near as frames allow.
+ */
 function lengthInFrames(exportDocument: ExportDocument, sampleRate: number): number {
   const { samples, sentences } = exportDocument.timeline;
   const length = Math.round(secondsOf(exportDocument, samples) * sampleRate);

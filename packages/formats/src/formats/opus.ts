@@ -29,7 +29,8 @@ export const format: Format = {
       exportDocument,
       {
         extension: 'opus',
-        // ffmpeg 5 rounds the seconds of a chapter and adds its milliseconds: they are written as the comments that they are.
+        // ffmpeg 5 rounds the seconds of a chapter and adds its milliseconds: they are written as the
+        // comments that they are.
         chapters: false,
         codec: [
           '-af', `aresample=${sampleRate}`, '-c:a', 'libopus', '-ar', String(OPUS_RATES[sampleRate] ?? 48_000), '-ac', '1',

@@ -23,7 +23,9 @@ const TABLE_WIDTH = 9000;
 /** Characters of a line of a picture's bytes. */
 const PICTURE_LINE = 128;
 
-/** The rules of RTF 1.9 that it takes: `\\u` with `\\uc1`, outline levels, table rows, pictures (from memory). */
+/**
+ * The rules of RTF 1.9 that it takes: `\\u` with `\\uc1`, outline levels, table rows, pictures (from memory).
+ */
 function* document({ facts, blocks }: ExportDocument): Generator<string> {
   yield `{\\rtf1\\ansi\\ansicpg1252\\uc1\\deff0{\\fonttbl{\\f0\\fswiss Arial;}}{\\info{\\title ${escaped(facts.title)}}{\\author ${escaped(facts.school)}}}\\f0\\fs24\n`;
   for (const { kind, blocks: numbers } of groupBlocks(blocks)) {
@@ -75,7 +77,9 @@ function pictureOf({ mediaType, content }: NonNullable<ExportDocumentBlock['pict
   return `{\\pard{\\pict\\${mediaType === 'image/png' ? 'pngblip' : 'jpegblip'}\n${lines.join('\n')}}\\par}\n`;
 }
 
-/** Signs of the code page that the document names, by their bytes: what old readers show, who know no `\u`. */
+/**
+ * Signs of the code page that the document names, by their bytes: what old readers show, who know no `\u`.
+ */
 const CODE_PAGE = '€�‚ƒ„…†‡ˆ‰Š‹Œ�Ž��‘’“”•–—˜™š›œ�žŸ'; // 0x80 to 0x9f of windows-1252 (WHATWG Encoding)
 const BYTES = new Map([
   ...[...CODE_PAGE].map((sign, i) => [sign, 0x80 + i] as const),

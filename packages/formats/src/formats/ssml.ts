@@ -16,7 +16,10 @@ export const format: Format = {
   write: (exportDocument) => utf8(document(exportDocument)),
 };
 
-/** What is said as a document of SSML 1.1 (W3C): a paragraph a block, a sentence a sentence, a break for each pause, sounds in IPA. */
+/**
+ * What is said as a document of SSML 1.1 (W3C): a paragraph a block, a sentence a sentence, a break for each
+ * pause, sounds in IPA.
+ */
 function* document({ facts, blocks, sentences }: ExportDocument): Generator<string> {
   yield `<?xml version="1.0" encoding="UTF-8"?>\n<speak version="1.1" xmlns="http://www.w3.org/2001/10/synthesis" xml:lang="${xml(facts.language)}">\n<meta name="title" content="${xml(facts.title)}"/>\n`;
   let open: number | undefined;

@@ -61,7 +61,10 @@ function* grid(exportDocument: ExportDocument): Generator<string> {
   }
 }
 
-/** Intervals without gaps and without overlaps, from 0 to the end; those of no length are left out, since a tier cannot hold them. */
+/**
+ * Intervals without gaps and without overlaps, from 0 to the end; those of no length are left out, since a
+ * tier cannot hold them.
+ */
 function withSilence(intervals: readonly Interval[], samples: number): Interval[] {
   const filled: Interval[] = [];
   let at = 0;

@@ -105,7 +105,10 @@ describe.each(SOUND)('%s', (id) => {
   });
 });
 
-/** The share of a sound's power above a frequency, by a high pass of ffmpeg-free arithmetic: a windowed-sinc filter. */
+/**
+ * The share of a sound's power above a frequency, by a high pass of ffmpeg-free arithmetic: a windowed-sinc
+ * filter.
+ */
 function shareAbove(pcm: Int16Array, rate: number, frequency: number): number {
   const half = 200;
   const cut = frequency / rate;

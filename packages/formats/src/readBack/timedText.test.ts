@@ -39,7 +39,10 @@ const nearly = (found: readonly number[], expected: readonly number[], within: n
   found.forEach((time, nth) => expect(Math.abs(time - (expected[nth] ?? 0))).toBeLessThanOrEqual(within));
 };
 
-/** At most two lines of 42 characters, 0.8 s at least, in order and without overlap; together they are the whole text. */
+/**
+ * At most two lines of 42 characters, 0.8 s at least, in order and without overlap; together they are the
+ * whole text.
+ */
 function expectReadable(cues: readonly { from: number; to: number; text: string }[]): void {
   let last = 0;
   for (const { from, to, text } of cues) {

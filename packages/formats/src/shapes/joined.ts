@@ -25,7 +25,8 @@ export interface Joining {
 const AFTER_SOUND = 0.8;
 
 /**
- * Several editions one after the other as one: blocks, sentences and sound in their order. Each begins a section, by its own first heading or one with its title.
+ * Several editions one after the other as one: blocks, sentences and sound in their order. Each begins a
+ * section, by its own first heading or one with its title.
  * @throws FormatError when there are none, or their sound has different rates.
  */
 export function joinedExportDocument(

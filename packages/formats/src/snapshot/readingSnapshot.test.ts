@@ -100,7 +100,8 @@ describe('a frozen reading', () => {
         }
         start += n + p;
       }
-      // What the joins are made of: the files are as long as their sentences with their pauses; AAC fills its last frame of 1,024 samples with silence.
+      // What the joins are made of: the files are as long as their sentences with their pauses; AAC fills its
+      // last frame of 1,024 samples with silence.
       expect(Math.abs(pcm.length - start)).toBeLessThanOrEqual(sound === 'm4a' ? 1024 : 0.025 * RATE);
     }
     expect(words).toBe(exportDocument.timeline.sentences.flatMap((sentence) => sentence.words).length);

@@ -40,7 +40,8 @@ export type SnapshotText = ReturnType<typeof snapshotText>;
 const FILES = '{files}';
 
 /**
- * The files of a frozen reading one after the other: sound, then pictures. Each is to be taken before the next is asked for.
+ * The files of a frozen reading one after the other: sound, then pictures. Each is to be taken before the
+ * next is asked for.
  * @returns what stands in `page.json`, once all files were taken.
  */
 export async function* readingSnapshot(

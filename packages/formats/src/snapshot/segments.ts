@@ -1,16 +1,25 @@
 import type { SampleRange, Timeline } from '@aurelfield/core/timeline';
 
-/** Sentences that are fetched and played as one piece: the first, up to, not including, the last, and their samples, pauses included. */
+/**
+ * Sentences that are fetched and played as one piece: the first, up to, not including, the last, and their
+ * samples, pauses included.
+ */
 export interface SoundSegment {
   readonly firstSentence: number;
   readonly endSentence: number;
   readonly samples: SampleRange;
 }
 
-/** Seconds that stretches last at least, in order; the last goes for all that follow. The first is small, so that sound begins soon on a slow line. */
+/**
+ * Seconds that stretches last at least, in order; the last goes for all that follow. The first is small, so
+ * that sound begins soon on a slow line.
+ */
 const LENGTHS = [1.5, 10, 30];
 
-/** Cuts a timeline at beginnings of sentences, so that every join lies in a pause. Each sentence is in one stretch, and the stretches lie end to end. */
+/**
+ * Cuts a timeline at beginnings of sentences, so that every join lies in a pause. Each sentence is in one
+ * stretch, and the stretches lie end to end.
+ */
 export function soundSegmentsOf({ sampleRate, samples, sentences }: Timeline): SoundSegment[] {
   const segments: SoundSegment[] = [];
   let first = 0;

@@ -17,7 +17,10 @@ export interface SampleOptions {
 /** Silence before a word begins to sound within its sentence, and how long it sounds. Seconds. */
 const [LEAD, PER_LETTER] = [0.06, 0.035];
 
-/** An edition whose words are tones of a known onset: what is written into files can be found again in the sound. */
+/**
+ * An edition whose words are tones of a known onset: what is written into files can be found again in the
+ * sound.
+ */
 export function sampleExportDocument({
   title = 'The tide mill',
   language = 'en-GB',
@@ -84,7 +87,10 @@ export function sampleExportDocument({
   };
 }
 
-/** Everything a handout can hold, in three sections, with a picture, a table, another language and one that is written from right to left. */
+/**
+ * Everything a handout can hold, in three sections, with a picture, a table, another language and one that is
+ * written from right to left.
+ */
 export async function fullExportDocument(more: Partial<SampleOptions> = {}): Promise<ExportDocument> {
   const content = await sharp({ create: { width: 640, height: 400, channels: 3, background: '#31544b' } })
     .jpeg()

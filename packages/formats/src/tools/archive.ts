@@ -10,7 +10,8 @@ export interface Entry {
 }
 
 /**
- * A ZIP archive, written while its entries come in: the next one is asked for when the one before has gone out. ZIP64 where it must be.
+ * A ZIP archive, written while its entries come in: the next one is asked for when the one before has gone
+ * out. ZIP64 where it must be.
  * @param date of all entries, so that the same content gives the same archive.
  */
 export async function* zipped(

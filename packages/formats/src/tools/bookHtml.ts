@@ -12,7 +12,10 @@ export interface BookHtmlOptions {
   readonly pageId?: (page: string) => string;
 }
 
-/** Blocks as the body of an XHTML page: headings, lists, tables, pictures with their descriptions. Well-formed for XML and for HTML readers alike. */
+/**
+ * Blocks as the body of an XHTML page: headings, lists, tables, pictures with their descriptions. Well-formed
+ * for XML and for HTML readers alike.
+ */
 export function* bookHtml(
   exportDocument: ExportDocument,
   [first, end]: readonly [number, number],

@@ -53,7 +53,10 @@ function reached(begins: ReadonlySet<number>, after: number, upTo: number): bool
   return false;
 }
 
-/** A word of a part and when it is heard until the next one begins: laid end to end, so that players that go from clip to clip leave no pause out. Samples of the part. */
+/**
+ * A word of a part and when it is heard until the next one begins: laid end to end, so that players that go
+ * from clip to clip leave no pause out. Samples of the part.
+ */
 export interface OverlayClip {
   readonly sentence: number;
   readonly word: number;

@@ -1,6 +1,9 @@
 import { secondsOf, type ExportDocument } from '../exportDocument.ts';
 
-/** Characters of a line, lines of a caption, and the least time for which one is shown. Common practice for captions (for example the BBC's subtitle guidelines: 37 to 42 characters, two lines), from memory. */
+/**
+ * Characters of a line, lines of a caption, and the least time for which one is shown. Common practice for
+ * captions (for example the BBC's subtitle guidelines: 37 to 42 characters, two lines), from memory.
+ */
 const LINE = 42;
 const LINES = 2;
 const SHORTEST = 0.8;
@@ -27,7 +30,10 @@ interface Draft {
   to: number;
 }
 
-/** The captions of an edition: a sentence each, long ones divided at words, those that are heard too shortly joined with their neighbours or shown a little longer. */
+/**
+ * The captions of an edition: a sentence each, long ones divided at words, those that are heard too shortly
+ * joined with their neighbours or shown a little longer.
+ */
 export function captionsOf(exportDocument: ExportDocument): Caption[] {
   const drafts = exportDocument.sentences.flatMap((_sentence, nth) => draftsOf(exportDocument, nth));
   const whole = secondsOf(exportDocument, exportDocument.timeline.samples);
@@ -97,7 +103,10 @@ function wrapped(words: readonly CaptionWord[]): CaptionWord[][] {
   return lines;
 }
 
-/** Captions of which each is shown long enough: into the pause that follows, joined with a neighbour where both fit, otherwise into the next one's time. */
+/**
+ * Captions of which each is shown long enough: into the pause that follows, joined with a neighbour where
+ * both fit, otherwise into the next one's time.
+ */
 function withoutShort(drafts: readonly Draft[], whole: number): Draft[] {
   const kept: Draft[] = [];
   const fits = (one: Draft, other: Draft) => wrapped([...one.words, ...other.words]).length <= LINES;

@@ -20,7 +20,8 @@ export async function* wavOf(
 }
 
 /**
- * Encodes sound into a file with ffmpeg. A seekable file, not a pipe, is its target: only then do encoders write the headers that let players cut their delay off.
+ * Encodes sound into a file with ffmpeg. A seekable file, not a pipe, is its target: only then do encoders
+ * write the headers that let players cut their delay off.
  * @param more arguments between the input and the target: further inputs, codec, tags.
  * @throws FormatError when ffmpeg is not installed, or the disk is full; the signal's reason when cancelled.
  */

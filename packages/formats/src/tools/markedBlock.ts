@@ -1,6 +1,9 @@
 import type { ExportDocument, ExportDocumentSentence } from '../exportDocument.ts';
 
-/** A piece of a block's text: within a word that is heard, between words of a sentence, or outside of all that is heard. */
+/**
+ * A piece of a block's text: within a word that is heard, between words of a sentence, or outside of all that
+ * is heard.
+ */
 export interface TextPart {
   readonly text: string;
   /** Number of the sentence in the edition; the first one, of a sentence that is heard several times. */
@@ -42,7 +45,10 @@ function placeOf({ block, start }: ExportDocumentSentence): string {
   return `${block} ${start}`;
 }
 
-/** The text of a block, or of a stretch of it, parted at its sentences and words. @param numbers of the sentences heard in it, in the order of the text. */
+/**
+ * The text of a block, or of a stretch of it, split at its sentences and words.
+ * @param numbers of the sentences heard in it, in the order of the text.
+ */
 export function partsOfText(
   text: string,
   numbers: readonly number[],

@@ -6,13 +6,19 @@ import type { Quality, WriteOptions } from '../format.ts';
 import { encode, wavOf } from './ffmpeg.ts';
 import { atRate } from './soundFile.ts';
 
-/** Kilobits a second that MPEG has at a sample rate (ISO 11172-3 and 13818-3, layer III): below 24,000 samples a second fewer than above. */
+/**
+ * Kilobits a second that MPEG has at a sample rate (ISO 11172-3 and 13818-3, layer III): below 24,000 samples
+ * a second fewer than above.
+ */
 export function mp3BitRate({ sampleRate, bitRate }: Quality): number {
   if (sampleRate <= 12_000) return Math.min(bitRate, 64);
   return sampleRate <= 24_000 ? Math.min(bitRate, 160) : bitRate;
 }
 
-/** ffmpeg's arguments for an MP3 file without tags, with the header that lets players cut the encoder's delay off. */
+/**
+ * ffmpeg's arguments for an MP3 file without tags, with the header that lets players cut the encoder's delay
+ * off.
+ */
 function mp3Codec(quality: Quality): string[] {
   return [
     '-c:a', 'libmp3lame', ...atRate(quality.sampleRate), '-b:a', `${mp3BitRate(quality)}k`,

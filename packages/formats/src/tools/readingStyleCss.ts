@@ -1,7 +1,10 @@
 import { paletteOf, type ReadingStyle, type Palette } from '@aurelfield/core/readingStyle';
 import { fontFamily } from './fonts.ts';
 
-/** The pupil's look as rules of a style sheet: type, spacing, colours, and how what is heard is marked. @param lit class names of the word and of the sentence that are heard. */
+/**
+ * The pupil's look as rules of a style sheet: type, spacing, colours, and how what is heard is marked.
+ * @param lit class names of the word and of the sentence that are heard.
+ */
 export function readingStyleCss(
   readingStyle: ReadingStyle,
   highlight: { readonly word: string; readonly sentence: string },

@@ -1,6 +1,9 @@
 import { secondsOf, sectionsOf, type ExportDocument, type ExportDocumentFacts } from '../exportDocument.ts';
 
-/** ffmpeg's metadata of an edition as a file: tags, and a chapter for each section (ffmpeg's FFMETADATA1, described in its manual "Metadata"). */
+/**
+ * ffmpeg's metadata of an edition as a file: tags, and a chapter for each section (ffmpeg's FFMETADATA1,
+ * described in its manual "Metadata").
+ */
 export function metadataFile(exportDocument: ExportDocument): string {
   const chapters = sectionsOf(exportDocument).flatMap(({ title, from, to }) => [
     '[CHAPTER]',

@@ -18,7 +18,10 @@ export function direction(language: string | undefined): string {
   return language !== undefined && isRightToLeft(language) ? ' dir="rtl"' : '';
 }
 
-/** Languages written from right to left (ISO 639 codes of those in the CLDR's likely subtags with a right-to-left script, from memory). */
+/**
+ * Languages written from right to left (ISO 639 codes of those in the CLDR's likely subtags with a
+ * right-to-left script, from memory).
+ */
 const RIGHT_TO_LEFT = new Set([
   'ar',
   'arc',

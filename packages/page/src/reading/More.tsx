@@ -21,7 +21,10 @@ export interface MoreProps {
   readonly onClose: () => void;
 }
 
-/** Everything that is set or looked up now and then: contents, pace, letters, colours, reading window, this device, switches, keys, and what the teacher sees. */
+/**
+ * Everything that is set or looked up now and then: contents, pace, letters, colours, reading window, this
+ * device, switches, keys, and what the teacher sees.
+ */
 export function More({
   reading,
   allows,

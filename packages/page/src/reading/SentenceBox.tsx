@@ -19,7 +19,9 @@ export interface SentenceBoxProps {
   readonly onClose: () => void;
 }
 
-/** What can be done about one sentence: say that it is not understood, tell the teacher something, mark it. */
+/**
+ * What can be done about one sentence: say that it is not understood, tell the teacher something, mark it.
+ */
 export function SentenceBox({
   sentence,
   text,

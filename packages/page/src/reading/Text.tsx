@@ -13,7 +13,7 @@ export interface TextProps {
   readonly onWord: (place: Place) => void;
 }
 
-/** The text in the pupil's look. What is lit is changed on the page itself, word by word: nothing is drawn anew for it. */
+/** The text in the pupil's reading style. The highlight changes the page directly: nothing renders for it. */
 export function Text({ reading, files, player, clearLines, onWord }: TextProps) {
   const sheet = useRef<HTMLDivElement>(null);
   const html = useMemo(() => ({ __html: reading.html.replaceAll('{files}', files) }), [reading, files]);

@@ -17,7 +17,10 @@ function addSheet(css: string): () => void {
   };
 }
 
-/** Rule by rule into the page's own sheet: the content policy allows no style element. A rule that the browser does not know is left out. */
+/**
+ * Rule by rule into the page's own sheet: the content policy allows no style element. A rule that the browser
+ * does not know is left out.
+ */
 function addRules(css: string): () => void {
   const sheet = document.styleSheets[document.styleSheets.length - 1];
   if (!sheet) return () => undefined;

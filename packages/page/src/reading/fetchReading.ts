@@ -2,7 +2,7 @@ import { readingSnapshotSchema, type ReadingSnapshot, type OpenedItem } from '@a
 import { keptFile } from '../kept.ts';
 import { fileAddress } from '../server.ts';
 
-/** The text and times of an assignment. @throws Refused when it is not handed out any more. */
+/** The text and times of an assignment. @throws Refused when it was withdrawn. */
 export async function fetchReading(accessToken: string, item: OpenedItem): Promise<ReadingSnapshot> {
   const file = await keptFile(accessToken, item, fileAddress(accessToken, item, 'page.json'));
   return readingSnapshotSchema.parse(JSON.parse(await file.text()));

@@ -4,7 +4,8 @@ import type { PlayerSentence, ReadingPlayer } from '@aurelfield/player';
 const MARGIN = 24;
 
 /**
- * Lights what the player says in a text, keeps it in view, and dims what lies outside of the reading window. Scrolling by hand stops the following until the next press.
+ * Lights what the player says in a text, keeps it in view, and dims what lies outside of the reading window.
+ * Scrolling by hand stops the following until the next press.
  * @param clearLines lines that the window leaves clear; 0 without one.
  * @returns the way to stop.
  */

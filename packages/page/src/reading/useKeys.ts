@@ -1,7 +1,7 @@
 import type { PlayerSentence, ReadingPlayer } from '@aurelfield/player';
 import { useEffect } from 'react';
 
-/** Keys of the reading, told in More. No letters: they belong to screen readers and voice control. */
+/** Keys of the reading, listed in More. No letters: screen readers and voice control use them. */
 export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['Space', 'Play or pause'],
   ['← →', 'Previous or next sentence'],
@@ -10,7 +10,10 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['Home, End', 'Beginning, last sentence'],
 ];
 
-/** Plays and goes about by keys, unless something else has them: a field, a button that is about to be pressed, an open box. */
+/**
+ * Plays and goes about by keys, unless something else has them: a field, a button that is about to be
+ * pressed, an open box.
+ */
 export function useKeys(player: ReadingPlayer<PlayerSentence>, isOn: boolean): void {
   useEffect(() => {
     if (!isOn) return undefined;

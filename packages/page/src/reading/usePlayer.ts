@@ -34,7 +34,7 @@ export function usePlaying({ item, reading, accessToken, started, onGone }: UseP
   return { ...playing, isWaiting };
 }
 
-/** The player's state, drawn anew when it changes. */
+/** The player's state; renders when it changes. */
 export function usePlayerState(player: ReadingPlayer<PlayerSentence>): PlayerState {
   return useSyncExternalStore(player.subscribe, () => player.state);
 }

@@ -77,7 +77,8 @@ describe('what is heard', () => {
   test('what begins in the middle is measured from there', () => {
     play(1, 6.5);
     stop();
-    // A second of the first sentence is half of it: not heard. The second is whole; of the third half a second.
+    // A second of the first sentence is half of it: not heard. The second is whole; of the third half a
+    // second.
     expect(sent()).toEqual([OPENED, ['heard', 1, 2]]);
   });
 

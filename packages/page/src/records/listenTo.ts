@@ -3,7 +3,7 @@ import type { NewEvent } from './outbox.ts';
 
 /** A sentence counts as heard when so much of it was played; what is played less was passed by. */
 const HEARD = 0.8;
-/** Seconds that the clock must go back to have begun anew. */
+/** Seconds that the clock must go back to count as a restart. */
 const AGAIN = 0.2;
 /** Seconds from its beginning within which a sentence was begun with. */
 const BEGUN_WITH = 0.5;
@@ -11,7 +11,11 @@ const BEGUN_WITH = 0.5;
 /** What of the player is listened to. */
 export type ListenedPlayer = Pick<ReadingPlayer<PlayerSentence>, 'state' | 'track' | 'onFrame' | 'subscribe'>;
 
-/** Notes what is heard: each sentence with the seconds of the reading that sounded, those that are heard again, and the end. @returns the way to stop. */
+/**
+ * Notes what is heard: each sentence with the seconds of the reading that sounded, those that are heard
+ * again, and the end.
+ * @returns the way to stop.
+ */
 export function listenTo(player: ListenedPlayer, note: (event: NewEvent) => void): () => void {
   note({ kind: 'opened', amount: player.state.rate });
   const times = new Map<number, number>();

@@ -19,7 +19,10 @@ const AGAIN = 15_000;
 export type NewEvent = Pick<ListeningEvent, 'kind'> &
   Partial<Pick<ListeningEvent, 'sentence' | 'amount' | 'text'>>;
 
-/** What happened on the page, kept in this browser until the server has it. Each event has a name of its own, so that one that is sent twice counts once. */
+/**
+ * What happened on the page, kept in this browser until the server has it. Each event has a name of its own,
+ * so that one that is sent twice counts once.
+ */
 export class Outbox {
   readonly #accessToken: string;
   /** Of the link: on a machine that several share, nobody sends for another one. */
@@ -75,7 +78,10 @@ export class Outbox {
   /** Sends what waits. */
   readonly flush = (): void => void this.#flush();
 
-  /** Notes an event and sends it. @returns whether the server has it; otherwise it is sent when the network is back. */
+  /**
+   * Notes an event and sends it.
+   * @returns whether the server has it; otherwise it is sent when the network is back.
+   */
   async send(item: Pick<OpenedItem, 'id' | 'version'>, event: NewEvent): Promise<boolean> {
     this.note(item, event);
     const last = this.#events[this.#events.length - 1];

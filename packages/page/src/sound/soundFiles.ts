@@ -20,14 +20,18 @@ export interface SoundFilesOptions {
 
 /** What is fetched ahead. */
 export interface FetchAheadOptions {
-  /** Milliseconds before each piece: the line is left to what is heard now, and the server to those who are just opening their pages. */
+  /**
+   * Milliseconds before each piece: the line is left to what is heard now, and the server to those who are
+   * just opening their pages.
+   */
   readonly pause?: number;
   /** Called with how many pieces are here. */
   readonly progress?: (done: number, total: number) => void;
 }
 
 /**
- * The pieces of a reading's sound. Each is fetched once, from this device if it is kept here; on a line that breaks it tries
+ * The pieces of a reading's sound. Each is fetched once, from this device if it is kept here; on a line that
+ * breaks it tries
  * until it has it, at once when the network comes back, and goes on where an attempt stopped.
  */
 export class SoundFiles {
@@ -89,7 +93,8 @@ export class SoundFiles {
   }
 
   /**
-   * Fetches all that is not here yet, one piece after the other, from a piece on and then from the beginning. Where the
+   * Fetches all that is not here yet, one piece after the other, from a piece on and then from the beginning.
+   * Where the
    * browser keeps nothing, the pieces lie in memory until the page is closed.
    */
   async fetchAhead(from: number, { pause = 0, progress }: FetchAheadOptions = {}): Promise<void> {

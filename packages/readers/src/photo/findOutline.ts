@@ -27,8 +27,11 @@ const SAME = 0.03;
 const OUTLINE_POINTS = 480;
 
 /**
- * Looks for the outline of a page in four ways: by brightness, by lack of colour, by brightness against what is around, and by edges. What most of them agree on is taken: a shadow or a dark banner deceives one of them, hardly two. Where no way
- * gives a page with four corners in the photo, the straight edges that are there are drawn on until they meet.
+ * Looks for the outline of a page in four ways: by brightness, by lack of colour, by brightness against what
+ * is around, and by edges. What most of them agree on is taken: a shadow or a dark banner deceives one of
+ * them, hardly two. Where no way
+ * gives a page with four corners in the photo, the straight edges that are there are drawn on until they
+ * meet.
  * @returns nothing when no way gives a page: the corners are then for the teacher to set.
  */
 export function findOutline(picture: SmallPicture): Promise<FoundPage | undefined> {
@@ -146,7 +149,7 @@ function pageOf(cv: Library, keep: Keep, { matrix, area }: Contour, size: Size):
   if (!corners || !isPage(corners)) return undefined;
   const quad = signedArea(corners);
   const outside = pointsOf(matrix);
-  // A page that runs out of the photo has no corners to be laid flat by.
+  // A page that runs out of the photo has no corners to be flattened by.
   const cut = outside.filter((point) => isAtRim(point, size)).length;
   const fullness = Math.min(area / quad, quad / area) - cut / outside.length;
   return fullness < FULL ? undefined : { corners, outline: thinned(outside), fullness };
@@ -168,7 +171,10 @@ const BEYOND = 0.2;
 /** Contours of a page that is cut fill their part of the photo to this share. */
 const CUT_FULL = 0.8;
 
-/** A page of which a corner or an edge is out of the photo: its straight edges are drawn on until they meet; where a whole edge is missing, the rim of the photo stands for it. */
+/**
+ * A page of which a corner or an edge is out of the photo: its straight edges are drawn on until they meet;
+ * where a whole edge is missing, the rim of the photo stands for it.
+ */
 function cutPageOf(cv: Library, keep: Keep, { matrix, area }: Contour, size: Size): Candidate | undefined {
   const longest = Math.max(size.width, size.height);
   const hull = keep(new cv.Mat());

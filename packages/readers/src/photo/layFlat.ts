@@ -29,10 +29,16 @@ export interface FlatPage {
   readonly checkboxes: readonly PrintedCheckbox[];
 }
 
-/** Grain from which on letters are read better when it is blurred; clean pages are read worse. Measured on 28 photos of one camera. */
+/**
+ * Grain from which on letters are read better when it is blurred; clean pages are read worse. Measured on 28
+ * photos of one camera.
+ */
 const GRAINY = 5.5;
 
-/** Cuts a page out of a photo, lays it flat, takes shadows away and ruled lines out. The warp is in pixels of the photo. */
+/**
+ * Cuts a page out of a photo, lays it flat, takes shadows away and ruled lines out. The warp is in pixels of
+ * the photo.
+ */
 export function flattenPage(photo: GreyPicture, warp: PageWarp): FlatPage {
   const shape = shapeOf(warp);
   const size = {

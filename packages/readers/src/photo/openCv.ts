@@ -1,7 +1,10 @@
 import type cvModule from '@techstark/opencv-js';
 import { createRequire } from 'node:module';
 
-/** Required, not imported: loaders that await an imported module would await the library itself, which is a thenable that never settles. */
+/**
+ * Required, not imported: loaders that await an imported module would await the library itself, which is a
+ * thenable that never settles.
+ */
 const cv = createRequire(import.meta.url)('@techstark/opencv-js') as typeof cvModule;
 
 /** Constants of the library, which its types leave open. */
@@ -15,7 +18,8 @@ let ready: Promise<void> | undefined;
 
 /**
  * Runs some work with OpenCV and frees every matrix that was made on the way.
- * The library is a thenable that never settles: it must not be returned from an async function, so it is handed in.
+ * The library is a thenable that never settles: it must not be returned from an async function, so it is
+ * handed in.
  */
 export async function withOpenCv<T>(
   run: (library: typeof cv, keep: <M extends { delete(): void }>(matrix: M) => M) => T,

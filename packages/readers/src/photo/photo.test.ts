@@ -64,7 +64,7 @@ beforeAll(async () => {
     languages: ['eng'],
   });
 });
-/** Words on these pages by which runs of letters are parted. */
+/** Words on these pages by which runs of letters are split. */
 const WORDS = new Set(['lay', 'dish', 'forests']);
 const textOf = (pages: readonly ReadResults['photo'][]) =>
   blocksFromPhotos(pages, { isWord: (word) => WORDS.has(word) }).blocks.map(
@@ -116,7 +116,9 @@ describe('the demo’s photographed page', () => {
   });
 });
 
-/** Whether the page's own top left lies where it must in a photo that is turned clockwise by so many quarters. */
+/**
+ * Whether the page's own top left lies where it must in a photo that is turned clockwise by so many quarters.
+ */
 function isFirstAt(corners: Quad | undefined, turns: number): boolean {
   const [x, y] = [
     [0, 0],

@@ -49,7 +49,10 @@ export interface PhotoOutline {
 
 /** How a page of a photo is to be read. */
 export interface PageChoice {
-  /** Corners of the page, in shares of the photo: the first is the page's top left, so they also say which way is up. The whole photo by default. */
+  /**
+   * Corners of the page, in shares of the photo: the first is the page's top left, so they also say which way
+   * is up. The whole photo by default.
+   */
   readonly corners?: Quad | undefined;
   /** The outline that was found with the photo; bends the edges between corners that lie on it. */
   readonly outline?: readonly Point[] | undefined;
@@ -66,7 +69,7 @@ export interface ReadPage extends RecognisedPage {
   readonly unreadRegions: readonly Box[];
 }
 
-/** Lines of text that leave the level by this many pixels are laid flat by themselves, and read again. */
+/** Lines of text that leave the level by this many pixels are flattened by themselves, and read again. */
 const LEVEL = 5;
 
 /** Decodes a photo and looks for the page in it. */
@@ -142,7 +145,10 @@ export async function readPhoto(
 
 const ENGLISH = 'eng';
 
-/** The language that seems to stand beside English on a page, where it was read as English and the other can be recognised. */
+/**
+ * The language that seems to stand beside English on a page, where it was read as English and the other can
+ * be recognised.
+ */
 async function otherLanguage(
   words: readonly RecognisedWord[],
   languages: readonly string[],
@@ -181,7 +187,10 @@ function warpIn(
   return { corners: quad, bend };
 }
 
-/** A part of a flat page, read alone. Its box is in shares of the page. @returns the words in the order of the recogniser. */
+/**
+ * A part of a flat page, read alone. Its box is in shares of the page.
+ * @returns the words in the order of the recogniser.
+ */
 export async function readRegion(flat: Uint8Array, box: Box, languages: readonly string[]): Promise<string> {
   const { width, height } = await sharp(flat).metadata();
   const left = Math.min(width - 2, Math.max(0, Math.floor(box.x * width)));

@@ -6,7 +6,10 @@ import { ReaderError } from '../readerError.ts';
 
 /** A scan of more pages is to be split. */
 export const SCAN_PAGES_AT_MOST = 40;
-/** Milliseconds for one page, and for a look at how many there are. A page that takes longer is a trap, or too rich to be a scan. */
+/**
+ * Milliseconds for one page, and for a look at how many there are. A page that takes longer is a trap, or too
+ * rich to be a scan.
+ */
 const TIMEOUT = 12_000;
 
 /**

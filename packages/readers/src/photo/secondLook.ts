@@ -28,10 +28,15 @@ interface Part {
   bottom: number;
 }
 
-/** Regions with ink and no words that are read by themselves at most, and how sure a reading must be there. */
+/**
+ * Regions with ink and no words that are read by themselves at most, and how sure a reading must be there.
+ */
 const BARE_AT_MOST = 6;
 const BARE_SURE = 75;
-/** Words from which on a region without words is believed to be a line of text; a drawing gives one or two. Figures may stand alone. */
+/**
+ * Words from which on a region without words is believed to be a line of text; a drawing gives one or two.
+ * Figures may stand alone.
+ */
 const BARE_WORDS = 3;
 const FIGURE = /^[-−–]?\p{N}+(?:[.,]\p{N}+)?[%.)]?$/u;
 /** Larger than this share of the page is a picture. */
@@ -126,7 +131,10 @@ function boxOf({ x, y, width, height }: RecognisedWord): Part {
   return { left: x, top: y, right: x + width, bottom: y + height };
 }
 
-/** Reads unsure lines again without what stands around them: beside a drawing or a rule a recogniser often cuts a line in two. */
+/**
+ * Reads unsure lines again without what stands around them: beside a drawing or a rule a recogniser often
+ * cuts a line in two.
+ */
 export async function lookedAtAgain(
   page: GreyPicture,
   words: readonly RecognisedWord[],

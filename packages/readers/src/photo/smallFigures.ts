@@ -16,12 +16,18 @@ const HIGH = 44;
 const CELL = HIGH * 2;
 /** Figures that are looked at on a page at most. */
 const AT_MOST = 24;
-/** Pixels around a figure that its blurred edges may have: it is read with the first, and once more with the second. */
+/**
+ * Pixels around a figure that its blurred edges may have: it is read with the first, and once more with the
+ * second.
+ */
 const EDGES = [2, 1] as const;
 /** What is not read alike both times is as sure as this at most. */
 const DOUBT = 50;
 
-/** Reads raised and lowered figures ("cm³", "CO₂") that were read as marks: all of a page as one row, by themselves and large. */
+/**
+ * Reads raised and lowered figures ("cm³", "CO₂") that were read as marks: all of a page as one row, by
+ * themselves and large.
+ */
 export async function smallFiguresRead(
   page: GreyPicture,
   words: readonly RecognisedWord[],
@@ -44,7 +50,10 @@ export async function smallFiguresRead(
   return result;
 }
 
-/** The figures as one row; `undefined` where so many cannot be read: one that was not seen would give all behind it to their neighbours. */
+/**
+ * The figures as one row; `undefined` where so many cannot be read: one that was not seen would give all
+ * behind it to their neighbours.
+ */
 async function rowRead(
   page: GreyPicture,
   figures: readonly SmallFigure[],

@@ -49,7 +49,10 @@ async function prepare(): Promise<string> {
   return folder;
 }
 
-/** Codes (ISO 639-2/T, as the engine names them) of the languages that can be recognised; none without the engine. */
+/**
+ * Codes (ISO 639-2/T, as the engine names them) of the languages that can be recognised; none without the
+ * engine.
+ */
 export async function recognisableLanguages(): Promise<string[]> {
   try {
     await run(['--version'], undefined);
@@ -78,7 +81,7 @@ const SEGMENTATION = { page: '3', block: '6', word: '8' } as const;
 
 /**
  * Recognises the words of a page.
- * @param picture PNG or PGM, at the dots an inch that are told.
+ * @param picture PNG or PGM, at the dots an inch that are reported.
  * @returns hOCR.
  * @throws ReaderError when the engine is missing or fails.
  */

@@ -2,13 +2,20 @@ import { flattened, resampled, toPhoto, type GreyPicture, type PageWarp } from '
 import { pngOf } from './png.ts';
 import { recogniserSays } from './tesseract.ts';
 
-/** Longer side of the page when only its direction is looked for: letters of 9 points are still 15 pixels high. */
+/**
+ * Longer side of the page when only its direction is looked for: letters of 9 points are still 15 pixels
+ * high.
+ */
 const LONGER_SIDE = 1700;
-/** Below this the recogniser guesses: pages with little text. As the engine's own documentation has it, from memory. */
+/**
+ * Below this the recogniser guesses: pages with little text. As the engine's own documentation has it, from
+ * memory.
+ */
 const SURE = 2;
 
 /**
- * How many quarter turns clockwise stand a page upright, by the direction of its letters (the recogniser's own script detection).
+ * How many quarter turns clockwise stand a page upright, by the direction of its letters (the recogniser's
+ * own script detection).
  * @param warp in pixels of the photo.
  * @returns 0 where there is too little text to tell.
  */

@@ -17,7 +17,8 @@ export interface SoundOptions {
 /**
  * The sound of a file, of one channel: MP3, M4A, Ogg, FLAC, WAV, the sound of a video.
  * @param sampleRate samples a second of what is returned, whatever the file has.
- * @throws ReaderError for what is no sound, is broken or lasts too long; the signal's reason when it is given up.
+ * @throws ReaderError for what is no sound, is broken or lasts too long; the signal's reason when it is given
+ * up.
  */
 export async function readSound(
   file: string,
@@ -30,7 +31,10 @@ export async function readSound(
   return new Int16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
 }
 
-/** The same piece by piece, for what is too long to be held: 16-bit little-endian samples, never half a one. It throws what `readSound` throws. */
+/**
+ * The same piece by piece, for what is too long to be held: 16-bit little-endian samples, never half a one.
+ * It throws what `readSound` throws.
+ */
 export async function* soundChunks(
   file: string,
   sampleRate: number,
@@ -89,7 +93,9 @@ export async function* soundChunks(
   }
 }
 
-/** Seconds that a file says it lasts; 0 where it does not say. It need not be so: what is read is counted too. */
+/**
+ * Seconds that a file says it lasts; 0 where it does not say. It need not be so: what is read is counted too.
+ */
 async function declaredDuration(file: string, signal: AbortSignal | undefined): Promise<number> {
   const { stdout } = await promisify(execFile)(
     'ffprobe',

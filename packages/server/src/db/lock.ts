@@ -3,7 +3,10 @@ import pg from 'pg';
 /** Numbers of locks of the whole installation. */
 export const LOCKS = { tables: 846_210_801, demo: 846_210_802 } as const;
 
-/** Does some work while no other process does any under the same lock; it waits until it has it. The connection is the lock's own, and the lock goes with it. */
+/**
+ * Does some work while no other process does any under the same lock; it waits until it has it. The
+ * connection is the lock's own, and the lock goes with it.
+ */
 export async function underLock<T>(
   url: string,
   lock: number,

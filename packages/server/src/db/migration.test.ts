@@ -21,7 +21,8 @@ import { newDatabase } from '../testing/testDatabase.ts';
 import { TestClient } from '../testing/testServer.ts';
 
 /**
- * The demo as the version of 1 December 2026 stored it (`pg_dump`), before tables got their standard names: one
+ * The demo as the version of 1 December 2026 stored it (`pg_dump`), before tables got their standard names:
+ * one
  * handout given to Kasia, a note from her page, a translation, a deleted pupil.
  */
 const DUMP = new URL('./fixtures/demoBeforeStandardNames.sql.gz', import.meta.url);

@@ -1,6 +1,9 @@
 import { setTimeout as delay } from 'node:timers/promises';
 
-/** SQLSTATE classes of a database that is going down, starting, or gone (08: connection; 57P: operator intervention). */
+/**
+ * SQLSTATE classes of a database that is going down, starting, or gone (08: connection; 57P: operator
+ * intervention).
+ */
 const CONNECTION = /^(?:08|57P)/u;
 const SOCKET = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ENOENT', 'ETIMEDOUT']);
 const LONGEST = 20_000;
@@ -17,7 +20,10 @@ export function isConnectionError(error: unknown): boolean {
   );
 }
 
-/** Does some work again and again while the database is away, for twenty seconds at most. Only for what does no harm when it is done twice. */
+/**
+ * Does some work again and again while the database is away, for twenty seconds at most. Only for what does
+ * no harm when it is done twice.
+ */
 export async function retryWhileDisconnected<T>(run: () => Promise<T>): Promise<T> {
   const end = Date.now() + LONGEST;
   for (;;) {

@@ -47,7 +47,7 @@ export const unknownAddress: RequestHandler = (_request, _response, next) => {
   next(new AppError('not-found', 'There is nothing at this address.'));
 };
 
-/** Turns errors into answers, all of them here; what nobody foresaw is logged and told as a failure of ours. */
+/** Turns every error into a response; an unexpected one is logged and answered with 500. */
 export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (request.socket.destroyed || response.writableEnded) {
     // Who asked has gone: there is nobody to tell, and nothing went wrong.
@@ -64,7 +64,10 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   response.status(status).json({ code, message });
 };
 
-/** What is answered to an error: a status, a word for the program, a sentence for a person. `failure` is what nobody foresaw. */
+/**
+ * What is answered to an error: a status, a word for the program, a sentence for a person. `failure` is what
+ * nobody foresaw.
+ */
 export function errorOf(error: unknown): { status: number; code: string; message: string } {
   const refusal = toAppError(error);
   if (refusal === undefined) return { status: 500, code: 'failure', message: FAILURE };
@@ -101,7 +104,10 @@ function asClientError(error: unknown): AppError | undefined {
   return status === 404 ? notFound('This') : new AppError('invalid', UNREADABLE);
 }
 
-/** What the database refuses: a value that it cannot hold (class 22), a row that points to nothing, a conflict with another transaction. */
+/**
+ * What the database refuses: a value that it cannot hold (class 22), a row that points to nothing, a conflict
+ * with another transaction.
+ */
 function asDatabaseError(error: unknown): AppError | undefined {
   if (isConnectionError(error))
     return new AppError(

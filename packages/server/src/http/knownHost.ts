@@ -2,7 +2,8 @@ import type { RequestHandler } from 'express';
 import { AppError } from '../appError.ts';
 
 /**
- * Answers only requests that name this server by one of its own names, so that no foreign site can have a browser speak to it under a name of its own (DNS rebinding).
+ * Answers only requests that name this server by one of its own names, so that no foreign site can have a
+ * browser speak to it under a name of its own (DNS rebinding).
  * @param hosts names without a port, in small letters.
  */
 export function knownHost(hosts: readonly string[]): RequestHandler {

@@ -6,7 +6,10 @@ export interface AskedRange {
   readonly end: number;
 }
 
-/** Answers a request for a part of so many bytes with the headers of that part (RFC 9110, 14); undefined where it was answered already, since there is no such part. */
+/**
+ * Answers a request for a part of so many bytes with the headers of that part (RFC 9110, 14); undefined where
+ * it was answered already, since there is no such part.
+ */
 export function ranged(request: Request, response: Response, bytes: number): AskedRange | undefined {
   const ranges = request.range(bytes, { combine: true });
   const range = Array.isArray(ranges) && ranges.type === 'bytes' ? ranges[0] : undefined;

@@ -24,7 +24,10 @@ export interface Author {
 const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 const PRUNE_SECONDS = 15 * 60;
 export const CSRF_HEADER = 'x-aurelfield-token';
-/** Holds a random number of a browser that is not signed in; its token is made of it, so that no session need be kept for it. */
+/**
+ * Holds a random number of a browser that is not signed in; its token is made of it, so that no session need
+ * be kept for it.
+ */
 const VISITOR_COOKIE = 'aurelfield-visitor';
 
 /** Sessions of those who are signed in, kept in the database; the browser holds only their signed number. */
@@ -41,7 +44,10 @@ export function sessionHandler(pool: pg.Pool, secret: string): RequestHandler {
   });
 }
 
-/** The token that changing requests carry: the session's, or, before anybody is signed in, one of the visitor's own number. */
+/**
+ * The token that changing requests carry: the session's, or, before anybody is signed in, one of the
+ * visitor's own number.
+ */
 export class CsrfTokens {
   readonly #secret: string;
 

@@ -2,7 +2,8 @@ import type { RequestHandler } from 'express';
 import { AppError } from '../appError.ts';
 
 /**
- * A value with all its strings such as can be stored: without the character NUL, which the database does not take, and without halves of surrogate pairs, which are no text. Nothing else of what was typed is
+ * A value with all its strings such as can be stored: without the character NUL, which the database does not
+ * take, and without halves of surrogate pairs, which are no text. Nothing else of what was typed is
  * touched.
  */
 export function storable<T>(value: T): T {

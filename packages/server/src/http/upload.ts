@@ -12,7 +12,10 @@ export interface UploadLimits {
 const HELD_AT_MOST = 500 * 1024 * 1024;
 let held = 0;
 
-/** Takes one file from a form, in its part `file`, within limits. A form that breaks off or is none is refused as such; one for which there is no room now, too. */
+/**
+ * Takes one file from a form, in its part `file`, within limits. A form that breaks off or is none is refused
+ * as such; one for which there is no room now, too.
+ */
 export function oneFile({ bytes, fields }: UploadLimits): RequestHandler {
   const take = multer({
     storage: multer.memoryStorage(),

@@ -70,7 +70,8 @@ describe('the notifier between processes', () => {
     listener.shut();
     const began = performance.now();
     await expect.poll(() => listener.knocks, { timeout: 60_000, interval: 10 }).toBeGreaterThanOrEqual(7);
-    // Each attempt that failed once brought two more: after six of them there were dozens, then no socket was left.
+    // Each attempt that failed once brought two more: after six of them there were dozens, then no socket was
+    // left.
     expect(listener.knocks - 1).toBeLessThanOrEqual((performance.now() - began) / RETRY + 1);
     listener.open();
     const other = new pg.Client({ connectionString: databaseUrl });

@@ -5,7 +5,10 @@ import { CANCEL_CHANNEL, WORK_CHANNEL, type JobKind } from './queue.ts';
 /** Milliseconds between attempts at a connection that broke. */
 const RETRY = 1000;
 
-/** Hears through the database at once what would else be found out by asking: that a job came in, that one was cancelled. When the connection breaks, it is made anew. */
+/**
+ * Learns of new and cancelled jobs from the database at once, without polling. Reconnects when the connection
+ * breaks.
+ */
 export class JobNotifier {
   readonly #databaseUrl: string;
   readonly #onCancel: (jobId: string) => void;
@@ -21,14 +24,15 @@ export class JobNotifier {
     this.#retry = retry;
   }
 
-  /** @throws when the database does not answer; a connection that breaks later is made anew, once a second. */
+  /** @throws when the database does not answer. Later it reconnects, once a second. */
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.#databaseUrl });
     client.on('notification', ({ channel, payload = '' }) => {
       if (channel === CANCEL_CHANNEL) this.#onCancel(payload);
       else this.#ring(payload as JobKind);
     });
-    // One that never stood is left to who asked for it: were it made anew from here as well, each would bring the next two.
+    // A first connection that failed is the caller's business: if this reconnected too, each failure would
+    // start two more attempts.
     let stands = false;
     const over = () => {
       if (!stands) return;
@@ -55,7 +59,9 @@ export class JobNotifier {
     await this.#client?.end().catch(() => undefined);
   }
 
-  /** Resolves when the next job of a kind comes in. Asked for before looking into the queue, it misses none. */
+  /**
+   * Resolves when the next job of a kind comes in. Asked for before looking into the queue, it misses none.
+   */
   next(kind: JobKind): Promise<void> {
     let waiting = this.#waiting.get(kind);
     if (!waiting) {

@@ -14,7 +14,10 @@ export type JobEnd =
   | { readonly state: 'done'; readonly result: JobResult | undefined }
   | { readonly state: 'failed'; readonly code: string; readonly error: string };
 
-/** Jobs as they are seen and kept: all their SQL. The functions that take a connection can be part of a caller's transaction. */
+/**
+ * Jobs as they are seen and kept: all their SQL. The functions that take a connection can be part of a
+ * caller's transaction.
+ */
 export class JobRepository {
   readonly #db: Database;
 
@@ -91,7 +94,7 @@ export class JobRepository {
     return row;
   }
 
-  /** Takes a job up for a worker, whoever had it before; `undefined` when it has ended. */
+  /** Assigns a job to a worker, even if another worker had it; `undefined` when it has ended. */
   async begin(jobId: string, worker: string): Promise<JobRow | undefined> {
     const [row] = await this.#db
       .update(jobs)
@@ -101,7 +104,10 @@ export class JobRepository {
     return row;
   }
 
-  /** Notes that a worker is still at it, and how far it is. @returns whether the job is still this worker's to do: neither cancelled nor taken up by another one. */
+  /**
+   * Notes that a worker is still at it, and how far it is.
+   * @returns whether the job is still this worker's to do: neither cancelled nor taken up by another one.
+   */
   async renew(jobId: string, worker: string, progress?: { done: number; total: number }): Promise<boolean> {
     const rows = await this.#db
       .update(jobs)

@@ -34,7 +34,10 @@ export class Jobs {
     this.#queue = queue;
   }
 
-  /** Stores a job and puts it into the queue, as part of the caller's transaction: all of it happens, or nothing. */
+  /**
+   * Stores a job and puts it into the queue, as part of the caller's transaction: all of it happens, or
+   * nothing.
+   */
   async enqueue(tx: Transaction, { schoolId, payload, groupId }: NewJob): Promise<JobRow> {
     const job = await this.#store.add(tx.db, { schoolId, payload, groupId });
     const queueId = await this.#queue.send(tx, payload.kind, job.id);
@@ -51,7 +54,10 @@ export class Jobs {
     return toJob(await this.#store.get(schoolId, jobId));
   }
 
-  /** The files that a job made, and whether they are handed out as an archive. @throws AppError when it made none, or not yet. */
+  /**
+   * The files that a job made, and whether they are sent as an archive.
+   * @throws AppError when it made none, or not yet.
+   */
   async files(schoolId: string, jobId: string): Promise<JobFiles> {
     const { state, result } = await this.#store.get(schoolId, jobId);
     if (state === 'done' && result?.kind === 'file')
@@ -74,7 +80,8 @@ export class Jobs {
   /**
    * Has something done and waits for it.
    * @returns what it left behind; `undefined` when somebody cancelled it.
-   * @throws AppError with the job's own words when it failed; the signal's reason when that aborts, and the job is cancelled then.
+   * @throws AppError with the job's own words when it failed; the signal's reason when that aborts, and the
+   * job is cancelled then.
    */
   async carryOut(schoolId: string, payload: JobPayload, signal: AbortSignal): Promise<JobResult | undefined> {
     const { id } = await this.begin({ schoolId, payload });

@@ -13,7 +13,7 @@ export interface QueuedJob {
   readonly jobId: string;
 }
 
-/** Seconds for which a worker has a job without saying that it is still at it; a dead worker's job is handed out again after them. */
+/** Seconds after which a job whose worker has stopped renewing its lease goes to another worker. */
 export const LEASE_SECONDS = 12;
 /** Seconds between two looks for leases that have run out. */
 const MAINTENANCE_SECONDS = 5;
@@ -24,7 +24,9 @@ const CLEAN_UP = 'clean-up';
 export const WORK_CHANNEL = 'aurelfield_work';
 export const CANCEL_CHANNEL = 'aurelfield_cancel';
 
-/** The queue of jobs: pg-boss's, with its retries, its expiry as the lease, its dead letters and its schedule. */
+/**
+ * The queue of jobs: pg-boss's, with its retries, its expiry as the lease, its dead letters and its schedule.
+ */
 export class Queue {
   readonly #boss: PgBoss;
 
@@ -56,7 +58,10 @@ export class Queue {
     await this.#boss.stop({ graceful: false, wait: true, timeout: 1000 });
   }
 
-  /** Puts a job into the queue as part of a transaction: workers see it when the transaction has come to its end. */
+  /**
+   * Puts a job into the queue as part of a transaction: workers see it when the transaction has come to its
+   * end.
+   */
   async send(tx: Transaction, kind: JobKind, jobId: string): Promise<string> {
     const queueId = await this.#boss.send(kind, { jobId }, { db: tx });
     if (queueId === null) throw new Error('The queue did not take the job.');
@@ -70,7 +75,7 @@ export class Queue {
     return job && { queueId: job.id, kind, jobId: job.data.jobId };
   }
 
-  /** Begins the lease anew. pg-boss counts it from the moment a job was started. */
+  /** Renews the lease. pg-boss counts it from the job's start. */
   async renew({ queueId, kind }: QueuedJob): Promise<void> {
     await this.#boss
       .getDb()

@@ -51,7 +51,8 @@ const POLL_MILLISECONDS = 2000;
 const TROUBLE_MILLISECONDS = 1000;
 
 /**
- * Carries jobs out, as one of any number of workers. It holds each job by a lease that it renews; when it dies, however that comes about, its jobs are handed out again. The two records of a job, the
+ * Carries jobs out, as one of any number of workers. It holds each job by a lease that it renews; when it
+ * dies, however that comes about, its jobs are handed out again. The two records of a job, the
  * teacher's and the queue's, end in one transaction.
  */
 export class JobWorker {
@@ -186,7 +187,8 @@ export class JobWorker {
       if (await this.#store.renew(queued.jobId, this.name)) await this.#queue.renew(queued);
       else await this.#lose(queued.jobId, controller);
     } catch (error) {
-      // Whether the lease could be renewed is seen the next time; if it runs out, another worker takes the job up.
+      // Whether the lease could be renewed is seen the next time; if it runs out, another worker takes the
+      // job up.
       this.#log.warn({ err: error, jobId: queued.jobId }, 'the lease could not be renewed');
     }
   }

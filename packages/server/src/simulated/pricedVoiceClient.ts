@@ -17,7 +17,10 @@ export async function announcePricedService({ db }: OpenDatabase, address: strin
     .onConflictDoUpdate({ target: installationSettings.name, set: { value: address } });
 }
 
-/** Takes in the voices of a priced service: now where one is announced that answers, else as soon as there is. @returns the way to stop looking for it. */
+/**
+ * Takes in the voices of a priced service: now where one is announced that answers, else as soon as there is.
+ * @returns the way to stop looking for it.
+ */
 export async function usePricedService(
   { database, voices }: Pick<Platform, 'database' | 'voices'>,
   log: Logger,

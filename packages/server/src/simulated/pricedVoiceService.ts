@@ -40,7 +40,8 @@ const VOICES = [
 const PRICE = { perMillion: 4, currency: 'GBP', freePerMonth: 500_000 };
 
 /**
- * Stands in for a voice service that is paid by the character: an HTTP server of its own, on loopback, that says it is simulated and charges nobody. Its sound is
+ * Stands in for a voice service that is paid by the character: an HTTP server of its own, on loopback, that
+ * says it is simulated and charges nobody. Its sound is
  * that of our own engine. `POST /switches` makes it slow, failing or short of quota.
  */
 export async function startPricedVoiceService(voices: VoiceRegistry): Promise<PricedVoiceService> {
@@ -48,7 +49,9 @@ export async function startPricedVoiceService(voices: VoiceRegistry): Promise<Pr
   let switches: Switches = { latency: 0, failEvery: 0, broken: false, quota: 2_000_000 };
   let used = 0;
   let requests = 0;
-  /** What was charged for a request, by its name: the same request again is answered and not charged again. */
+  /**
+   * What was charged for a request, by its name: the same request again is answered and not charged again.
+   */
   const charged = new Map<string, number>();
   let spoken = 0;
   app.use(express.json({ limit: '1mb' }));

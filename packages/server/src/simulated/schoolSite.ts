@@ -14,7 +14,8 @@ export interface SchoolSite {
 }
 
 /**
- * Stands in for the web site of Wrenmoor School: a page with menus, adverts, a cookie text, a picture with a caption and comments, on loopback. It says at its foot that it is a
+ * Stands in for the web site of Wrenmoor School: a page with menus, adverts, a cookie text, a picture with a
+ * caption and comments, on loopback. It says at its foot that it is a
  * stand-in. A learning platform is on it too. Other addresses of it misbehave as sites do.
  * @param folder with its pages.
  */
@@ -46,7 +47,8 @@ export async function startSchoolSite(folder: string): Promise<SchoolSite> {
     notice = String(request.body);
     response.end();
   });
-  // A learning platform that shows a pupil's page in a frame, by the code that teachers paste, and by a plain link.
+  // A learning platform that shows a pupil's page in a frame, by the code that teachers paste, and by a plain
+  // link.
   app.get('/platform/lesson', async (request, response) => {
     const address = typeof request.query.page === 'string' ? request.query.page : '';
     if (!/^https?:\/\/[\w.:[\]-]+\/p\/[\w-]{1,80}$/u.test(address)) {

@@ -26,7 +26,8 @@ export const translationSchema = z.object({
 });
 
 /**
- * Stands in for a translation service: an HTTP server of its own, on loopback, that says it is simulated. It knows the sentences of the demo's translations (tables of two columns, named by language) and nothing
+ * Stands in for a translation service: an HTTP server of its own, on loopback, that says it is simulated. It
+ * knows the sentences of the demo's translations (tables of two columns, named by language) and nothing
  * else; what it does not know it leaves to the teacher.
  * @param folder with files such as `kiln-letter.pl.tsv`.
  */

@@ -10,7 +10,8 @@ import {
 import { AppError } from '../appError.ts';
 
 /**
- * What becomes of a pronunciation: its sounds, a respelling, and what the voices say instead of sounds they lack.
+ * What becomes of a pronunciation: its sounds, a respelling, and what the voices say instead of sounds they
+ * lack.
  * @throws AppError that tells what is wrong with it.
  */
 export function checkSaid(entry: Pick<PronunciationEntry, 'said' | 'kind'>): Checked {

@@ -23,7 +23,10 @@ export interface SpokenAtOnce {
   readonly wav: Buffer;
   /** Seconds. */
   readonly duration: number;
-  /** Displayed words: where they stand in their block, of which sentence they are, and from when to when they are heard, in seconds. */
+  /**
+   * Displayed words: where they stand in their block, of which sentence they are, and from when to when they
+   * are heard, in seconds.
+   */
   readonly words: readonly {
     readonly start: number;
     readonly end: number;

@@ -23,13 +23,13 @@ export class FolderStore implements ObjectStore {
     // Written beside the target and renamed, so that a half-written file never bears the name.
     const draft = `${file}.${randomUUID()}${DRAFT}`;
     try {
-      // On the disk before anybody is told so: a browser drops its own copy of a recording then.
+      // Synced before it is reported: the browser then deletes its own copy of a recording.
       await writeFile(draft, content, { flush: true });
       await rename(draft, file);
       await flushFolder(path.dirname(file));
     } catch (error) {
       await unlink(draft).catch(() => undefined);
-      // Somebody has emptied the folder: the next attempt makes it anew.
+      // Somebody has emptied the folder: the next attempt creates it again.
       this.#made.delete(path.dirname(file));
       if (content instanceof Uint8Array && isMissing(error) && !isAgain) return this.put(name, content, true);
       throw error;

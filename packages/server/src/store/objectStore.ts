@@ -17,11 +17,15 @@ export class ObjectGone extends Error {
 }
 
 /**
- * Where sound lies, and files that are waiting to be fetched: a folder, or an object store that any machine reaches. Names are parts of small letters, digits, "-", "_" and "." between slashes, e.g.
+ * Where sound lies, and files that are waiting to be fetched: a folder, or an object store that any machine
+ * reaches. Names are parts of small letters, digits, "-", "_" and "." between slashes, e.g.
  * "clips/<school>/<key>.<making>"; what is behind them stays in the adapter.
  */
 export interface ObjectStore {
-  /** Stores bytes under a name, in the place of what was there; a reader sees the old or the new, never half of it. */
+  /**
+   * Stores bytes under a name, in the place of what was there; a reader sees the old or the new, never half
+   * of it.
+   */
   put(name: string, content: Uint8Array | Readable): Promise<void>;
   /**
    * The bytes from `start` up to, not including, `end`; all of them by default.

@@ -13,7 +13,8 @@ const FACT = 'sound store';
 
 /**
  * The store that the settings name.
- * @throws Error when it is not the one that the other processes of this database use: their sound would not be found in it.
+ * @throws Error when it is not the one that the other processes of this database use: their sound would not
+ * be found in it.
  */
 export async function openStore({ dataFolder, s3 }: Config, db: Database): Promise<ObjectStore> {
   const store = s3 ? new S3Store(s3) : new FolderStore(path.join(dataFolder, 'store'));

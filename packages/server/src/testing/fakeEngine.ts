@@ -6,7 +6,8 @@ import { setTimeout as delay } from 'node:timers/promises';
 const [WORD, GAP] = [7.5, 0.01];
 
 /**
- * An engine with the voices of the one that ships with us, and sound that takes no time to make: each word a short tone. For tests of which speech is not the subject. It counts what it is asked for.
+ * An engine with the voices of the one that ships with us, and sound that takes no time to make: each word a
+ * short tone. For tests of which speech is not the subject. It counts what it is asked for.
  */
 export class FakeEngine implements SpeechEngine {
   readonly id = 'espeak';

@@ -71,7 +71,10 @@ const of = (path: string, kind: Exclude<keyof Things, 'profile'>, body?: Refused
   status,
 }); // prettier-ignore
 
-/** Every route there is: what it is asked as a stranger, or why nothing of another school can be reached by it. */
+/**
+ * Every route there is: what it is asked as a stranger, or why nothing of another school can be reached by
+ * it.
+ */
 const ROUTES: Readonly<Record<string, Refused | string>> = {
   'GET /health': 'says only that it is there',
   'GET /session': 'is about who asks',

@@ -3,7 +3,10 @@ const [HOP, FRAME] = [0.06, 0.04];
 /** A frame that resembles itself less than this after one period has no pitch. */
 const VOICED = 0.75;
 
-/** The median pitch of speech in hertz, by normalised autocorrelation between 60 and 400 Hz; for tests that measure. */
+/**
+ * The median pitch of speech in hertz, by normalised autocorrelation between 60 and 400 Hz; for tests that
+ * measure.
+ */
 export function medianPitch(pcm: Int16Array, sampleRate: number): number {
   const size = Math.round(FRAME * sampleRate);
   const found: number[] = [];

@@ -26,10 +26,13 @@ export interface CheckedBlock {
   readonly syllables: number;
 }
 
-/** A block of which more could be said is no text; so many are told of one, and handed from thread to thread. */
+/** Most findings in one block: a block with more is not text. */
 const FINDINGS_IN_A_BLOCK = 500;
 
-/** Looks through blocks, each by itself: what is found in one does not depend on the others. @param deep whether words of the same sound are looked up too, which takes about a millisecond for each. */
+/**
+ * Looks through blocks, each by itself: what is found in one does not depend on the others.
+ * @param deep whether words of the same sound are looked up too, which takes about a millisecond for each.
+ */
 export function checkBlocks(
   blocks: readonly BlockToCheck[],
   language: string,

@@ -51,7 +51,10 @@ export interface PlannedRow {
   readonly pauseAfter: number;
 }
 
-/** Plans the beginning of a reading and finds its speed. `nextBlock` is where planning goes on, by its number in the text. */
+/**
+ * Plans the beginning of a reading and finds its speed. `nextBlock` is where planning goes on, by its number
+ * in the text.
+ */
 export function planBeginning(
   input: PlanInput,
   pace: number,

@@ -93,7 +93,7 @@ export const TEXT_TASKS = {
   /** Blocks of a typed text. */
   blocksOfText,
   splitBlocks: (blocks: readonly Block[]): Block[] => blocks.flatMap(splitLongBlock),
-  /** What a typed text is; its format is guessed where it is not told. */
+  /** Examines a typed text; its format is guessed where it is not given. */
   examineText: (text: string, given: 'text' | 'markdown' | undefined, fileName: string | undefined) => {
     const format = given ?? (looksLikeMarkdown(text) ? ('markdown' as const) : ('text' as const));
     return { format, ...factsOf(blocksOfText(text, format), fileName) };

@@ -12,7 +12,10 @@ export type TextThreads = {
 export interface TextThreadOptions {
   /** The thread's script; beside this module by default. A bundle says where it put it. */
   readonly script?: URL | undefined;
-  /** Threads for checking and comparing; planning has one of its own, so that nobody who wants to listen waits for a check. */
+  /**
+   * Threads for checking and comparing; planning has one of its own, so that nobody who wants to listen waits
+   * for a check.
+   */
   readonly checkers: number;
 }
 
@@ -45,7 +48,10 @@ export class TextThreadPool {
     this.tasks = tasksBy((task, args) => this.#run(task, args));
   }
 
-  /** Starts the threads and has them read what they know of words, so that the first who asks need not wait for it. */
+  /**
+   * Starts the threads and has them read what they know of words, so that the first who asks need not wait
+   * for it.
+   */
   async warmUp(): Promise<void> {
     const blocks = [{ type: 'paragraph' as const, text: 'The old weir leads the river on.', offset: 0 }];
     await Promise.all([
@@ -84,7 +90,10 @@ export class TextThreadPool {
   }
 }
 
-/** The tasks carried out where one is: for tests, in which a thread would take longer to start than its tasks to do. */
+/**
+ * The tasks carried out where one is: for tests, in which a thread would take longer to start than its tasks
+ * to do.
+ */
 export function tasksHere(): TextThreads {
   return tasksBy((task, args) =>
     Promise.resolve().then(() => (TEXT_TASKS[task] as (...given: readonly unknown[]) => unknown)(...args)),

@@ -8,7 +8,10 @@ import { wordClassesOf } from '../words/wordClasses.ts';
 const MOST_MEANINGS = 6;
 const MOST_OF_FAMILY = 12;
 
-/** What is known of an English word by itself: syllables, meanings (that of its part of speech in the sentence first), family. */
+/**
+ * What is known of an English word by itself: syllables, meanings (that of its part of speech in the sentence
+ * first), family.
+ */
 export function wordFacts(
   word: string,
   language: string,

@@ -4,7 +4,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { homophoneKnowledge } from './knowledge.ts';
 
-/** By the sounds of the CMU Pronouncing Dictionary and the meanings of WordNet 3.1; the sentences are ours. */
+/**
+ * By the sounds of the CMU Pronouncing Dictionary and the meanings of WordNet 3.1; the sentences are ours.
+ */
 const knowledge = homophoneKnowledge('en-GB');
 const found = (sentence: string) =>
   knowledge

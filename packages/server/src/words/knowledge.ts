@@ -17,7 +17,10 @@ export interface LanguageKnowledge extends Omit<WordKnowledge, 'isAccepted'> {
   readonly suggest: (word: string) => readonly string[];
 }
 
-/** Below this chance of some letter after the two before it a spelling is rare: about 1 of 100 words of the pronouncing dictionary. */
+/**
+ * Below this chance of some letter after the two before it a spelling is rare: about 1 of 100 words of the
+ * pronouncing dictionary.
+ */
 const RARE = 0.0015;
 
 /** What is known of English words; read at the first use, since it takes a second. */
@@ -45,7 +48,10 @@ export function wordNet(): WordNet {
 
 let sounds: HomophoneKnowledge | undefined;
 
-/** Words of a language that sound the same and are spelled right, and what they mean; read at the first use, which takes a second or two. `undefined` for other languages than English. */
+/**
+ * Words of a language that sound the same and are spelled right, and what they mean; read at the first use,
+ * which takes a second or two. `undefined` for other languages than English.
+ */
 export function homophoneKnowledge(language: string): HomophoneKnowledge | undefined {
   const knowledge = wordKnowledge(language);
   if (!knowledge) return undefined;
@@ -64,10 +70,17 @@ export function isPronounced(word: string): boolean {
   return Object.hasOwn(dictionary, word.toLowerCase().replace(/[’ʼ]/gu, "'"));
 }
 
-/** Words that British speakers say otherwise than the dictionary, which is American; those among the commonest were looked through one by one (`npm run sounds formant`). */
+/**
+ * Words that British speakers say otherwise than the dictionary, which is American; those among the commonest
+ * were looked through one by one (`npm run sounds formant`).
+ */
 const BRITISH: ReadonlySet<string> = new Set(britishWords);
 
-/** Whether what a voice says for an English word is what the pronouncing dictionary has for it; true where one of them is not known. @param phones in IPA. */
+/**
+ * Whether what a voice says for an English word is what the pronouncing dictionary has for it; true where one
+ * of them is not known.
+ * @param phones in IPA.
+ */
 export function isSaidRight(
   word: string,
   phones: readonly string[] | undefined,
@@ -80,7 +93,9 @@ export function isSaidRight(
   return meant.length === 0 || meant.some((sounds) => sameSounds(phones, sounds, traits));
 }
 
-/** How an English word is said by the pronouncing dictionary, in ARPABET; `undefined` where it is not in it. */
+/**
+ * How an English word is said by the pronouncing dictionary, in ARPABET; `undefined` where it is not in it.
+ */
 export function soundsOfWord(word: string): string | undefined {
   return dictionary[word.toLowerCase().replace(/[’ʼ]/gu, "'")];
 }

@@ -11,7 +11,10 @@ const MODAL = /^(?:will|would|can|could|shall|should|must|may|might|don['’]t|d
 const SHORTEST = 4;
 const PARTICIPLE = /(?:ed|ing|en)$/iu;
 
-/** Word classes of an English sentence, by the UTF-16 offset of each word: what the tagger finds by the word's place, put right where WordNet knows that the word cannot be that. */
+/**
+ * Word classes of an English sentence, by the UTF-16 offset of each word: what the tagger finds by the word's
+ * place, put right where WordNet knows that the word cannot be that.
+ */
 export function wordClassesOf(sentence: string): Map<number, WordClass> {
   const tags = tagWords(sentence);
   const words = wordsOf(sentence, 'en');

@@ -12,7 +12,10 @@ const PARTS: Readonly<Record<string, { part: PartOfSpeech; file: string }>> = {
   4: { part: 'adverb', file: 'data.adv' },
   5: { part: 'adjective', file: 'data.adj' },
 };
-/** Endings and what stands in their stead in the base form, as WordNet's own "morphy" detaches them (documentation of WordNet 3, morphy(7WN), from memory). */
+/**
+ * Endings and what stands in their stead in the base form, as WordNet's own "morphy" detaches them
+ * (documentation of WordNet 3, morphy(7WN), from memory).
+ */
 const ENDINGS: readonly (readonly [ending: string, instead: string, part: PartOfSpeech])[] = [
   ['ies', 'y', 'noun'], ['ches', 'ch', 'noun'], ['shes', 'sh', 'noun'], ['xes', 'x', 'noun'], ['ses', 's', 'noun'], ['zes', 'z', 'noun'], ['men', 'man', 'noun'], ['s', '', 'noun'],
   ['ies', 'y', 'verb'], ['es', 'e', 'verb'], ['es', '', 'verb'], ['s', '', 'verb'], ['ed', 'e', 'verb'], ['ed', '', 'verb'], ['ing', 'e', 'verb'], ['ing', '', 'verb'],

@@ -33,7 +33,10 @@ export function speedOf({ curve }: Calibration, speed: number): EngineSpeed {
   return { rate: low[1] + share * (high[1] - low[1]), wordGap: 0 };
 }
 
-/** Decibels that bring a voice to the usual loudness; the same for all its sentences, so that they keep their balance. */
+/**
+ * Decibels that bring a voice to the usual loudness; the same for all its sentences, so that they keep their
+ * balance.
+ */
 export function gainOf({ lufs }: Calibration): number {
   return LOUDNESS_TARGETS.default - lufs;
 }

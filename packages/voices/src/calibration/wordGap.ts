@@ -4,7 +4,8 @@ import { speechAmount, type SpeechPlan } from '@aurelfield/core/speech';
 const SHORTEST_GAP = 0.01;
 
 /**
- * Seconds of silence between two words of a sentence, so that it gets what its words lack to the speed asked for.
+ * Seconds of silence between two words of a sentence, so that it gets what its words lack to the speed asked
+ * for.
  * @param wordGap seconds for each standard word.
  */
 export function gapBetweenWords({ words, breaks }: SpeechPlan, wordGap: number): number {

@@ -4,10 +4,16 @@ import type { SpokenClip } from '../engine.ts';
 
 const FULL_SCALE = 32_768;
 
-/** Required, not imported: the package is of the older kind, whose exports Node does not see by name. Loaded when it is needed. */
+/**
+ * Required, not imported: the package is of the older kind, whose exports Node does not see by name. Loaded
+ * when it is needed.
+ */
 const library = () => createRequire(import.meta.url)('@alexanderolsen/libsamplerate-js') as typeof Samplerate;
 
-/** The same clip at another sample rate: a voice's sound for a reading whose main voice has another one. Times in seconds stay, times in samples are carried over. */
+/**
+ * The same clip at another sample rate: a voice's sound for a reading whose main voice has another one. Times
+ * in seconds stay, times in samples are carried over.
+ */
 export async function resampleClip(clip: SpokenClip, sampleRate: number): Promise<SpokenClip> {
   if (clip.sampleRate === sampleRate) return clip;
   const { ConverterType, create } = library();

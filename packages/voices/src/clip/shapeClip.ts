@@ -16,7 +16,8 @@ const LONGEST_LEAD_SECONDS = 0.03;
 const FADE_SECONDS = 0.002;
 
 /**
- * The engine's audio → the clip of a sentence: the engine's own silences at breaks and at the end are cut out, the places where silence of any length can be laid in are told, and the word times are
+ * The engine's audio → the clip of a sentence: the engine's own silences at breaks and at the end are cut
+ * out, the places where silence of any length can be inserted are reported, and the word times are
  * moved along.
  * @param breaks indices of the words that a break follows, rising.
  * @param wordGap seconds of silence to put between all words.
@@ -51,7 +52,7 @@ export function shapeClip(
           end: (written + sampleAt(time.end) - from) / sampleRate,
         });
     }
-    // At a break what rings on is taken from the pause that is laid in; between two words from the gap.
+    // At a break what rings on is taken from the pause that is inserted; between two words from the gap.
     const silence = isBreak
       ? toSamples(gap, sampleRate)
       : Math.max(0, toSamples(gap, sampleRate) - (end - spokenEnd));

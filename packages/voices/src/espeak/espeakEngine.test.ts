@@ -84,7 +84,8 @@ describe('word times', () => {
       const onsets = events
         .filter(({ type, id }) => type === 'phoneme' && id !== '')
         .map(({ audio_position }) => audio_position / 1000);
-      // Between two of our breaks the clip is the engine's audio moved by one distance, which the first word of the run gives.
+      // Between two of our breaks the clip is the engine's audio moved by one distance, which the first word
+      // of the run gives.
       let shift = 0;
       plan.words.forEach((_, i) => {
         const start = clip.words[i]?.start ?? 0;
@@ -155,7 +156,8 @@ describe('pauses', () => {
 });
 
 describe('pace', () => {
-  // The promise is ±5 % over a text of a thousand words; this is half of one, and no text that voices are calibrated with.
+  // The promise is ±5 % over a text of a thousand words; this is half of one, and no text that voices are
+  // calibrated with.
   const file = fileURLToPath(new URL('../../../server/demo/handouts/lamplighters.md', import.meta.url));
   const blocks = blocksFromMarkdown(readFileSync(file, 'utf8'));
 

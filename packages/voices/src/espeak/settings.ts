@@ -16,7 +16,10 @@ export function espeakSpeed(identifier: string, speed: number): EngineSpeed {
   return { rate: Math.round(rate), wordGap };
 }
 
-/** Semitones of one step of the engine's pitch, below its own and above; median pitch of a sentence in four voices, measured (`packages/server/src/testing/pitch.ts`). */
+/**
+ * Semitones of one step of the engine's pitch, below its own and above; median pitch of a sentence in four
+ * voices, measured (`packages/server/src/testing/pitch.ts`).
+ */
 const STEP_BELOW = 0.153;
 const STEP_ABOVE = 0.171;
 

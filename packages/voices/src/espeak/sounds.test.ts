@@ -5,7 +5,10 @@ import { phoneName } from './phones.ts';
 import { Speaker } from './speaker.ts';
 import { ESPEAK_VOICES } from './voices.ts';
 
-/** What is listened to here is what sounds: the phones that the engine reports for a whole sentence, not the words it was given. */
+/**
+ * What is listened to here is what sounds: the phones that the engine reports for a whole sentence, not the
+ * words it was given.
+ */
 let speaker: Speaker;
 beforeAll(async () => {
   speaker = new Speaker(await loadEspeak());

@@ -13,10 +13,16 @@ export interface EngineText {
 
 const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 
-/** Letters whose bare capital the engine takes for a word, and their names in its mnemonics; no spelling of A's name is said as that in every accent. */
+/**
+ * Letters whose bare capital the engine takes for a word, and their names in its mnemonics; no spelling of
+ * A's name is said as that in every accent.
+ */
 const LETTER_NAMES: Readonly<Record<string, Readonly<Record<string, string>>>> = { en: { A: "[['eI]]" } };
 
-/** Words that an accent says otherwise than the dictionary, by the engine's name of it ("all": every English one), with their sounds in IPA; made by `npm run sounds formant`. */
+/**
+ * Words that an accent says otherwise than the dictionary, by the engine's name of it ("all": every English
+ * one), with their sounds in IPA; made by `npm run sounds formant`.
+ */
 const SOUNDS: Readonly<Record<string, Readonly<Record<string, string>>>> = soundLexicon;
 
 /** The sounds of ours for a word, in an English accent. */
@@ -28,7 +34,9 @@ function soundOf(word: string, accent: string): string | undefined {
 }
 
 /**
- * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics, which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away later) and the mark
+ * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics,
+ * which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away
+ * later) and the mark
  * that closes the sentence.
  * @param identifier the engine's name of the voice.
  * @param isBare whether words are left to the engine's own rules where the plan gives no sounds.
@@ -61,12 +69,18 @@ export function engineText(plan: SpeechPlan, identifier = '', isPlainText = fals
   return { text, starts };
 }
 
-/** A word that is given without any stress is said as if it were none, short and soft: its first vowel gets it. */
+/**
+ * A word that is given without any stress is said as if it were none, short and soft: its first vowel gets
+ * it.
+ */
 function withStress(ipa: string): string {
   return /[ˈˌ]/u.test(ipa) ? ipa : `ˈ${ipa}`;
 }
 
-/** Takes out what the engine would read as a command or mark of its own, and what is no character: half of one, one that controls, or one that nobody has given a meaning. */
+/**
+ * Takes out what the engine would read as a command or mark of its own, and what is no character: half of
+ * one, one that controls, or one that nobody has given a meaning.
+ */
 function sayable(word: string): string {
   return word.replace(/[[\]<>|{}\s\p{Cc}\p{Cs}\p{Co}\p{Cn}]/gu, '') || '-';
 }

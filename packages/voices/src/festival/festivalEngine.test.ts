@@ -209,7 +209,8 @@ describe('a British sound on an American speaker', () => {
   const said = async (words: string[], voice = 'festival-en-gb-higher') =>
     (await engine.pronounce(voice, words)).map((phones) => phones.join(''));
 
-  // Received Pronunciation as dictionaries of British English have it (from memory), in the vowels that the voice has.
+  // Received Pronunciation as dictionaries of British English have it (from memory), in the vowels that the
+  // voice has.
   test.each([
     ['bath', 'bɑːθ'], ['grass', 'ɡɹɑːs'], ['after', 'ɑːftə'], ['dance', 'dɑːns'], ['cat', 'kæt'], ['father', 'fɑːðə'],
     ['lot', 'lɔːt'], ['what', 'wɔːt'], ['stop', 'stɔːp'], ['god', 'ɡɔːd'], ['car', 'kɑː'], ['far', 'fɑː'], ['door', 'dɔː'], ['north', 'nɔːθ'],

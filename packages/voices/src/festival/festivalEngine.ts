@@ -42,14 +42,19 @@ const DEFAULT_TIMEOUT = 20_000;
 /** A long sentence may take longer. Milliseconds a word. */
 const TIMEOUT_PER_WORD = 300;
 const WORD_TIMEOUT = 5000;
-/** How a sentence fails that the voice cannot say. One that took too long may have waited for a busy machine. */
+/**
+ * How a sentence fails that the voice cannot say. One that took too long may have waited for a busy machine.
+ */
 const SENTENCE_FAILED: ReadonlySet<SpeechError['kind']> = new Set(['failed', 'crash']);
 
 function unsayableKey(voice: string, word: string): string {
   return `${voice} ${word}`;
 }
 
-/** Natural English voices of the machine's own speech packages, run as child processes. Without the packages it has no voices and says what is missing. */
+/**
+ * Natural English voices of the machine's own speech packages, run as child processes. Without the packages
+ * it has no voices and says what is missing.
+ */
 export class FestivalEngine implements SpeechEngine {
   readonly id = 'festival';
   readonly voices: readonly Voice[];
@@ -76,7 +81,10 @@ export class FestivalEngine implements SpeechEngine {
     this.#pool = new RunnerPool(festivalRunner(program), { size: processes, toError: speechFailure });
   }
 
-  /** The program's release and the voice's own data, then the version of our way of telling it words and cutting its audio. */
+  /**
+   * The program's release and the voice's own data, then the version of our way of telling it words and
+   * cutting its audio.
+   */
   versionOf(voiceId: string): string {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
@@ -110,7 +118,10 @@ export class FestivalEngine implements SpeechEngine {
     return spelledWords.length > 0 ? { ...clip, spelledWords } : clip;
   }
 
-  /** Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some without a vowel, and others end its program), which are spelled from then on. */
+  /**
+   * Says a sentence; one that fails is looked through for words that the voice cannot say (it drops some
+   * without a vowel, and others end its program), which are spelled from then on.
+   */
   async #sayOrSpell(plan: SpeechPlan, rate: number, options: SpeakOptions): Promise<FestivalResponse> {
     const spelledBefore = this.#spelledIn(plan).length;
     try {
@@ -174,7 +185,10 @@ export class FestivalEngine implements SpeechEngine {
     return said;
   }
 
-  /** The engine's own sound and times at one of its own rates, before anything is cut: for calibration and checks. */
+  /**
+   * The engine's own sound and times at one of its own rates, before anything is cut: for calibration and
+   * checks.
+   */
   async say(
     plan: SpeechPlan,
     rate: number,

@@ -61,7 +61,7 @@ export function festivalRunner(
     };
     child.on('error', (error) => gone(error.message));
     child.on('exit', (status, signal) => gone(`The speech program ended (${signal ?? String(status)}).`));
-    // A program that died between two writes is told of by its exit.
+    // A program that died between two writes is reported by its exit.
     child.stdin.on('error', () => undefined);
 
     const known = new Set<string>();
@@ -133,7 +133,8 @@ function expressionOf(request: FestivalRequest, file: string, known: Set<string>
 }
 
 /**
- * How many times faster the samples are played than the engine made them: its pitch, where the voice has none of its own. The engine can only resample by a
+ * How many times faster the samples are played than the engine made them: its pitch, where the voice has none
+ * of its own. The engine can only resample by a
  * ratio of small numbers.
  */
 function resampledBy({ choose, pitch, sampleRate }: FestivalRequest): number {

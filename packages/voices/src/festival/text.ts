@@ -7,11 +7,16 @@ import soundLexicon from './soundLexicon.json' with { type: 'json' };
 /** The text that is handed to the engine: one token for each spoken word. */
 export interface FestivalText {
   readonly text: string;
-  /** Words with sounds of their own: the token that stands for them and its phones in the engine's alphabet. */
+  /**
+   * Words with sounds of their own: the token that stands for them and its phones in the engine's alphabet.
+   */
   readonly sounds: readonly { readonly token: string; readonly phones: string }[];
 }
 
-/** Words that the engine's own lexicon and letter rules say otherwise than the CMU Pronouncing Dictionary, and some of British English that it lacks; made by `npm run sounds`. */
+/**
+ * Words that the engine's own lexicon and letter rules say otherwise than the CMU Pronouncing Dictionary, and
+ * some of British English that it lacks; made by `npm run sounds`.
+ */
 const SOUNDS: ReadonlyMap<string, string> = new Map(Object.entries(soundLexicon));
 
 /** Words with another vowel in British English; made by `npm run sounds british`. */
@@ -21,7 +26,10 @@ const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
 /** Said for a sign that has no letters in any spelling. */
 const UNSAYABLE = 'symbol';
 
-/** Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as they are. */
+/**
+ * Words that are hardly heard as the voice says them: consonants alone. Those that people do say are left as
+ * they are.
+ */
 export const WITHOUT_VOWEL =
   /^(?!(?:h?m+|sh+|ps+t|pf+t|brr+|grr+|tsk|nth|mrs?|dr|st|ms)$)[b-df-hj-np-tv-xz]{2,}$/u;
 
@@ -33,10 +41,12 @@ const LETTER_NAMES: Readonly<Record<string, string>> = {
 };
 
 /**
- * Writes a plan as plain text for the engine: its words in plain letters, a comma for each of our breaks and the mark that closes the sentence.
+ * Writes a plan as plain text for the engine: its words in plain letters, a comma for each of our breaks and
+ * the mark that closes the sentence.
  * @param tokenFor the token that stands for some phones, always the same for the same phones.
  * @param isSpelt whether a word, as the engine is to get it, is said letter by letter.
- * @param isBritish whether its words have the British sound. Such a word stays as it is written and has an entry in the British lexicon, so that the engine still knows what part of speech it is.
+ * @param isBritish whether its words have the British sound. Such a word stays as it is written and has an
+ * entry in the British lexicon, so that the engine still knows what part of speech it is.
  */
 export function festivalText(
   plan: SpeechPlan,
@@ -99,7 +109,9 @@ const EXTRA_PHONES: Readonly<Record<string, string>> = {
   ax: 'AH0', axr: 'ER0', dx: 'D', el: 'L', em: 'M', en: 'N', nx: 'N', hv: 'HH',
 }; // prettier-ignore
 
-/** A word in the letters the engine knows. A single capital stays one, since it stands for the letter's name. */
+/**
+ * A word in the letters the engine knows. A single capital stays one, since it stands for the letter's name.
+ */
 export function plainLetters(word: string): string {
   const ascii = anyAscii(word.replace(/[’ʼ]/gu, "'"))
     .replace(/[^A-Za-z']/gu, '')

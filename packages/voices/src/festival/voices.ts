@@ -1,6 +1,6 @@
 import type { Voice } from '../engine.ts';
 
-/** A voice, the Debian package it comes in and how the engine is told of it. */
+/** A voice, the Debian package it comes in and what the engine calls it. */
 export interface FestivalVoice extends Voice {
   /** The Scheme function that chooses it. */
   readonly choose: string;

@@ -15,8 +15,10 @@ const AFTER = 15;
 const HEARD = 0.0126;
 
 /**
- * Word times as they are heard. The engine begins a word that opens with a stop at its closure, 40 to 130 ms before anything is to be heard of it: here it begins with the burst. After silence the engine begins a word
- * where its sound swells from nothing: here it begins where that can be heard. Other words begin where the engine says.
+ * Word times as they are heard. The engine begins a word that opens with a stop at its closure, 40 to 130 ms
+ * before anything is to be heard of it: here it begins with the burst. After silence the engine begins a word
+ * where its sound swells from nothing: here it begins where that can be heard. Other words begin where the
+ * engine says.
  */
 export function wordOnsets(
   { pcm, words, phones }: Pick<FestivalResponse, 'pcm' | 'words' | 'phones'>,

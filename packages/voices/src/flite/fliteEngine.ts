@@ -27,7 +27,10 @@ export interface FliteOptions {
   readonly command?: string;
 }
 
-/** Two more natural English voices, of Debian's package flite: a Scottish speaker and a deep American one. Without the package it has no voices and says what is missing. */
+/**
+ * Two more natural English voices, of Debian's package flite: a Scottish speaker and a deep American one.
+ * Without the package it has no voices and says what is missing.
+ */
 export class FliteEngine implements SpeechEngine {
   readonly id = 'flite';
   readonly voices: readonly Voice[];
@@ -86,7 +89,10 @@ export class FliteEngine implements SpeechEngine {
     return spelledWords.length > 0 ? { ...clip, spelledWords } : clip;
   }
 
-  /** The program's own sound at one of its own rates (2 is twice as fast), with the times of the words: for calibration and checks. */
+  /**
+   * The program's own sound at one of its own rates (2 is twice as fast), with the times of the words: for
+   * calibration and checks.
+   */
   async say(
     plan: SpeechPlan,
     rate: number,
@@ -119,7 +125,9 @@ export class FliteEngine implements SpeechEngine {
     );
   }
 
-  /** Phones of each word of a plan as it is said alone, which tell how many of a sentence's phones are its. */
+  /**
+   * Phones of each word of a plan as it is said alone, which tell how many of a sentence's phones are its.
+   */
   async #phonesAlone(voice: FliteVoice, plan: SpeechPlan, options: SpeakOptions): Promise<string[][]> {
     const { text, sounds } = this.#textOf({ ...plan, breaks: [], end: 'statement' });
     const tokens = text.replace(/\.$/u, '').split(' ');
@@ -193,7 +201,10 @@ function wordsApart(phones: FliteResponse['phones']): string[][] {
   return words.filter((word) => word.length > 0);
 }
 
-/** When each word is said: the phones of the sentence are parted among the words by what each has alone. @throws SpeechError where a word has none. */
+/**
+ * When each word is said: the phones of the sentence are split among the words by what each has alone.
+ * @throws SpeechError where a word has none.
+ */
 function timesOf(phones: FliteResponse['phones'], alone: readonly (readonly string[])[]): WordTime[] {
   const said = phones
     .map(({ name, end }, i) => ({ name, end, start: phones[i - 1]?.end ?? 0 }))

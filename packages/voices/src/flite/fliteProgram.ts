@@ -27,7 +27,8 @@ export interface FliteResponse {
 const WAV_HEADER = 44;
 
 /**
- * Says one request with the program, a process of its own for each: it has no memory to go wrong, and one that hangs or dies takes nothing with it. No shell stands between.
+ * Says one request with the program, a process of its own for each: it has no memory to go wrong, and one
+ * that hangs or dies takes nothing with it. No shell stands between.
  * @throws SpeechError when it fails or takes too long; the signal's reason when cancelled.
  */
 export async function runFlite(

@@ -5,7 +5,10 @@ export interface FliteVoice extends Voice {
   readonly name: string;
 }
 
-/** Voices built from recordings of speakers of English; both have the words of the American dictionary. The others that the program carries are those of the engine beside this one. */
+/**
+ * Voices built from recordings of speakers of English; both have the words of the American dictionary. The
+ * others that the program carries are those of the engine beside this one.
+ */
 export const FLITE_VOICES: readonly FliteVoice[] = [
   {
     id: 'flite-en-scottish-lower',

@@ -6,7 +6,10 @@ import type { WorkerMessage, WorkerRequest } from '@aurelfield/pool';
 import type { ModelFolder } from './modelFolder.ts';
 import type { ModelRequest, ModelResponse } from './modelRequest.ts';
 
-/** The process that a model runs in: loads it, then answers requests one by one, and looks for the words in what the model says. Its argument is the model folder as JSON. */
+/**
+ * The process that a model runs in: loads it, then answers requests one by one, and looks for the words in
+ * what the model says. Its argument is the model folder as JSON.
+ */
 interface Runtime {
   readonly OfflineTts: new (config: object) => {
     generate(request: { text: string; sid: number; speed: number }): {

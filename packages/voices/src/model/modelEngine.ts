@@ -20,13 +20,19 @@ export interface ModelOptions {
   readonly folder: string;
   /** The process's script; beside this module by default. A bundle says where it put it. */
   readonly childScript?: URL;
-  /** Says the same words with times that are known; what a model says is laid beside it. Started by whoever gives it. */
+  /**
+   * Says the same words with times that are known; what a model says is placed beside it. Started by whoever
+   * gives it.
+   */
   readonly compared?: SpeechEngine;
 }
 
 const DEFAULT_TIMEOUT = 120_000;
 const END_MARKS = { statement: '.', question: '?', exclamation: '!' } as const;
-/** Sentences of the calibration text by which a model is measured when it is first spoken with: half a minute of speech. */
+/**
+ * Sentences of the calibration text by which a model is measured when it is first spoken with: half a minute
+ * of speech.
+ */
 const MEASURED_SENTENCES = 4;
 /** How far from its own speed a model is driven. */
 const SPEEDS = { slowest: 0.5, fastest: 2 };
@@ -36,7 +42,8 @@ const GUESSED_SPEED = 190;
 const SILENT = -60;
 
 /**
- * Voices of neural models that a school puts into a folder. A model tells no times of words: its sound is laid beside that of a voice that says the same words with times that are known.
+ * Voices of neural models that a school puts into a folder. A model tells no times of words: its sound is
+ * placed beside that of a voice that says the same words with times that are known.
  * How fast and how loud it speaks is measured when it is first spoken with.
  */
 export class ModelEngine implements SpeechEngine {
@@ -71,7 +78,10 @@ export class ModelEngine implements SpeechEngine {
         : `A voice model in ${folder} is not complete: ${incomplete.join('; ')}.`;
   }
 
-  /** The runtime, the model's own files, our way of timing and cutting its audio, and the voice that it is compared with. */
+  /**
+   * The runtime, the model's own files, our way of timing and cutting its audio, and the voice that it is
+   * compared with.
+   */
   versionOf(voiceId: string): string {
     const known = this.#versions.get(voiceId);
     if (known !== undefined) return known;
@@ -105,7 +115,10 @@ export class ModelEngine implements SpeechEngine {
     return clip;
   }
 
-  /** The model's own sound at one of its own rates (2 is twice as fast), with the times of the words: for calibration and checks. */
+  /**
+   * The model's own sound at one of its own rates (2 is twice as fast), with the times of the words: for
+   * calibration and checks.
+   */
   async say(
     plan: SpeechPlan,
     rate: number,
@@ -127,7 +140,10 @@ export class ModelEngine implements SpeechEngine {
     return { ...said, words: modelTimes(plan.words, plan.breaks, said) };
   }
 
-  /** The words of a plan as the voice says them that a model is compared with; undefined where none speaks the language. */
+  /**
+   * The words of a plan as the voice says them that a model is compared with; undefined where none speaks the
+   * language.
+   */
   async #known(plan: SpeechPlan, options: SpeakOptions): Promise<KnownSpeech | undefined> {
     const voice = this.#comparedVoice(plan.language);
     if (!voice || !this.#compared) return undefined;
@@ -157,7 +173,10 @@ export class ModelEngine implements SpeechEngine {
     return measured;
   }
 
-  /** How fast and how loud a model speaks of itself. What it says at another speed is taken to be longer or shorter by just that. */
+  /**
+   * How fast and how loud a model speaks of itself. What it says at another speed is taken to be longer or
+   * shorter by just that.
+   */
   async #measured(voiceId: string): Promise<Calibration> {
     const { language, sampleRate } = this.#model(voiceId).voice;
     const text = CALIBRATION_TEXTS[baseLanguage(language)] ?? '';

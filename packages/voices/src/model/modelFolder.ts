@@ -29,7 +29,8 @@ export type FoundModel =
   | { readonly complete: false; readonly name: string; readonly lacks: readonly string[] };
 
 /**
- * Looks into a folder for models: each in a folder of its own with one `.onnx` file, `tokens.txt`, `voice.json`, and `lexicon.txt` or a data folder
+ * Looks into a folder for models: each in a folder of its own with one `.onnx` file, `tokens.txt`,
+ * `voice.json`, and `lexicon.txt` or a data folder
  * that holds `phontab`. Nothing is loaded.
  */
 export function findModels(folder: string): FoundModel[] {

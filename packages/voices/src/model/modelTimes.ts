@@ -5,7 +5,10 @@ import type { ModelResponse } from './modelRequest.ts';
 
 /** A word of no letters still takes as long as this many. */
 const BASE_LETTERS = 1.5;
-/** From this fit on words are where they were found: what a model says is known, so less is asked of it than of a recording, which may be of another text. */
+/**
+ * From this fit on words are where they were found: what a model says is known, so less is asked of it than
+ * of a recording, which may be of another text.
+ */
 const LEAST_FIT = 0.2;
 /** Louder than this (of 32768) is speech. */
 const QUIET = 200;
@@ -13,7 +16,9 @@ const QUIET = 200;
 const SHORTEST_PAUSE = 20;
 
 /**
- * When each word of a sentence is heard in what a model said: where it was found, or, where the sound fits the words too badly, shared out over what is heard. All that is heard belongs to a word: what lies between the times at a break can be cut out.
+ * When each word of a sentence is heard in what a model said: where it was found, or, where the sound fits
+ * the words too badly, shared out over what is heard. All that is heard belongs to a word: what lies between
+ * the times at a break can be cut out.
  * @param breaks indices of the words that a break follows, rising.
  * @returns milliseconds.
  */
@@ -47,7 +52,10 @@ export function modelTimes(
   }));
 }
 
-/** The longest stretch between two moments in which nothing is heard; undefined where there is none to speak of. Milliseconds. */
+/**
+ * The longest stretch between two moments in which nothing is heard; undefined where there is none to speak
+ * of. Milliseconds.
+ */
 function longestPause(pcm: Int16Array, sampleRate: number, start: number, end: number): WordTime | undefined {
   const sample = (ms: number) => Math.round((ms * sampleRate) / 1000);
   let [longest, length] = [0, 0];

@@ -18,7 +18,10 @@ const START_TIMEOUT = 5000;
 /** A refusal for load or a passing fault is tried again after these milliseconds. */
 const RETRIES = [300, 1200];
 
-/** Voices of a service that is paid by the character. It says what it asks; what is used is booked by who asks, before asking. */
+/**
+ * Voices of a service that is paid by the character. It says what it asks; what is used is booked by who
+ * asks, before asking.
+ */
 export class PricedEngine implements SpeechEngine {
   readonly id = 'priced';
   readonly #options: PricedOptions;

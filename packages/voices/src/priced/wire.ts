@@ -29,7 +29,7 @@ export const speechRequestSchema = z.object({
   words: z.array(z.string().max(200)).min(1).max(2000),
   /** Sounds in IPA of single words. */
   sounds: z.array(z.object({ word: z.number().int(), ipa: z.string().max(200) })),
-  /** Indices of the words that can be parted from the next by a pause. */
+  /** Indices of the words that can be split from the next by a pause. */
   breaks: z.array(z.number().int().min(0)),
   end: z.enum(['statement', 'question', 'exclamation']),
   language: z.string(),
@@ -47,7 +47,7 @@ export const speechAnswerSchema = z.object({
   sampleRate: z.number(),
   /** Onset and end of every word in seconds. */
   words: z.array(z.tuple([z.number(), z.number()])),
-  /** Samples at which a pause can be laid in, one for each break. */
+  /** Samples at which a pause can be inserted, one for each break. */
   cuts: z.array(z.number().int().min(0)),
   /** What the sentence costs; charged once by a request's name. */
   characters: z.number().int(),

@@ -68,7 +68,7 @@ export function useOtherReadings(
   });
 }
 
-/** Sets how one word is said in one place, or takes that back; the reading is planned anew. */
+/** Sets how a word is pronounced in one place, or undoes that; the reading is planned again. */
 export function useOccurrence(handoutId: string) {
   const client = useQueryClient();
   return useMutation({

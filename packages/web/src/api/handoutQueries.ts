@@ -10,7 +10,7 @@ import { z } from 'zod';
 import { ask, request } from './client.ts';
 import { KEYS } from './keys.ts';
 
-/** The handouts, the archive, or what was deleted of late; with `search` only the handouts that hold its words. */
+/** Current, archived or recently deleted handouts; with `search` only those that contain its words. */
 export function useHandouts({
   search = '',
   from = 'active',

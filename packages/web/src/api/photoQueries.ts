@@ -72,7 +72,7 @@ export function usePhotoPages(handoutId: string, isPhotographed: boolean) {
   });
 }
 
-/** Where the browser finds a page of a handout: laid flat, the photo for screens, or as it came. */
+/** Address of a page of a handout: flattened, scaled for screens, or the original photo. */
 export function pagePicture(handoutId: string, page: number, which: 'flat' | 'shown' | 'photo'): string {
   return `/api/handouts/${handoutId}/photos/${page}/${which}`;
 }

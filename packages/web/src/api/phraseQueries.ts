@@ -59,7 +59,7 @@ export function useDeleteBoard() {
   });
 }
 
-/** Makes a new secret link, which is told once, or takes the link back. */
+/** Makes a new secret link, which is shown once, or withdraws it. */
 export function useBoardLink(id: string) {
   const client = useQueryClient();
   return useMutation({

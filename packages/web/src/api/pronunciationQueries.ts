@@ -82,7 +82,7 @@ export async function fetchHeard(json: HearRequest): Promise<Blob> {
   return (await request('/pronunciations/hear', { method: 'POST', json })).blob();
 }
 
-/** Readings are planned anew when a pronunciation has changed: the one that is heard at once, the others when they are opened. */
+/** A changed pronunciation plans readings again: the open one at once, the others when they are opened. */
 async function forgetReadings(client: QueryClient): Promise<void> {
   client.removeQueries({ queryKey: ['reading'], type: 'inactive' });
   await client.invalidateQueries({ queryKey: ['reading'] });

@@ -1,6 +1,9 @@
 import { useSession } from './sessionQueries.ts';
 
-/** The origin that links, cards, codes and boards carry: the one that was set, otherwise the one that this page was opened by. */
+/**
+ * The origin that links, cards, codes and boards carry: the one that was set, otherwise the one that this
+ * page was opened by.
+ */
 export function usePublicAddress(): string {
   return useSession().data?.publicAddress ?? window.location.origin;
 }

@@ -23,7 +23,7 @@ export function usePupils() {
   return useQuery({ queryKey: KEYS.pupils, queryFn: fetchPupils });
 }
 
-/** Pupils that were deleted of late. */
+/** Recently deleted pupils. */
 export function useDeletedPupils() {
   return useQuery({
     queryKey: [...KEYS.pupils, 'deleted'],
@@ -74,7 +74,7 @@ export function usePastProfiles(pupilId: string | undefined) {
   });
 }
 
-/** What a class list holds; nothing is taken in yet. */
+/** Reads a class list; nothing is stored. */
 export function readClassList(file: File) {
   const form = new FormData();
   form.append('file', file);

@@ -10,7 +10,9 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ask } from './client.ts';
 import { KEYS } from './keys.ts';
 
-/** The reading of a handout's present text for a pupil's present profile. Another text, by whoever it was changed, is another reading. */
+/**
+ * The reading of a handout's present text for a pupil's present profile. A changed text is another reading.
+ */
 export function useReading(handout: Handout, pupil: Pupil | undefined, textSelection: TextSelection) {
   return useQuery({
     queryKey: ['reading', handout.id, pupil?.id, handout.contentHash, pupil?.profile, textSelection],

@@ -21,7 +21,7 @@ const GOING = 700;
 const listKey = (handoutId: string) => ['recordings', handoutId] as const;
 const oneKey = (id: string) => ['recording', id] as const;
 
-/** The sentences of a handout in the order in which they are read; asked for anew at every visit, since the text may have changed. */
+/** The sentences of a handout in reading order; fetched at every visit, since the text may have changed. */
 export function usePrompts(handoutId: string) {
   return useQuery({
     queryKey: ['prompts', handoutId],
@@ -61,7 +61,7 @@ export function usePeaks(id: string, isReady: boolean) {
   });
 }
 
-/** What changes recordings of a handout; readings and lists are asked for anew afterwards. */
+/** A change to recordings of a handout; readings and lists are fetched again afterwards. */
 export function useRecordingChanges(handoutId: string) {
   const client = useQueryClient();
   const onSettled = () =>
@@ -137,7 +137,10 @@ export function saveWords(id: string, words: WordsInput) {
   return ask(z.object({ revision: z.number() }), `/recordings/${id}/words`, { method: 'PUT', json: words });
 }
 
-/** Where its sound is, from one sample up to another; `version` keeps a browser from playing what it had before. */
+/**
+ * Where its sound is, from one sample up to another; `version` keeps a browser from playing what it had
+ * before.
+ */
 export function soundAddress(
   id: string,
   {

@@ -1,11 +1,14 @@
 /** What a board is doing with its voice. */
 export type Speaking = 'silent' | 'fetching' | 'speaking' | 'paused';
 
-/** Decibels above what a sound was made with, when it is to be louder; a limiter keeps it from breaking up. */
+/**
+ * Decibels above what a sound was made with, when it is to be louder; a limiter keeps it from breaking up.
+ */
 const LOUDER_DECIBELS = 6;
 
 /**
- * Sounds of a board, ready before they are asked for: each is fetched and decoded once, so that a tap sounds at once. One is heard at a time.
+ * Sounds of a board, ready before they are asked for: each is fetched and decoded once, so that a tap sounds
+ * at once. One is heard at a time.
  */
 export class BoardSounds {
   readonly #known = new Map<string, Promise<AudioBuffer>>();
@@ -15,7 +18,7 @@ export class BoardSounds {
   #source: AudioBufferSourceNode | undefined;
   #asked = 0;
 
-  /** @param tell is told of every change. */
+  /** @param tell is called at every change. */
   constructor(notify: (speaking: Speaking) => void) {
     this.#notify = notify;
   }

@@ -11,7 +11,7 @@ const PAGE = 1000;
 /** Sentences that are asked for beside those that are expected to be made. */
 const SPARE = 30;
 
-/** The sentences of a reading, laid one after the other. */
+/** The sentences of a reading, one after the other. */
 export type ReadingTrack = Track<ReadingSentence>;
 
 /** Where a listener stopped, kept in this browser by handout and pupil. */
@@ -115,7 +115,8 @@ export function usePlayer(
     const known = track.sentences.length;
     const from = track.firstUnmade;
     if (from >= planned) return;
-    // Sentences are made in order, more or less: so many as came to be made since are asked for, and all when it is complete. Those that were planned since the last time stand at the end.
+    // Sentences are made in order, more or less: so many as came to be made since are asked for, and all when
+    // it is complete. Those that were planned since the last time stand at the end.
     const count = duration === null ? made - learnt.current + SPARE : PAGE;
     const pages = [
       fetchPage(reading.id, from, count),
@@ -136,12 +137,12 @@ export function usePlayer(
   return { player, error };
 }
 
-/** The player's state, rendered anew when it changes. */
+/** The player's state; renders when it changes. */
 export function usePlayerState(player: ReadingPlayer): PlayerState {
   return useSyncExternalStore(player.subscribe, () => player.state);
 }
 
-/** The player's sentences, rendered anew when more is known of them. */
+/** The player's sentences; renders when more is known. */
 export function useTrack(player: ReadingPlayer): ReadingTrack {
   return useSyncExternalStore(player.subscribe, () => player.track);
 }
@@ -151,7 +152,10 @@ function keepPlace(key: string, player: ReadingPlayer): void {
   if (place) remember(key, place);
 }
 
-/** Where a player is, as a place in the text, not as a number of a sentence: it outlasts a change of voice, pace or rules. */
+/**
+ * Where a player is, as a place in the text, not as a number of a sentence: it outlasts a change of voice,
+ * pace or rules.
+ */
 function placeOf(player: ReadingPlayer): HandOver['place'] | undefined {
   const { sentence, word } = player.place;
   const found = player.track.sentences[sentence];

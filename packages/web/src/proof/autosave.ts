@@ -18,8 +18,11 @@ const RETRY = 3000;
 const TOUCH = 5000;
 
 /**
- * Keeps what is typed: at once in the browser's own store, and after a short rest on the server; while the server is away it tries again until it is back. Where the text was changed elsewhere nothing is sent any more,
- * however much is typed, until somebody has decided. The steps for going back are kept with it and survive a reload.
+ * Keeps what is typed: at once in the browser's own store, and after a short rest on the server; while the
+ * server is away it tries again until it is back. Where the text was changed elsewhere nothing is sent any
+ * more,
+ * however much is typed, until somebody has decided. The steps for going back are kept with it and survive a
+ * reload.
  */
 export class Autosave {
   readonly #options: AutosaveOptions;
@@ -80,7 +83,10 @@ export class Autosave {
     return this.#steps ? blocksOf(this.#steps) : [];
   }
 
-  /** Decides between two texts: what is here takes the place of what the server has. @param base what that is. */
+  /**
+   * Decides between two texts: what is here takes the place of what the server has.
+   * @param base what that is.
+   */
   goOver(base: string): void {
     this.#base = base;
     this.#isConflict = false;

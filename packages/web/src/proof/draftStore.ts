@@ -24,7 +24,10 @@ const draftSchema = z.object({
 /** A draft that was not touched for so long belongs to a window that is closed. Milliseconds. */
 export const WINDOW_GONE = 15_000;
 
-/** Drafts of one handout in this browser: of this teacher alone, and one for each window, so that no window writes over another's. */
+/**
+ * Drafts of one handout in this browser: of this teacher alone, and one for each window, so that no window
+ * writes over another's.
+ */
 export interface DraftStore {
   /** This window's own draft, or the newest that a closed window left. */
   find(): Promise<Draft | undefined>;
@@ -34,7 +37,7 @@ export interface DraftStore {
   forget(): Promise<void>;
 }
 
-/** Drafts in the browser's own database. @param window names this window, also after it was loaded anew. */
+/** Drafts in the browser's own database. @param window identifies this window, also after a reload. */
 export function browserDrafts(handoutId: string, window: string): DraftStore {
   const prefix = `aurelfield:proof:${owner()}:${handoutId}:`;
   const own = prefix + window;

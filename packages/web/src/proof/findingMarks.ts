@@ -7,7 +7,9 @@ import type { Node as ProseNode } from '@tiptap/pm/model';
 /** A place in the text that is marked, and why: the kind is a class of its mark. */
 export type Mark = Pick<FindingView, 'block' | 'start' | 'end'> & { readonly kind: string };
 
-/** Marks of what is to be looked at, and of what is looked at beside the text: the photo's word, a text that is sought. Each layer is put there anew by itself. */
+/**
+ * Marks for findings, for the photo's current word and for search results. Each layer is updated separately.
+ */
 export type Layer = 'findings' | 'counterpart';
 
 interface Marked {

@@ -2,7 +2,10 @@ import type { FindingView } from '@aurelfield/api';
 
 /** A place in the text that somebody should look at, whatever found it. */
 export interface Place {
-  /** The same as long as it is the same place: the word of the photo, or what was found, its block and what is written there. */
+  /**
+   * The same as long as it is the same place: the word of the photo, or what was found, its block and what is
+   * written there.
+   */
   readonly key: string;
   readonly kind: FindingView['kind'] | 'doubtful';
   readonly block: number;
@@ -31,7 +34,8 @@ const RANK: Readonly<Record<Place['kind'], number>> = {
 }; // prettier-ignore
 
 /**
- * All that is to be looked at in one queue, in the order of the text: what was found in it, and the doubtful words of its photos. A doubtful word that is misspelled too is one place, with what could stand there.
+ * All that is to be looked at in one queue, in the order of the text: what was found in it, and the doubtful
+ * words of its photos. A doubtful word that is misspelled too is one place, with what could stand there.
  * @param textOf what was written from one place of a block to another when the findings were made
  */
 export function placesOf(
@@ -71,13 +75,17 @@ export function placesOf(
     });
 }
 
-/** Whether somebody can say for good that a place is right as it is: a word that the list does not know, or one that was read of a photo. */
+/**
+ * Whether somebody can say for good that a place is right as it is: a word that the list does not know, or
+ * one that was read of a photo.
+ */
 export function canBeRight({ kind, photoWord }: Place): boolean {
   return kind === 'spelling' || photoWord !== undefined;
 }
 
 /**
- * The place to go to from another one, or from the cursor where that is at none (any more): the next behind it, or the last before it, and around the ends of the text.
+ * The place to go to from another one, or from the cursor where that is at none (any more): the next behind
+ * it, or the last before it, and around the ends of the text.
  * @returns its number; -1 where there is none
  */
 export function adjacentPlace(

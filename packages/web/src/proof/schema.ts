@@ -59,7 +59,9 @@ const HandoutBlock = Node.create({
   },
 });
 
-/** Gives every block an id that nobody else has: a new block, and one that was parted from another or pasted. */
+/**
+ * Gives every block an id that nobody else has: a new block, and one that was split from another or pasted.
+ */
 const BlockIds = Extension.create({
   name: 'blockIds',
   addProseMirrorPlugins() {
@@ -110,7 +112,7 @@ interface Attributes {
   readonly language: string | null;
 }
 
-/** What the editor holds → blocks. A label that was typed away is a label no more. */
+/** What the editor holds → blocks. A deleted label is no label. */
 export function fromEditor(doc: ProseNode): BlockView[] {
   const blocks: BlockView[] = [];
   doc.forEach((node) => {

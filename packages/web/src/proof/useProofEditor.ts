@@ -30,7 +30,10 @@ export interface ProofEditor {
   readonly correct: (place: Pick<FindingView, 'block' | 'start' | 'end'>, text: string) => void;
   /** Brings the cursor back into the text, where it was. */
   readonly focus: () => void;
-  /** Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it can be typed over. */
+  /**
+   * Selects what stands in a place and brings it into view; `focus` also brings the cursor there, so that it
+   * can be typed over.
+   */
   readonly show: (
     place: Pick<FindingView, 'block' | 'start' | 'end'>,
     options?: { readonly focus?: boolean },
@@ -132,7 +135,9 @@ export function useProofEditor(begin: Steps, onSteps: (steps: Steps) => void): P
     change(editor);
     settle(editor);
   };
-  /** After a tool was used the cursor is in the text again; a list that closes takes the focus for a moment. */
+  /**
+   * After a tool was used the cursor is in the text again; a list that closes takes the focus for a moment.
+   */
   const backToText = () => requestAnimationFrame(() => editor.view.focus());
   const tool = (change: (editor: Editor) => void) => {
     edit(change);

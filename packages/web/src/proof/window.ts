@@ -1,6 +1,6 @@
 const KEY = 'aurelfield:window';
 
-/** Names this window, for as long as it is open and also after it is loaded anew. */
+/** Identifies this window while it is open, also after a reload. */
 export function windowName(): string {
   const fresh = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
   try {
@@ -8,7 +8,7 @@ export function windowName(): string {
     if (known !== null) return known;
     sessionStorage.setItem(KEY, fresh);
   } catch {
-    // A browser that keeps nothing: the window has another name when it is loaded anew.
+    // Storage is blocked: the window gets another id when it is reloaded.
   }
   return fresh;
 }

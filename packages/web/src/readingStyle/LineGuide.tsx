@@ -45,7 +45,8 @@ interface Band {
 }
 
 /**
- * What goes by lines, not by letters: the lit line, bars beside the line, and the window that leaves some lines clear. Laid over the page at the lit word; it measures once a word.
+ * What goes by lines, not by letters: the lit line, bars beside the line, and the window that leaves some
+ * lines clear. Laid over the page at the lit word; it measures once a word.
  * @param at changes whenever another word is lit.
  */
 export function LineGuide({

@@ -35,7 +35,7 @@ export class LevelMeter {
     const now = Math.max(QUIETEST, 10 * Math.log10(sum / Math.max(1, samples.length) + 1e-12));
     this.#recent.push(now);
     if (this.#recent.length > this.#most) this.#recent.shift();
-    // A short overload is told long enough to be seen.
+    // A short overload is shown long enough to be seen.
     this.#clippedFor = peak >= CLIPPED ? this.#most / 4 : Math.max(0, this.#clippedFor - 1);
     const sorted = [...this.#recent].sort((a, b) => a - b);
     return {

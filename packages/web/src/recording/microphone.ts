@@ -2,7 +2,7 @@ import { LevelMeter, type Level } from './level.ts';
 
 /** Seconds of a part: at most so much is lost when everything ends at once. */
 const PART_SECONDS = 0.5;
-/** Levels are told so often a second. */
+/** Level updates a second. */
 const LEVELS = 20;
 
 export interface MicrophoneOptions {
@@ -15,7 +15,7 @@ export interface MicrophoneOptions {
   readonly onEnded: () => void;
 }
 
-/** The microphone: listens, and records in parts when it is told to. */
+/** The microphone: measures its level, and records in parts. */
 export class Microphone {
   readonly sampleRate: number;
   readonly #context: AudioContext;
@@ -68,7 +68,7 @@ export class Microphone {
     this.#records = true;
   }
 
-  /** Ends recording; what was heard of a last part is handed out. */
+  /** Ends recording and delivers the last part. */
   pause(): void {
     if (!this.#records) return;
     this.#records = false;

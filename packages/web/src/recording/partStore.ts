@@ -7,7 +7,10 @@ export interface KeptPart {
   readonly pcm: ArrayBuffer;
 }
 
-/** Parts wait in this browser until the server has them: a reload, a lost network or a closed lid takes none of them away. */
+/**
+ * Parts wait in this browser until the server has them: a reload, a lost network or a closed lid takes none
+ * of them away.
+ */
 export class PartStore {
   readonly #store: UseStore;
 

@@ -13,7 +13,10 @@ export interface SenderDeps {
   readonly onChange?: () => void;
 }
 
-/** Gives the parts of one recording to the server one after the other, and tries again for as long as it takes. */
+/**
+ * Gives the parts of one recording to the server one after the other, and tries again for as long as it
+ * takes.
+ */
 export class Sender {
   readonly #deps: SenderDeps;
   readonly #take: string;
@@ -73,7 +76,7 @@ export class Sender {
     if (this.#failure !== undefined) throw this.#failure as Error;
   }
 
-  /** Tries no more; what waits stays kept. */
+  /** Stops trying; unsent parts stay stored. */
   stop(): void {
     this.#stopped = true;
     this.#wake?.();

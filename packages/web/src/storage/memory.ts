@@ -1,7 +1,10 @@
 /** Whose memory it is: nobody's before somebody has signed in. */
 let teacher = 'nobody';
 
-/** Whose things are kept and recalled from now on. What one teacher left in this browser is nothing for the next. */
+/**
+ * Whose things are kept and recalled from now on. What one teacher left in this browser is nothing for the
+ * next.
+ */
 export function rememberFor(teacherId: string | undefined): void {
   teacher = teacherId ?? 'nobody';
 }
@@ -11,7 +14,9 @@ export function owner(): string {
   return teacher;
 }
 
-/** Keeps a small value in this browser. A browser that keeps nothing (private windows, full disk) is no error. */
+/**
+ * Keeps a small value in this browser. A browser that keeps nothing (private windows, full disk) is no error.
+ */
 export function remember(key: string, value: unknown): void {
   try {
     localStorage.setItem(ownKey(key), JSON.stringify(value));

@@ -9,7 +9,9 @@ export interface SentRequest {
   readonly json: unknown;
 }
 
-/** What the server answers with; an `ApiRefusal` is refused, and nothing at all is an answer without a body. */
+/**
+ * What the server answers with; an `ApiRefusal` is refused, and nothing at all is an answer without a body.
+ */
 export type Answers = Readonly<Record<string, (request: SentRequest) => unknown>>;
 
 /** A refusal in the server's own shape. */

@@ -1,7 +1,8 @@
 import { createGlobalStyle } from 'styled-components';
 
 /**
- * Colours, type and spacing as CSS variables. Text pairs keep 4.5:1 and edges of controls 3:1 in both schemes.
+ * Colours, type and spacing as CSS variables. Text pairs keep 4.5:1 and edges of controls 3:1 in both
+ * schemes.
  */
 export const GlobalStyle = createGlobalStyle`
   :root {

@@ -11,17 +11,24 @@ export const CheckboxField = styled(Checkbox)`
 
   &::before {
     content: '';
+    display: grid;
+    place-content: center;
     flex: none;
     width: 1.3rem;
     height: 1.3rem;
     border: 2px solid var(--edge);
     border-radius: 5px;
+    font-size: 1.05rem;
+    font-weight: 800;
+    line-height: 1;
   }
 
   &[data-selected]::before {
+    content: '✓';
+    content: '✓' / '';
     border-color: var(--accent);
     background: var(--accent);
-    box-shadow: inset 0 0 0 3px var(--surface);
+    color: var(--on-accent);
   }
 
   &[data-focus-visible]::before {

@@ -20,7 +20,10 @@ export function CopyButton({ text, label = 'Copy' }: { readonly text: string; re
   );
 }
 
-/** Copies a text. On plain http browsers have no clipboard for scripts; a selection in a field can still be copied. */
+/**
+ * Copies a text. On plain http browsers have no clipboard for scripts; a selection in a field can still be
+ * copied.
+ */
 async function copyText(text: string): Promise<boolean> {
   const { clipboard } = navigator as { clipboard?: Clipboard };
   if (clipboard) {

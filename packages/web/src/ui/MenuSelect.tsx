@@ -42,7 +42,10 @@ interface MenuSelectProps<T extends string> {
   readonly placement?: 'top end' | 'bottom end' | 'bottom start';
 }
 
-/** One of several, from a menu: unlike a select it leaves the arrow keys alone while it is closed, and can hand the keys on after a choice. */
+/**
+ * One of several, from a menu: unlike a select it leaves the arrow keys alone while it is closed, and can
+ * hand the keys on after a choice.
+ */
 export function MenuSelect<T extends string>({
   label,
   value,

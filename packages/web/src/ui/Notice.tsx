@@ -25,7 +25,7 @@ const Message = styled.div`
   min-width: 0;
 `;
 
-/** Beside what is told, or below it where there is no room. */
+/** Beside the text, or below it where there is no room. */
 const Act = styled.div`
   flex: none;
   max-width: 100%;

@@ -1,4 +1,6 @@
-/** JSON with the fields of every object in the order of the alphabet: two things are the same when theirs is. */
+/**
+ * JSON with the fields of every object in the order of the alphabet: two things are the same when theirs is.
+ */
 export function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, inner: unknown) =>
     typeof inner === 'object' && inner !== null && !Array.isArray(inner)

@@ -73,7 +73,7 @@ interface FieldProps extends TextFieldProps {
   readonly placeholder?: string;
 }
 
-/** A labelled text field; its error is told in words beside it. */
+/** A labelled text field with its error message. */
 export function Field({ label, description, error, rows, placeholder = '', ...props }: FieldProps) {
   return (
     <Column {...props} isInvalid={error !== undefined}>

@@ -1,6 +1,6 @@
 const languageNames = new Intl.DisplayNames('en-GB', { type: 'language' });
 
-/** Areas that languages are told for by their numbers (UN M49), which browsers do not name with a language. */
+/** Areas in language tags by number (UN M49), which browsers do not name. */
 const AREAS: Readonly<Record<string, string>> = {
   '001': 'world',
   '029': 'Caribbean',

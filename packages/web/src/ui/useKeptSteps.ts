@@ -4,7 +4,10 @@ import { canonical } from './canonical.ts';
 import { forget, recall, remember } from '../storage/memory.ts';
 
 const MOST_STEPS = 200;
-/** Changes of the same kind that follow each other this closely are one step: a slider that is dragged, a word that is typed. */
+/**
+ * Changes of the same kind that follow each other this closely are one step: a slider that is dragged, a word
+ * that is typed.
+ */
 const ONE_STEP_MILLISECONDS = 800;
 
 /** Something that is being changed, with steps back and on; kept in this browser until it is stored. */

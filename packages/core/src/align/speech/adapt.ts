@@ -12,7 +12,9 @@ export interface FramePairs {
 /** Sounds that are told apart when one voice is brought to another. */
 const CLUSTERS = 48;
 const ROUNDS = 8;
-/** Frames that the kinds of sounds are learnt from, from all over: half a minute tells as much as all of it. */
+/**
+ * Frames that the kinds of sounds are learnt from, from all over: half a minute tells as much as all of it.
+ */
 const LEARNT_FROM = 6000;
 /** How many frames a sound must have before it is half believed. */
 const BELIEVED = 12;
@@ -20,8 +22,10 @@ const BELIEVED = 12;
 const RIDGE = 20;
 
 /**
- * The compared sound as the recording's speaker would say it: a linear mapping (least squares, held near the identity), and for each kind of sound what the speaker has more or less of.
- * The idea of linear regression after Leggetter, C. J. and Woodland, P. C. (1995), Maximum likelihood linear regression for speaker adaptation.
+ * The compared sound as the recording's speaker would say it: a linear mapping (least squares, held near the
+ * identity), and for each kind of sound what the speaker has more or less of.
+ * The idea of linear regression after Leggetter, C. J. and Woodland, P. C. (1995), Maximum likelihood linear
+ * regression for speaker adaptation.
  */
 export function adapted(compared: Features, recorded: Features, pairs: FramePairs): Features {
   const count = pairs.compared.length;
@@ -54,7 +58,10 @@ export function adapted(compared: Features, recorded: Features, pairs: FramePair
   return { frames: compared.frames, values, quiet: compared.quiet };
 }
 
-/** Least squares with a ridge towards the identity: a column of weights for each dimension, and its constant at the end. */
+/**
+ * Least squares with a ridge towards the identity: a column of weights for each dimension, and its constant
+ * at the end.
+ */
 function regression(from: Float32Array, to: Float32Array, pairs: FramePairs): Float64Array {
   const N = SIZE + 1;
   const gram = new Float64Array(N * N);
@@ -105,7 +112,10 @@ function mapped(values: Float32Array, frames: number, weights: Float64Array): Fl
   return result;
 }
 
-/** Centres of the kinds of sounds among some frames (k-means; the first centres are spread over the time, so the result is always the same). */
+/**
+ * Centres of the kinds of sounds among some frames (k-means; the first centres are spread over the time, so
+ * the result is always the same).
+ */
 function clusterCentres(values: Float32Array, all: Int32Array): Float32Array {
   const every = Math.max(1, Math.floor(all.length / LEARNT_FROM));
   const frames = all.filter((_, i) => i % every === 0);

@@ -29,23 +29,39 @@ export interface AlignedWord {
 
 export interface Alignment {
   readonly words: readonly AlignedWord[];
-  /** How well the recording fits the text as a whole, from 0 to 1; below `FITS` it is another text, a part of it, or hardly speech. */
+  /**
+   * How well the recording fits the text as a whole, from 0 to 1; below `FITS` it is another text, a part of
+   * it, or hardly speech.
+   */
   readonly fit: number;
 }
 
-/** Measured with four voices of flite on our texts, 10 and 40 seconds long: readings of the right text 0.65 and more, as an MP3 of 24 kbit/s 0.53; with noise as loud as the voice 0.4 to 0.8; readings of another text 0.25 to 0.46, half a reading as much, music 0.2. */
+/**
+ * Measured with four voices of flite on our texts, 10 and 40 seconds long: readings of the right text 0.65
+ * and more, as an MP3 of 24 kbit/s 0.53; with noise as loud as the voice 0.4 to 0.8; readings of another text
+ * 0.25 to 0.46, half a reading as much, music 0.2.
+ */
 export const ACCEPTANCE_THRESHOLD = 0.5;
-/** What the contrasts of a good reading come to, before and after the known voice was brought to the speaker's. */
+/**
+ * What the contrasts of a good reading come to, before and after the known voice was brought to the
+ * speaker's.
+ */
 const FULL_FIT = 0.28;
 
-/** Frames that are taken together in the first look, in which the whole is laid out. */
+/** Frames that are taken together in the first look, in which the whole is arranged. */
 const COARSEST = 12;
 /** How far the path may lead from the best place so far in the first look. Seconds. */
 const BEAM_SECONDS = 25;
-/** Frames that are taken together when it is laid out once more, and how far that may lead from the first look. Seconds. */
+/**
+ * Frames that are taken together when it is arranged once more, and how far that may lead from the first
+ * look. Seconds.
+ */
 const COARSE = 6;
 const COARSE_REACH = 3;
-/** The looks after it: frames that are taken together, and how far the path may lead from the one before. Seconds. */
+/**
+ * The looks after it: frames that are taken together, and how far the path may lead from the one before.
+ * Seconds.
+ */
 const REFINEMENTS = [
   { by: 2, seconds: 0.8, doubts: false },
   { by: 2, seconds: 0.4, doubts: true },
@@ -57,16 +73,23 @@ const MASKING_FLOOR = 1e-6;
 const MASKED_LEVEL = 1e15;
 /** Less sound than this, in frames, says nothing. */
 const SHORTEST = 60;
-/** Of a telephone a third of the bands is missing; where more than this share is, it is a tone and no speech. */
+/**
+ * Of a telephone a third of the bands is missing; where more than this share is, it is a tone and no speech.
+ */
 const MAX_MASKED_SHARE = 0.5;
 /** A frame looks at its window's middle. */
 const MIDDLE_OF_WINDOW = 160;
 
 /** Before anything is known: nothing is taken for a stranger that can be fitted in. */
 const FIRST_CONTRAST: Contrast = { same: 1, any: 3 };
-/** From where between the same and anything sound is taken for speech that the text has not, a cough, a chair. */
+/**
+ * From where between the same and anything sound is taken for speech that the text has not, a cough, a chair.
+ */
 const GARBAGE_MODEL_WEIGHT = 0.5;
-/** From where between the same and anything a word is doubted, and how often it is looked whether the rest goes better without. */
+/**
+ * From where between the same and anything a word is doubted, and how often it is looked whether the rest
+ * goes better without.
+ */
 const DOUBT_THRESHOLD = 0.35;
 const DOUBT_ROUNDS = 2;
 /** How much sound that fits nothing must at least fit then. Seconds. */
@@ -94,7 +117,7 @@ function prepared(known: readonly SampleRange[], { said, heard }: Sounds) {
   return { compared, recorded, words };
 }
 
-/** The first looks, in which the whole is laid out with the known voice as it is. */
+/** The first looks, in which the whole is arranged with the known voice as it is. */
 function coarseRefinement({
   compared,
   recorded,
@@ -106,7 +129,10 @@ function coarseRefinement({
   return refine(compared, recorded, words, COARSE, FIRST_CONTRAST, band);
 }
 
-/** About where each word is said, within some tenths of a second, and how well it fits there: what a long recording is parted by. Samples. */
+/**
+ * About where each word is said, within some tenths of a second, and how well it fits there: what a long
+ * recording is split by. Samples.
+ */
 export function roughPositions(
   known: readonly SampleRange[],
   sounds: Sounds,
@@ -120,7 +146,10 @@ export function roughPositions(
   }));
 }
 
-/** Lays known speech beside a recording of the same text: looks that come closer and closer, from the second on with the known voice brought to the speaker's. Takes some megabytes a minute. */
+/**
+ * Lays known speech beside a recording of the same text: looks that come closer and closer, from the second
+ * on with the known voice brought to the speaker's. Takes some megabytes a minute.
+ */
 export function alignSegment(known: readonly SampleRange[], sounds: Sounds): Alignment {
   const ready = prepared(known, sounds);
   if (!ready) return { words: known.map(() => ({ range: undefined, confidence: 0 })), fit: 0 };
@@ -155,7 +184,8 @@ export function alignSegment(known: readonly SampleRange[], sounds: Sounds): Ali
   const spoken = words.filter(({ from, to }) => to > from).length;
   const found = last.path.words.filter((range) => range).length;
   const { same, any } = contrast;
-  // A voice that was brought to the speaker's fits anything a little, the shorter the more: it counts with what it was before.
+  // A voice that was brought to the speaker's fits anything a little, the shorter the more: it counts with
+  // what it was before.
   const before = contrastOf(compared, recorded, pairsOf(last), 1);
   const share = spoken === 0 ? 0 : found / spoken;
   const covered = coverage(last, recorded);
@@ -172,10 +202,16 @@ function between(least: number, value: number, most: number): number {
   return Math.max(least, Math.min(most, value));
 }
 
-/** The mouth is shut before a p, t, k, b, d or g: so short a silence between two words belongs to the later one. Seconds. */
+/**
+ * The mouth is shut before a p, t, k, b, d or g: so short a silence between two words belongs to the later
+ * one. Seconds.
+ */
 const CLOSURE = 0.12;
 
-/** @param known the same words in the known speech: where that pauses, at the end of a sentence, the silence is a pause however short it is. */
+/**
+ * @param known the same words in the known speech: where that pauses, at the end of a sentence, the silence
+ * is a pause however short it is.
+ */
 function closed(
   words: readonly (FrameRange | undefined)[],
   known: readonly SampleRange[],
@@ -205,7 +241,10 @@ function doubtedWords({ path }: Refinement, { same, any }: Contrast): Set<number
   );
 }
 
-/** Whether the recording around a word fits better where the word is not looked for: from the middle of the word before to the middle of the one after. */
+/**
+ * Whether the recording around a word fits better where the word is not looked for: from the middle of the
+ * word before to the middle of the one after.
+ */
 function goesBetter(
   without: Refinement,
   { path, by }: Refinement,
@@ -299,14 +338,17 @@ function behind(said: Spectra, heard: Spectra, noise: Float32Array): Float32Arra
   return Float32Array.from({ length: BANDS }, (_, band) => (noise[band] ?? 0) * Math.max(0, gain));
 }
 
-/** Bands of which the recording has nothing, as of a telephone above 3,400 hertz, are not looked at in either sound: one great constant stands in them. */
+/**
+ * Bands of which the recording has nothing, as of a telephone above 3,400 hertz, are not looked at in either
+ * sound: one great constant stands in them.
+ */
 function maskedBands(heard: Spectra): Float32Array {
   const levels = levelOf(heard);
   const loudest = levels.reduce((most, level) => Math.max(most, level), 0);
   return levels.map((level) => (level < loudest * MASKING_FLOOR ? MASKED_LEVEL : 0));
 }
 
-/** Share of what is not pause in the recording that words of the text are laid over. */
+/** Share of what is not pause in the recording that words of the text are placed over. */
 function coverage({ path, states }: Refinement, { quiet }: Features): number {
   let covered = 0;
   let all = 1e-9;

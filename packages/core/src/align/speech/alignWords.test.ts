@@ -5,7 +5,10 @@ import { ACCEPTANCE_THRESHOLD, type KnownSpeech } from './alignSegment.ts';
 import { alignWords } from './alignWords.ts';
 import { SPEECH_RATE } from './spectra.ts';
 
-/** A made-up sound of speech: each letter a chord of three tones, as vowels have, of 60 ms; how a speaker differs is told by a factor for the tones and one for the time. */
+/**
+ * A made-up sound of speech: each letter a chord of three tones, as vowels have, of 60 ms; how a speaker
+ * differs is given by a factor for the tones and one for the time.
+ */
 const LETTER = 0.06;
 const WORDS =
   'mora tilu sepa kano rubi dalo feni wuta gosi hemi pula ziro tamu neko bafi lodu sira mupe kalo vinu'.split(

@@ -8,7 +8,10 @@ import {
 } from './alignSegment.ts';
 import { HOP, spectra, spectraBetween, SPEECH_RATE } from './spectra.ts';
 
-/** A longer recording is parted into stretches of about this length, so that an hour takes no more memory than it must. Samples. */
+/**
+ * A longer recording is split into stretches of about this length, so that an hour takes no more memory than
+ * it must. Samples.
+ */
 const SEGMENT_SAMPLES = 4 * 60 * SPEECH_RATE;
 /** How far beyond that a good place is looked for, as a share of it. */
 const SOUGHT = 0.5;
@@ -18,7 +21,8 @@ const [PAUSE, KNOWN_PAUSE] = [0.2, 0.15];
 const NEIGHBOURS = 4;
 
 /**
- * Lays known speech beside a recording of the same text. A long one is laid out roughly as a whole, parted in pauses where that fits well, and looked at closely part by part.
+ * Lays known speech beside a recording of the same text. A long one is arranged roughly as a whole, split in
+ * pauses where that fits well, and looked at closely part by part.
  * @param stretch samples of a part.
  */
 export function alignWords(
@@ -76,7 +80,7 @@ function partsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, segm
   });
 }
 
-/** Where the recording is parted: before which word, and at which sample of both sounds. */
+/** Where the recording is split: before which word, and at which sample of both sounds. */
 function cutsOf(known: KnownSpeech, recording: Int16Array, sounds: Sounds, segmentSamples: number) {
   const rough = roughPositions(known.words, sounds) ?? [];
   const cuts: { readonly at: number; readonly said: number; readonly word: number }[] = [];

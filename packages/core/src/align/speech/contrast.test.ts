@@ -18,7 +18,8 @@ const paired = (frames: number) => {
 };
 
 describe('how well two sounds are told apart', () => {
-  // Two frames by chance differ by 2; the lengths are those at which the scattered frame would be the frame itself, and some others.
+  // Two frames by chance differ by 2; the lengths are those at which the scattered frame would be the frame
+  // itself, and some others.
   test.each([1, 107, 214, 999, 3958, 3959, 3960, 7917, 7918, 7919, 7920, 12_000])(
     'the same sound, of %i frames',
     (frames) => {

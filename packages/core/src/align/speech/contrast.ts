@@ -27,7 +27,9 @@ export function contrastOf(compared: Features, recorded: Features, pairs: FrameP
   return count === 0 ? { same: 1, any: 2 } : { same: same / count, any: Math.max(any, same * 1.1) / count };
 }
 
-/** Another of so many pairs; scattered evenly over all of them, since a text may say the same again and again. */
+/**
+ * Another of so many pairs; scattered evenly over all of them, since a text may say the same again and again.
+ */
 function otherThan(pair: number, all: number): number {
   return (pair * Math.round(SCATTER * all)) % all;
 }

@@ -20,9 +20,12 @@ export interface Features {
 }
 
 /**
- * Mel-frequency cepstra and their changes, as Davis, S. B. and Mermelstein, P. (1980), Comparison of parametric representations for monosyllabic word recognition, with each coefficient brought to mean 0 and variance 1 over what is not
+ * Mel-frequency cepstra and their changes, as Davis, S. B. and Mermelstein, P. (1980), Comparison of
+ * parametric representations for monosyllabic word recognition, with each coefficient brought to mean 0 and
+ * variance 1 over what is not
  * pause, so that two voices and two microphones can be compared.
- * @param noise energies of each band that are added: what stands behind the other sound stands behind this one too.
+ * @param noise energies of each band that are added: what stands behind the other sound stands behind this
+ * one too.
  */
 export function features({ frames, energies }: Spectra, noise?: Float32Array): Features {
   const cepstra = new Float32Array(frames * COEFFICIENTS);
@@ -100,7 +103,10 @@ export function pooled(all: Features, by: number): Features {
 /** Where between the deepest pause and speech a frame is all pause, and where it is none. */
 const [ALL_PAUSE, NO_PAUSE] = [0.15, 0.4];
 
-/** How far below speech a pause is looked for at most, 40 dB in the measure of the first coefficient: what a program has cut out is deeper, and tells nothing of the other pauses. */
+/**
+ * How far below speech a pause is looked for at most, 40 dB in the measure of the first coefficient: what a
+ * program has cut out is deeper, and tells nothing of the other pauses.
+ */
 const DEEPEST = (40 / 10) * Math.LN10 * Math.sqrt(BANDS);
 
 function quietness(cepstra: Float32Array, frames: number): Float32Array {

@@ -28,7 +28,8 @@ const hertzOf = (value: number) => 700 * (10 ** (value / 2595) - 1);
 /**
  * Energies in bands of the mel scale.
  * @param pcm at 16,000 samples a second.
- * @param warp stretches the frequencies, as a longer or shorter vocal tract does: 1.1 looks for everything a tenth higher.
+ * @param warp stretches the frequencies, as a longer or shorter vocal tract does: 1.1 looks for everything a
+ * tenth higher.
  */
 export function spectra(pcm: Int16Array, warp = 1): Spectra {
   const frames = Math.max(0, Math.floor((pcm.length - WINDOW) / HOP) + 1);
@@ -57,7 +58,10 @@ export function spectra(pcm: Int16Array, warp = 1): Spectra {
   return { frames, energies };
 }
 
-/** The spectra of a part of a sound. @param from first sample, a multiple of `HOP`; up to, not including, `to`. */
+/**
+ * The spectra of a part of a sound.
+ * @param from first sample, a multiple of `HOP`; up to, not including, `to`.
+ */
 export function spectraBetween({ frames, energies }: Spectra, from: number, to: number): Spectra {
   const first = Math.min(frames, Math.ceil(from / HOP));
   const end = Math.max(first, Math.min(frames, Math.floor((to - WINDOW) / HOP) + 1));

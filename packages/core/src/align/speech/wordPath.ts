@@ -6,9 +6,15 @@ export interface FrameRange {
   readonly to: number;
 }
 
-/** What steps cost, in the measure of a frame's distance: two frames of the same sound differ by about 0.7, of any two sounds by 2. */
+/**
+ * What steps cost, in the measure of a frame's distance: two frames of the same sound differ by about 0.7, of
+ * any two sounds by 2.
+ */
 export interface StepCosts {
-  /** A frame between words where the recording pauses, and where it does not: a word more than the text has, a cough. */
+  /**
+   * A frame between words where the recording pauses, and where it does not: a word more than the text has, a
+   * cough.
+   */
   readonly pause: number;
   readonly garbage: number;
   /** A word that is left out. */
@@ -199,7 +205,10 @@ function traced(
   };
 }
 
-/** The first and last state that are looked at. Around a path that leaps over words, both ends of the leap are seen. */
+/**
+ * The first and last state that are looked at. Around a path that leaps over words, both ends of the leap are
+ * seen.
+ */
 function bounds(band: Band, t: number, best: number, last: number): [number, number] {
   const within = (state: number) => Math.max(0, Math.min(last, Math.round(state)));
   if (band.kind === 'beam') return [within(best - band.reach), within(best + band.reach)];

@@ -55,7 +55,10 @@ export function mergedRules(rules: readonly Rule[], extent: number): Rule[] {
   return merged;
 }
 
-/** Boxes drawn around text: two upright rules of one height, with a level one across their heads and their feet. The innermost ones first. */
+/**
+ * Boxes drawn around text: two upright rules of one height, with a level one across their heads and their
+ * feet. The innermost ones first.
+ */
 export function boxesOf(rules: readonly Rule[], extent: number): Rectangle[] {
   const near = extent * NEAR * 2;
   const upright = rules.filter(({ isLevel, length }) => !isLevel && length > extent * LEAST * 0.7);
@@ -90,7 +93,8 @@ export function isWithin({ x, right, y, size }: Line, box: Rectangle): boolean {
 }
 
 /**
- * Tables that are ruled: three level rules or more of one width, with columns between them, or a grid. A row that stands right above the first rule is the head.
+ * Tables that are ruled: three level rules or more of one width, with columns between them, or a grid. A row
+ * that stands right above the first rule is the head.
  */
 export function ruledTables(lines: readonly Line[], rules: readonly Rule[], extent: number): RuledTable[] {
   const near = extent * NEAR * 1.5;

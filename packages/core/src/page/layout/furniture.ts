@@ -12,7 +12,10 @@ const MARGIN = 0.1;
 const PAGE_NUMBER =
   /^(?:[-–—•|\s]*)(?:page\s+|p\.\s*)?(?:\d{1,4}|[ivxlc]{1,6})(?:\s*(?:of|\/)\s*\d{1,4})?(?:[-–—•|\s]*)$/iu;
 
-/** A lone line this near to the edge, smaller than most of the page, is no part of the text even if there is one page only. */
+/**
+ * A lone line this near to the edge, smaller than most of the page, is no part of the text even if there is
+ * one page only.
+ */
 const EDGE = 0.06;
 const SMALLER = 0.86;
 
@@ -23,7 +26,10 @@ export interface Furniture {
   readonly rule: 'running head taken out' | 'page number taken out' | 'line number taken out';
 }
 
-/** Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two; or small print at the very edge) and page numbers. */
+/**
+ * Finds running heads and feet (the same text, figures aside, on at least half of the pages and on two; or
+ * small print at the very edge) and page numbers.
+ */
 export function furnitureOf(pages: readonly PageLines[]): Furniture[] {
   const counts = new Map<string, number>();
   const marginal = pages.map(({ height, lines }) =>
@@ -79,7 +85,10 @@ function isSmallPrint(line: Line, page: PageLines | undefined): boolean {
   return isAtEdge && size < median(page.lines.map(measuredSize)) * SMALLER;
 }
 
-/** A plain line by itself at the very top, with a title below it that is much larger: what the sheet belongs to. A line that is to be filled in is none. */
+/**
+ * A plain line by itself at the very top, with a title below it that is much larger: what the sheet belongs
+ * to. A line that is to be filled in is none.
+ */
 function isAboveTitle(line: Line, page: PageLines | undefined): boolean {
   if (!page || page.lines.length < 8 || line.y > page.height * EDGE || /[:_]/u.test(line.text)) return false;
   const typical = median(page.lines.map(({ size }) => size));

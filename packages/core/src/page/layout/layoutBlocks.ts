@@ -21,7 +21,10 @@ export interface LayoutPage {
 export interface LayoutOptions {
   /** Whether a word is one of the language: decides which hyphens at a line's end are the word's own. */
   readonly isWord: (word: string) => boolean;
-  /** Whether sizes were measured in a picture: a line that is hardly larger than the body's is a heading only if it is bold. */
+  /**
+   * Whether sizes were measured in a picture: a line that is hardly larger than the body's is a heading only
+   * if it is bold.
+   */
   readonly isMeasured?: boolean;
 }
 
@@ -44,7 +47,8 @@ const GOES_ON = 4;
 const HEADING_MAX_CHARACTERS = 140;
 
 /**
- * Pages of placed text → blocks in reading order: columns one after the other, running heads and page numbers taken out, headings told by size or weight, lines joined to paragraphs over line ends, hyphens and
+ * Pages of placed text → blocks in reading order: columns one after the other, running heads and page numbers
+ * taken out, headings told by size or weight, lines joined to paragraphs over line ends, hyphens and
  * pages, lists and tables.
  */
 export function blocksFromLayout(
@@ -122,7 +126,10 @@ class Builder {
     this.#lines = lines;
   }
 
-  /** Where lines that begin at `left` end at the latest on this page: not few of them reach so far. A title over two columns does not tell how wide the first one is. */
+  /**
+   * Where lines that begin at `left` end at the latest on this page: not few of them reach so far. A title
+   * over two columns does not tell how wide the first one is.
+   */
   #margin(left: number): number {
     const neighbours = this.#lines.filter(({ x, size }) => Math.abs(x - left) < size);
     const reach = neighbours.map(({ right }) => right).sort((a, b) => b - a);
@@ -162,7 +169,8 @@ class Builder {
             line.y - before.y < line.size * 0.4 ||
             line.x < this.#itemAt - this.#body.size * 0.5 ||
             ends.isEnded(i - 1) ||
-            // The first line of a paragraph is set in; lines that hang under a label or an item are several, or the last.
+            // The first line of a paragraph is set in; lines that hang under a label or an item are several,
+            // or the last.
             (isSetIn(i) && !isHanging && this.#itemAt === -Infinity && opensParagraph(lines, i, isIn)) ||
             (isHanging && !isIn(line) && isIn(before)) ||
             line.isLabelled === true ||
@@ -259,7 +267,10 @@ class Builder {
   }
 }
 
-/** The step from line to line within paragraphs: most of the shorter ones. Lists and short paragraphs have many longer ones. */
+/**
+ * The step from line to line within paragraphs: most of the shorter ones. Lists and short paragraphs have
+ * many longer ones.
+ */
 function typicalStep(steps: readonly number[]): number {
   const sorted = steps.filter((step) => step > 0).sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length * 0.3)] ?? 0;
@@ -300,7 +311,10 @@ function opensParagraph(lines: readonly Line[], index: number, isIn: (line: Line
 
 const NO_LINE: Line = { text: '', x: 0, y: 0, right: 0, size: 0, isBold: false, runs: [] };
 
-/** Lines on one baseline that are one: a name and what is said, a figure and its unit set apart. Nothing is joined to a blank that is to be filled in. */
+/**
+ * Lines on one baseline that are one: a name and what is said, a figure and its unit set apart. Nothing is
+ * joined to a blank that is to be filled in.
+ */
 function levelJoined(lines: readonly Line[]): Line[] {
   const joined: Line[] = [];
   for (const line of lines) {

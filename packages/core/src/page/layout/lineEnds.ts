@@ -2,12 +2,18 @@ import type { Line } from './lines.ts';
 
 /** Lines around one that tell where its margin is. */
 const AROUND = 4;
-/** Line ends that neither the margin nor the end of a sentence explains: so many, and this share of all, make verse … */
+/**
+ * Line ends that neither the margin nor the end of a sentence explains: so many, and this share of all, make
+ * verse …
+ */
 const VERSE = { fewest: 3, share: 0.25 };
 /** … and these an address, of lines of a few words. */
 const ADDRESS = { fewest: 2, share: 0.5, words: 4.5 };
 
-/** Three lines and more that are narrower than this share of their column are no text around a picture, but short lines. */
+/**
+ * Three lines and more that are narrower than this share of their column are no text around a picture, but
+ * short lines.
+ */
 const NARROW = 0.45;
 /** A line that ends like this is ended even there. */
 const CLOSED = /[.!?:][”’"')\]]*$/u;
@@ -23,9 +29,11 @@ export interface LineEnds {
 }
 
 /**
- * Tells lines that were ended on purpose from those that were ended by the margin: a margin ends a line only when the next word would not have stood on it.
+ * Tells lines that were ended on purpose from those that were ended by the margin: a margin ends a line only
+ * when the next word would not have stood on it.
  * @param lines of one region, in order.
- * @param margin where lines of this column of the page end at the latest: it counts where one or two lines stand by themselves.
+ * @param margin where lines of this column of the page end at the latest: it counts where one or two lines
+ * stand by themselves.
  */
 export function lineEnds(lines: readonly Line[], margin = -Infinity): LineEnds {
   const isRight = isSetRight(lines);

@@ -1,4 +1,6 @@
-/** A run of text on a page, as a PDF or a recogniser places it. Units are the page's own, y grows downwards. */
+/**
+ * A run of text on a page, as a PDF or a recogniser places it. Units are the page's own, y grows downwards.
+ */
 export interface PlacedText {
   readonly text: string;
   readonly x: number;
@@ -31,7 +33,10 @@ export interface Line {
 /** Runs further apart than this many sizes stand in different columns or cells. */
 const APART = 1.4;
 
-/** Runs → lines: what stands on one baseline is joined unless it stands far apart. In the order of the page, from the top and from the left. */
+/**
+ * Runs → lines: what stands on one baseline is joined unless it stands far apart. In the order of the page,
+ * from the top and from the left.
+ */
 export function linesOf(runs: readonly PlacedText[]): Line[] {
   const byBaseline: PlacedText[][] = [];
   for (const run of [...runs].sort((a, b) => a.y - b.y)) {

@@ -1,6 +1,9 @@
 import type { Line } from './lines.ts';
 
-/** What a question earns, as it is printed at the right of a worksheet: [2], (3 marks). Recognisers take one bracket for another. */
+/**
+ * What a question earns, as it is printed at the right of a worksheet: [2], (3 marks). Recognisers take one
+ * bracket for another.
+ */
 export const MARKS = /^[[({|]\s?\d{1,2}(?:\smarks?)?\s?[\])}|]$/u;
 
 /** A text with the marks that it earns behind it. */
@@ -29,7 +32,10 @@ function tidied(marks: string): string {
   return marks.includes('mark') ? `(${figures})` : `[${figures}]`;
 }
 
-/** A blank with a label before it and another label behind it ends a field of a form: "Name: ____ Class: ____" is two. */
+/**
+ * A blank with a label before it and another label behind it ends a field of a form: "Name: ____ Class: ____"
+ * is two.
+ */
 export function splitBlanks(line: Line): Line[] {
   const at = line.runs.findIndex(
     (run, i) => /^_+$/u.test(run.text.trim()) && /^\p{Lu}/u.test(line.runs[i + 1]?.text ?? ''),

@@ -42,8 +42,11 @@ const FILLED = 0.72;
 const HEAD = 1.1;
 
 /**
- * Parts a page into regions in reading order. What is ruled comes first: tables, and boxes, each read as a whole where it stands. The rest goes by white space: bands from the top, in each band columns from the left (recursive cuts
- * along white gutters, "XY cut", Nagy and Seth 1984, from memory). Pieces side by side whose lines share baselines and do not fill their width are a table.
+ * Parts a page into regions in reading order. What is ruled comes first: tables, and boxes, each read as a
+ * whole where it stands. The rest goes by white space: bands from the top, in each band columns from the left
+ * (recursive cuts
+ * along white gutters, "XY cut", Nagy and Seth 1984, from memory). Pieces side by side whose lines share
+ * baselines and do not fill their width are a table.
  * @param rules ruled lines of the page.
  * @param extent the longer side of the page.
  */
@@ -136,7 +139,9 @@ function cut(atoms: readonly Atom[]): Region[] {
   return run.length > 0 ? [...regions, { kind: 'text', lines: inOrder(run) }] : regions;
 }
 
-/** Lines side by side that are not read as columns: rows of a table, or of choices; `undefined` for columns. */
+/**
+ * Lines side by side that are not read as columns: rows of a table, or of choices; `undefined` for columns.
+ */
 function sideBySide(
   atoms: readonly Atom[],
   left: readonly Line[],
@@ -154,7 +159,10 @@ function sideBySide(
   return tableApart(lines);
 }
 
-/** The middle of the widest white strip from top to bottom that has at least two lines, or a box, on either side; `undefined` without one. */
+/**
+ * The middle of the widest white strip from top to bottom that has at least two lines, or a box, on either
+ * side; `undefined` without one.
+ */
 function findGutter(atoms: readonly Atom[]): number | undefined {
   const size = median(atoms.map((atom) => atom.size));
   const edges = [...atoms].sort((a, b) => a.x - b.x);
@@ -174,7 +182,10 @@ function findGutter(atoms: readonly Atom[]): number | undefined {
   return best?.at;
 }
 
-/** The top of what stands below the largest white space, where a page without a gutter of its whole height is cut into bands; `undefined` where nothing parts it. */
+/**
+ * The top of what stands below the largest white space, where a page without a gutter of its whole height is
+ * cut into bands; `undefined` where nothing parts it.
+ */
 function findBand(atoms: readonly Atom[]): number | undefined {
   const rows = [...atoms].sort((a, b) => a.top - b.top);
   let reach = rows[0]?.bottom ?? 0;
@@ -220,7 +231,10 @@ function runsOn(lines: readonly Line[]): boolean {
   return on.length >= (rows.length - 1) / 3;
 }
 
-/** Whether both columns begin with a head that is larger than the rest: two lists beside each other and no table, whose heads are of its own size. */
+/**
+ * Whether both columns begin with a head that is larger than the rest: two lists beside each other and no
+ * table, whose heads are of its own size.
+ */
 function haveColumnHeaders(left: readonly Line[], right: readonly Line[]): boolean {
   return [left, right].every((lines) => {
     const [first, ...rest] = inOrder(lines);

@@ -2,11 +2,17 @@ import type { GreyPicture } from './picture.ts';
 
 /** The paper's shade is looked for in squares of this many pixels. */
 const SQUARE = 8;
-/** Squares around that are looked at: larger than the letters of a heading, smaller than a shadow. At 200 dpi 13 squares are 13 mm. */
+/**
+ * Squares around that are looked at: larger than the letters of a heading, smaller than a shadow. At 200 dpi
+ * 13 squares are 13 mm.
+ */
 const REACH = 6;
 const SMOOTHING = 4;
 
-/** Takes shadows and uneven light away: every pixel is divided by the shade the bare paper has around it, so that paper is white everywhere. */
+/**
+ * Takes shadows and uneven light away: every pixel is divided by the shade the bare paper has around it, so
+ * that paper is white everywhere.
+ */
 export function flattened(picture: GreyPicture): GreyPicture {
   const { width, height, pixels } = picture;
   const paper = paperOf(picture);

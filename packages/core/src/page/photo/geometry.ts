@@ -20,7 +20,8 @@ export const UNIT_SQUARE: Quad = [
 
 /**
  * The homography that takes the unit square to a quad: (0, 0) to its first corner, (1, 0) to its second.
- * Closed form of Heckbert 1989, "Fundamentals of Texture Mapping and Image Warping", section 2.2.3, from memory; checked by its corners.
+ * Closed form of Heckbert 1989, "Fundamentals of Texture Mapping and Image Warping", section 2.2.3, from
+ * memory; checked by its corners.
  */
 export function fromUnitSquare([a, b, c, d]: Quad): Homography {
   const [sx, sy] = [a.x - b.x + c.x - d.x, a.y - b.y + c.y - d.y];

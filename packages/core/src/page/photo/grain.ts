@@ -5,7 +5,9 @@ const PAPER = 180;
 /** Every so many rows are looked at. */
 const STEP = 3;
 
-/** The grain of a picture: how far the shades of neighbouring pixels of paper lie apart on average, 0 to 255. */
+/**
+ * The grain of a picture: how far the shades of neighbouring pixels of paper lie apart on average, 0 to 255.
+ */
 export function grainOf({ width, height, pixels }: GreyPicture): number {
   let [sum, count] = [0, 0];
   for (let row = 0; row < height; row += STEP)

@@ -11,7 +11,8 @@ const LARGEST = 0.5;
 const FULL = 0.6;
 
 /**
- * Lines of text that begin with the dot or square of a list: a small full mark by itself, left of the first word and at the height of its letters. Recognisers leave such marks out or take them for letters.
+ * Lines of text that begin with the dot or square of a list: a small full mark by itself, left of the first
+ * word and at the height of its letters. Recognisers leave such marks out or take them for letters.
  * @returns numbers of the lines.
  */
 export function listDots(page: GreyPicture, words: readonly RecognisedWord[]): number[] {

@@ -4,7 +4,10 @@ import type { GreyPicture } from './picture.ts';
 
 /** Darker than this is ink. */
 const INK = 150;
-/** All that follows is in shares of the size of a line's letters. A gap without ink as wide as this ends a line. */
+/**
+ * All that follows is in shares of the size of a line's letters. A gap without ink as wide as this ends a
+ * line.
+ */
 const END = 1.6;
 /** Ink this near to other ink belongs to the same word. */
 const SPACE = 0.55;
@@ -12,7 +15,10 @@ const SPACE = 0.55;
 const LEAST = 1.1;
 /** Letters fill this share of the band they stand in; rules and shadows more, dirt less. */
 const [THIN, THICK] = [0.07, 0.6];
-/** Above and below the letters of a line is paper: as much ink as this share of the columns there is a picture. */
+/**
+ * Above and below the letters of a line is paper: as much ink as this share of the columns there is a
+ * picture.
+ */
 const OUTSIDE = 0.35;
 
 interface Run {
@@ -22,7 +28,8 @@ interface Run {
 }
 
 /**
- * Words that a recogniser left out in the middle of lines that it read, or at their ends: ink at the height of a line that is in no word. Largest first, in shares of the page.
+ * Words that a recogniser left out in the middle of lines that it read, or at their ends: ink at the height
+ * of a line that is in no word. Largest first, in shares of the page.
  */
 export function lostInLines(page: GreyPicture, words: readonly RecognisedWord[]): Box[] {
   const covered = coverOf(page, words);
@@ -55,7 +62,9 @@ function coverOf({ width, height }: GreyPicture, words: readonly RecognisedWord[
   return { columns, cells };
 }
 
-/** Runs of ink behind (1) or before (-1) a word, until another word, or paper, or something that is no letter. */
+/**
+ * Runs of ink behind (1) or before (-1) a word, until another word, or paper, or something that is no letter.
+ */
 function lostNextTo(page: GreyPicture, cover: Cover, word: RecognisedWord, way: 1 | -1): Box[] {
   const { size, baseline } = word;
   if (size < 8) return [];

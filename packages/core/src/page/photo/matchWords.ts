@@ -11,7 +11,8 @@ export interface WordPlace {
 }
 
 /**
- * Finds the words of a photo again in a text that was changed since: unchanged words by what stands around them, changed ones in the place of what was there. Words that were taken out have none.
+ * Finds the words of a photo again in a text that was changed since: unchanged words by what stands around
+ * them, changed ones in the place of what was there. Words that were taken out have none.
  * @param words in reading order.
  * @returns a place for each word.
  */

@@ -1,7 +1,10 @@
 import type { CleanUp } from '../imported.ts';
 import type { RecognisedWord } from './hocr.ts';
 
-/** Small words that recognisers join to others where gaps are narrow; no other words of one or two letters are believed. */
+/**
+ * Small words that recognisers join to others where gaps are narrow; no other words of one or two letters are
+ * believed.
+ */
 const SMALL = new Set('a i am an as at be by do go he if in is it me my no of on or so to up us we and are but for had has her his its not she the was you'.split(' ')); // prettier-ignore
 /** Of them those that end no name. */
 const SURE = new Set(['a', 'and', 'his', 'is', 'it', 'of', 'the', 'to', 'was', 'we', 'you']);
@@ -17,7 +20,8 @@ const INSIDE =
 const RAISED = /^(?:\d*(?:[mck]?m|dm))[?*’”"'°]$/u;
 
 /**
- * Words as a reader would correct them without asking: "ofa" → "of", "a"; "2eggs" → "2", "eggs"; a bar before a word is an I. What is no word and has no such cause is made doubtful, however sure the recogniser was.
+ * Words as a reader would correct them without asking: "ofa" → "of", "a"; "2eggs" → "2", "eggs"; a bar before
+ * a word is an I. What is no word and has no such cause is made doubtful, however sure the recogniser was.
  * @param cleanUps where what was done is noted.
  */
 export function mended(
@@ -69,7 +73,10 @@ export function mended(
   });
 }
 
-/** Figures in rows of figures that have no point although many of the others have one are doubtful: a recogniser drops points first. */
+/**
+ * Figures in rows of figures that have no point although many of the others have one are doubtful: a
+ * recogniser drops points first.
+ */
 function withoutPoints(words: readonly RecognisedWord[]): RecognisedWord[] {
   const lines: RecognisedWord[][] = [];
   for (const word of [...words].sort((a, b) => a.baseline - b.baseline)) {
@@ -104,7 +111,10 @@ function isStroke({ text, confidence }: RecognisedWord): boolean {
   return confidence < UNSURE && /^[~^`\\/_=—–-]{1,3}$/u.test(text);
 }
 
-/** Whether a letter or two lie within another word that was read at the same place, and more surely: recognisers read some places twice. */
+/**
+ * Whether a letter or two lie within another word that was read at the same place, and more surely:
+ * recognisers read some places twice.
+ */
 function covers(other: RecognisedWord, word: RecognisedWord): boolean {
   if (other === word || other.width * other.height <= word.width * word.height * 1.5) return false;
   if (word.text.length > 2 || other.confidence < word.confidence + 10) return false;
@@ -113,7 +123,10 @@ function covers(other: RecognisedWord, word: RecognisedWord): boolean {
   return wide > 0 && high > 0 && wide * high > word.width * word.height * 0.7;
 }
 
-/** The words that were read as one: "ofa", "2eggs", "Layitinadish"; undefined in what is one word, or cannot be parted for sure. */
+/**
+ * The words that were read as one: "ofa", "2eggs", "Layitinadish"; undefined in what is one word, or cannot
+ * be split for sure.
+ */
 function wordsIn(text: string, isWord: (word: string) => boolean): string[] | undefined {
   const [, end, start] = /^(\p{L}*\p{Ll}{2}[.!?]|\p{L}{2,3}\.)(\p{Lu}\p{Ll}+)$/u.exec(text) ?? [];
   if (end !== undefined && start !== undefined && isWord(start.toLowerCase())) return [end, start];
@@ -175,7 +188,10 @@ function part(word: RecognisedWord, from: number, to: number): RecognisedWord {
   };
 }
 
-/** Whether a recognised word is none: letters and signs mixed, a raised figure read as a mark, or small letters that no word has. */
+/**
+ * Whether a recognised word is none: letters and signs mixed, a raised figure read as a mark, or small
+ * letters that no word has.
+ */
 function isOdd(text: string, next: string | undefined, isWord: (word: string) => boolean): boolean {
   if (INSIDE.test(text)) return true;
   // A colon between figures that are no time of day, a ratio or a verse: a dot with dirt.

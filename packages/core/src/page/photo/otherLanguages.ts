@@ -1,13 +1,17 @@
 import { LANGUAGES } from '../../languages/languages.ts';
 import type { RecognisedWord } from './hocr.ts';
 
-/** "À la carte", "de luxe" and names stand in English texts too: so many of a language's small words, of so many kinds, are needed alone, or with letters that have accents. */
+/**
+ * "À la carte", "de luxe" and names stand in English texts too: so many of a language's small words, of so
+ * many kinds, are needed alone, or with letters that have accents.
+ */
 const ALONE = { hits: 4, kinds: 3 };
 const WITH_ACCENTS = { hits: 3, kinds: 2, accented: 2 };
 const ACCENTED = /[^\P{L}a-zA-Z]/u;
 
 /**
- * The language besides English in which words of a page seem to be: that of whose small words most are there, when there are several, or some and letters with accents.
+ * The language besides English in which words of a page seem to be: that of whose small words most are there,
+ * when there are several, or some and letters with accents.
  * @returns its code (ISO 639-2/T), or `undefined`.
  */
 export function secondLanguageOf(page: readonly Pick<RecognisedWord, 'text'>[]): string | undefined {
@@ -33,7 +37,8 @@ const SURER = 5;
 const UNSURE = 60;
 
 /**
- * Words of a page with those of a second reading, in another language, put in their places: where they differ by accents alone, and where the first is no word and the second is surer.
+ * Words of a page with those of a second reading, in another language, put in their places: where they differ
+ * by accents alone, and where the first is no word and the second is surer.
  * @param isWord whether the first language has a word
  */
 export function withLanguage(
@@ -69,7 +74,10 @@ function folded(text: string): string {
     .toLowerCase();
 }
 
-/** Whether two readings are of the same letters, but for one where an accent was taken for a letter of its own. */
+/**
+ * Whether two readings are of the same letters, but for one where an accent was taken for a letter of its
+ * own.
+ */
 function alike(a: string, b: string): boolean {
   const [one, two] = [folded(a).replace(/œ/gu, 'oe'), folded(b).replace(/œ/gu, 'oe')];
   if (one === two) return true;

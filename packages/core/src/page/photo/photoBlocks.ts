@@ -8,7 +8,7 @@ import type { RuledLine } from './ruledLines.ts';
 import { segmentsOf, type Segment } from './segments.ts';
 import type { PrintedCheckbox } from './printedCheckboxes.ts';
 
-/** A page that was photographed, laid flat and recognised. Lengths are in its pixels. */
+/** A page that was photographed, flattened and recognised. Lengths are in its pixels. */
 export interface RecognisedPage {
   readonly width: number;
   readonly height: number;
@@ -33,11 +33,17 @@ export interface PhotoWord {
   readonly confidence: number;
 }
 
-/** Below this confidence a word is shown to the teacher: on typical photos 1 word of 200, and most of the wrong ones among them. */
+/**
+ * Below this confidence a word is shown to the teacher: on typical photos 1 word of 200, and most of the
+ * wrong ones among them.
+ */
 export const DOUBTFUL_CONFIDENCE = 80;
 /** Lines whose sizes differ by less than this have one size: recognisers measure roughly. */
 const ONE_SIZE = 1.13;
-/** A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than `DIRT_LINE`. */
+/**
+ * A lone mark below this confidence is dirt on the paper; so is a line in which nothing is surer than
+ * `DIRT_LINE`.
+ */
 const DIRT = 40;
 const DIRT_LINE = 30;
 /** A figure in a cell stands alone; it is kept, and doubtful. */
@@ -121,10 +127,16 @@ export function blocksFromPhotos(
   };
 }
 
-/** Strokes thicker than those of most letters by this much are bold. Measured on 28 photos of one camera: body text differs by 10 %, bold by 45 % and more. */
+/**
+ * Strokes thicker than those of most letters by this much are bold. Measured on 28 photos of one camera: body
+ * text differs by 10 %, bold by 45 % and more.
+ */
 const BOLD = 1.38;
 
-/** Type whose strokes are as thin as those of the body is no larger than it, whatever the boxes of a few letters say. */
+/**
+ * Type whose strokes are as thin as those of the body is no larger than it, whatever the boxes of a few
+ * letters say.
+ */
 function ofOneStroke(segments: readonly Segment[]): Segment[] {
   const letters = (of: (segment: Segment) => number) =>
     median(segments.flatMap((segment) => Array.from({ length: lettersIn(segment) }, () => of(segment))));
@@ -152,7 +164,9 @@ function boldIn(segments: readonly Segment[]): (segment: Segment | undefined) =>
     typical > 0 && median(segment?.words.map(({ stroke = 0 }) => stroke) ?? []) > typical * BOLD;
 }
 
-/** A box to be ticked, as a mark before the line that it belongs to; nothing where there is no text behind it. */
+/**
+ * A box to be ticked, as a mark before the line that it belongs to; nothing where there is no text behind it.
+ */
 function checkboxRun(
   box: PrintedCheckbox,
   segments: readonly Segment[],
@@ -211,7 +225,10 @@ function isOneSize(a: number, b: number): boolean {
   return Math.max(a, b) / Math.min(a, b) < ONE_SIZE;
 }
 
-/** Words that are the dots of a list: a small lone mark at the beginning of a line with a gap after it, or the same lone letter before two lines. */
+/**
+ * Words that are the dots of a list: a small lone mark at the beginning of a line with a gap after it, or the
+ * same lone letter before two lines.
+ */
 function dotsOf(words: readonly RecognisedWord[]): ReadonlySet<RecognisedWord> {
   const first = words.flatMap((word, i) => {
     const next = words[i + 1];
@@ -240,7 +257,10 @@ function overlap(a: RuledLine, b: RuledLine): boolean {
   return a.x < b.x + b.length && b.x < a.x + a.length;
 }
 
-/** Ruled lines on which something is to be written: they stand on the baseline of a line of text and touch no word of it. */
+/**
+ * Ruled lines on which something is to be written: they stand on the baseline of a line of text and touch no
+ * word of it.
+ */
 function blanksOf(lines: readonly RuledLine[], runs: readonly PlacedText[], width: number): PlacedText[] {
   const upright = lines.filter(({ isLevel }) => !isLevel);
   const level = lines.filter(({ isLevel }) => isLevel);

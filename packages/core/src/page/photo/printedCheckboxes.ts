@@ -20,7 +20,8 @@ const STRIP = 0.22;
 const EMPTY = 0.06;
 
 /**
- * Finds empty square boxes, as questions to be answered by a tick have them, and takes them out: recognisers read them as letters and brackets.
+ * Finds empty square boxes, as questions to be answered by a tick have them, and takes them out: recognisers
+ * read them as letters and brackets.
  * @returns the picture without them, and where they were.
  */
 export function withoutCheckboxes(picture: GreyPicture): { picture: GreyPicture; boxes: PrintedCheckbox[] } {

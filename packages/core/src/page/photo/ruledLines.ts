@@ -16,15 +16,20 @@ const LONG_LEVEL = 0.045;
 const LONG_UPRIGHT = 0.035;
 /** … and both are at most this thick: 0.8 mm on A4. */
 const THICK = 0.004;
-/** A line is straight: it drifts by at most this share of its length, or by a few pixels. A drawn curve drifts further. */
+/**
+ * A line is straight: it drifts by at most this share of its length, or by a few pixels. A drawn curve drifts
+ * further.
+ */
 const STRAIGHT = 0.03;
 const FEW_PIXELS = 4;
 /** Pixels by which a run may be broken. */
 const GAP = 3;
 
 /**
- * Takes long thin lines out, level and upright: recognisers take a ruled table for a picture. Letters that a line runs through stay whole where they stick out of it.
- * Runs of ink are followed from pixel to pixel and may drift by one pixel at a time, since no line of a photo is quite straight.
+ * Takes long thin lines out, level and upright: recognisers take a ruled table for a picture. Letters that a
+ * line runs through stay whole where they stick out of it.
+ * Runs of ink are followed from pixel to pixel and may drift by one pixel at a time, since no line of a photo
+ * is quite straight.
  */
 export function withoutRuledLines(picture: GreyPicture): { picture: GreyPicture; lines: RuledLine[] } {
   const out = Uint8Array.from(picture.pixels);

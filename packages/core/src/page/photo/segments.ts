@@ -12,7 +12,10 @@ export interface Segment {
 /** Words further apart than this share of their line's height stand in different columns. */
 const APART = 1.3;
 
-/** Heights of letters in shares of the size of the type, as in most book faces (common practice, no source; measured on our own two). */
+/**
+ * Heights of letters in shares of the size of the type, as in most book faces (common practice, no source;
+ * measured on our own two).
+ */
 const TALL = { pattern: /[bdfhkl\p{Lu}\d]/u, height: 0.71 };
 const MIDDLING = { pattern: /[tij]/u, height: 0.65 };
 const SMALL = 0.5;
@@ -20,7 +23,9 @@ const SMALL = 0.5;
 const TOO_LARGE = 1.2;
 const BELOW = { pattern: /[gjpqy,;()[\]]/u, depth: 0.21 };
 
-/** Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words. */
+/**
+ * Words → lines, and lines → segments, in the order of the page; each segment is measured by its own words.
+ */
 export function segmentsOf(words: readonly RecognisedWord[]): Segment[] {
   return linesOfWords(words).flatMap((line) => {
     const pieces: RecognisedWord[][] = [];
@@ -33,7 +38,7 @@ export function segmentsOf(words: readonly RecognisedWord[]): Segment[] {
   });
 }
 
-/** Words whose lines are those that stand together: one that a recogniser drew across columns is parted. */
+/** Words whose lines are those that stand together: one that a recogniser drew across columns is split. */
 export function splitLines(words: readonly RecognisedWord[]): RecognisedWord[] {
   return segmentsOf(words).flatMap((segment, line) => segment.words.map((word) => ({ ...word, line })));
 }
@@ -52,7 +57,8 @@ export function linesOfWords(words: readonly RecognisedWord[]): RecognisedWord[]
 function measured(words: readonly RecognisedWord[]): Segment {
   const letters = words.filter(({ text }) => /[\p{L}\d]/u.test(text));
   const sizes = letters.map(({ text, height }) => height / (heightOf(text) + depthOf(text)));
-  // On lines that are not quite level recognisers give every word the box of its line; the size that they tell for the line is rough, but not as far off.
+  // On lines that are not quite level recognisers give every word the box of its line; the size that they
+  // tell for the line is rough, but not as far off.
   const declared = (words[0]?.size ?? 0) / (TALL.height + BELOW.depth);
   const seen = sizes.length > 0 ? median(sizes) : declared;
   // The box of a single word may be cut short as well.

@@ -42,7 +42,10 @@ export function smallFigures(page: GreyPicture, words: readonly RecognisedWord[]
   });
 }
 
-/** The word with the figure that was read in the mark's place; a capital O beside a lowered figure was an O that looked like a nought. */
+/**
+ * The word with the figure that was read in the mark's place; a capital O beside a lowered figure was an O
+ * that looked like a nought.
+ */
 export function withFigure(text: string, { at, place }: SmallFigure, figure: string): string {
   const behind = text.slice(at + 1);
   return (
@@ -64,7 +67,7 @@ function isSmall(
     : bottom > baseline + size * LOWERED_BY && top > baseline - size * BELOW_TOP;
 }
 
-/** Ink of a word, parted where columns have none. */
+/** Ink of a word, split where columns have none. */
 function glyphsOf({ width, height, pixels }: GreyPicture, word: RecognisedWord): Glyph[] {
   const left = Math.max(0, Math.floor(word.x));
   const right = Math.min(width - 1, Math.ceil(word.x + word.width));

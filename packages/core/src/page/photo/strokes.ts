@@ -5,7 +5,8 @@ import type { GreyPicture } from './picture.ts';
 const AROUND = 1;
 
 /**
- * How thick the strokes of each word's letters are, in pixels: twice its ink by how often the ink begins and ends along its rows. Blur spreads ink and edges alike, so that it holds for photos out of focus too.
+ * How thick the strokes of each word's letters are, in pixels: twice its ink by how often the ink begins and
+ * ends along its rows. Blur spreads ink and edges alike, so that it holds for photos out of focus too.
  * @returns one figure for each word; 0 where there is no ink.
  */
 export function strokesOf(

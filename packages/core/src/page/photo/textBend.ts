@@ -3,7 +3,10 @@ import type { RecognisedWord } from './hocr.ts';
 import type { GreyPicture } from './picture.ts';
 import { linesOfWords } from './segments.ts';
 
-/** By how much the lines of text of a page still leave the level when it is laid flat by its outline, as coefficients of a polynomial. */
+/**
+ * By how much the lines of text of a page still leave the level when it is flattened by its outline, as
+ * coefficients of a polynomial.
+ */
 export type TextBend = readonly number[];
 
 /** The slope of lines is a polynomial of this degree along the page and down it. */
@@ -18,7 +21,9 @@ const RIDGE = 0.002;
 const ROUNDS = 3;
 
 /**
- * The bend that a page's own lines of text tell (as in the published methods that trace text lines and fit a smooth surface to them, L. Zhang et al. 2008, M. Zucker 2016; from memory): where the feet of their letters stand, how steep each
+ * The bend that a page's own lines of text tell (as in the published methods that trace text lines and fit a
+ * smooth surface to them, L. Zhang et al. 2008, M. Zucker 2016; from memory): where the feet of their letters
+ * stand, how steep each
  * line is there, and a smooth field of slopes through all of them.
  * @returns nothing where there is too little text.
  */
@@ -43,7 +48,10 @@ export function textBend(page: GreyPicture, words: readonly RecognisedWord[]): T
   return coefficients.map((coefficient, i) => (coefficient * shape) / (Math.floor(i / (DOWN + 1)) + 1));
 }
 
-/** How far down a line of text lies from where it would be level, in shares of the page's height, at a place in shares of its width and height; nothing in the middle of its width. */
+/**
+ * How far down a line of text lies from where it would be level, in shares of the page's height, at a place
+ * in shares of its width and height; nothing in the middle of its width.
+ */
 export function lineLeaves(bend: TextBend, u: number, v: number): number {
   return termsOf(u, v).reduce((sum, term, i) => sum + (bend[i] ?? 0) * term * (u - 0.5), 0);
 }

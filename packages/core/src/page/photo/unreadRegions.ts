@@ -23,7 +23,10 @@ const LINE = 8;
 /** A rim of the page this wide, in squares, is shadow and desk. */
 const RIM = 3;
 
-/** Regions of a page with ink in which no word was found: pictures, handwriting, or text that was missed. Largest first. */
+/**
+ * Regions of a page with ink in which no word was found: pictures, handwriting, or text that was missed.
+ * Largest first.
+ */
 export function unreadRegions(page: GreyPicture, words: readonly RecognisedWord[]): Box[] {
   const [columns, rows] = [Math.ceil(page.width / SQUARE), Math.ceil(page.height / SQUARE)];
   const inked = inkedSquares(page, columns, rows);
@@ -59,7 +62,10 @@ export function unreadRegions(page: GreyPicture, words: readonly RecognisedWord[
   return regions.sort((a, b) => b.squares - a.squares).map(({ box }) => box);
 }
 
-/** A word's box without the lines around it, which recognisers put into the boxes of lines that are not quite level. */
+/**
+ * A word's box without the lines around it, which recognisers put into the boxes of lines that are not quite
+ * level.
+ */
 function tight(word: RecognisedWord): Pick<RecognisedWord, 'x' | 'y' | 'width' | 'height'> {
   const { x, width, y, height, baseline, size } = word;
   if (size === 0 || height < size * 1.25) return word;

@@ -3,7 +3,9 @@ import { lineLeaves, type TextBend } from './textBend.ts';
 import { distance, fromUnitSquare, inverse, through, type Point, type Quad } from './geometry.ts';
 
 /**
- * How far each edge of a page leaves the straight line between its corners, as coefficients of s(1 − s)(c₀ + c₁s + c₂s²), in shares of the page's width (left, right) or height (top, bottom); s goes from 0 to 1 along the edge,
+ * How far each edge of a page leaves the straight line between its corners, as coefficients of s(1 − s)(c₀ +
+ * c₁s + c₂s²), in shares of the page's width (left, right) or height (top, bottom); s goes from 0 to 1 along
+ * the edge,
  * from the left or from the top.
  */
 export interface Bend {
@@ -13,7 +15,10 @@ export interface Bend {
   readonly left: readonly number[];
 }
 
-/** Where a page lies in a photo: what is needed to lay it flat, and to lay words of the flat page back on the photo. */
+/**
+ * Where a page lies in a photo: what is needed to lay it flat, and to lay words of the flat page back on the
+ * photo.
+ */
 export interface PageWarp {
   readonly corners: Quad;
   readonly bend: Bend;
@@ -48,11 +53,17 @@ export function warpOf(corners: Quad, outline: readonly Point[]): PageWarp {
   return { corners, bend: { top, right, bottom, left } };
 }
 
-/** An edge is known where its outline is there over this share of its length: a page that runs out of the photo lacks some of it. */
+/**
+ * An edge is known where its outline is there over this share of its length: a page that runs out of the
+ * photo lacks some of it.
+ */
 const SEEN = 0.75;
 const PARTS = 12;
 
-/** The bends of two edges across from each other. Sheets bend alike there: an edge that is mostly out of the photo is bent as the other one. */
+/**
+ * The bends of two edges across from each other. Sheets bend alike there: an edge that is mostly out of the
+ * photo is bent as the other one.
+ */
 function bothFitted(
   a: readonly (readonly [number, number])[],
   b: readonly (readonly [number, number])[],
@@ -82,7 +93,10 @@ const SHAPES = [1 / Math.SQRT2, Math.SQRT2, 8.5 / 11, 11 / 8.5];
 /** A page this near to a usual shape has it. */
 const NEAR = 0.04;
 
-/** The shape of the page that lies in the photo, width by height: from the lengths of its sides, and a usual one where it is near. */
+/**
+ * The shape of the page that lies in the photo, width by height: from the lengths of its sides, and a usual
+ * one where it is near.
+ */
 export function shapeOf({ corners: [a, b, c, d] }: PageWarp): number {
   const seen = (distance(a, b) + distance(d, c)) / (distance(a, d) + distance(b, c));
   const best = SHAPES.reduce((x, y) => (Math.abs(Math.log(y / seen)) < Math.abs(Math.log(x / seen)) ? y : x));
@@ -95,7 +109,10 @@ function leaving(coefficients: readonly number[], s: number): number {
   return s * (1 - s) * (a + b * s + c * s * s);
 }
 
-/** Least squares, repeated without the points that lie far off: a thumb or a shadow at the edge must not bend the page. */
+/**
+ * Least squares, repeated without the points that lie far off: a thumb or a shadow at the edge must not bend
+ * the page.
+ */
 function fitted(points: readonly (readonly [number, number])[]): number[] {
   let kept = points;
   let coefficients: number[] = [];

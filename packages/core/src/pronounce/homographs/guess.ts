@@ -16,7 +16,10 @@ export interface HomographGuess {
   readonly likely: number;
 }
 
-/** The ways of saying an English word that is written one way and said in several; `undefined` for all other words. */
+/**
+ * The ways of saying an English word that is written one way and said in several; `undefined` for all other
+ * words.
+ */
 export function homographVariants(word: string): readonly Variant[] | undefined {
   return entryFor(word)?.variants;
 }
@@ -48,7 +51,10 @@ export class SentenceReader {
     return tag?.partOfSpeech === part;
   }
 
-  /** Which sound the word at this index has, where it could have several and the voice would not say it by itself. */
+  /**
+   * Which sound the word at this index has, where it could have several and the voice would not say it by
+   * itself.
+   */
   guess(index: number): HomographGuess | undefined {
     const written = this.#words[index]?.text ?? '';
     const entry = entryFor(written);

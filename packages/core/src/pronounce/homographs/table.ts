@@ -1,6 +1,9 @@
 import type { PartOfSpeech } from './tagger.ts';
 
-/** One way of saying a written word. The r that closes a syllable is written; an accent without it leaves it out. */
+/**
+ * One way of saying a written word. The r that closes a syllable is written; an accent without it leaves it
+ * out.
+ */
 export interface Variant {
   readonly ipa: string;
   /** What the word means when it is said so, in a few words for a teacher. */
@@ -28,7 +31,10 @@ export interface Homograph {
   readonly variants: readonly Variant[];
   /** Whether the part of speech alone decides, which the tagger seldom gets wrong. */
   readonly isPlain?: true;
-  /** Whether every voice says the first variant by itself, weakened where a sentence weakens it: it is then left to the voice. */
+  /**
+   * Whether every voice says the first variant by itself, weakened where a sentence weakens it: it is then
+   * left to the voice.
+   */
   readonly isDefault?: true;
   /** Index of the variant that the sentence makes likely. */
   readonly choose: (context: WordInContext) => number;
@@ -55,7 +61,10 @@ const INFINITIVE =
 const SINGULAR_SUBJECT = /^(?:he|she|it|who|one|somebody|someone|everyone|everybody|nobody)$/u;
 const PAST_TIME = /^(?:yesterday|ago|once|earlier|last|already|previously|then)$/u;
 
-/** Whether the sentence uses the word as a verb: what the tagger says, but for a few places where it is known to err. */
+/**
+ * Whether the sentence uses the word as a verb: what the tagger says, but for a few places where it is known
+ * to err.
+ */
 function isVerb(context: WordInContext): boolean {
   if (isBefore(context, INFINITIVE)) return true;
   // "Alternate the red and blue beads": an instruction.

@@ -37,7 +37,7 @@ function sayNumber(text: string): string[] | undefined {
   return [...(sign === undefined ? [] : ['moins']), ...frenchCardinal(whole), ...decimals];
 }
 
-/** Whole numbers parted by spaces: "12 000". */
+/** Whole numbers separated by spaces: "12 000". */
 function groupedNumber(input: RuleInput): { digits: string; taken: number } | undefined {
   if (!/^\d{1,3}$/u.test(input.token.text)) return undefined;
   let digits = input.token.text;

@@ -27,7 +27,8 @@ function sayGroup(group: number, power: number): string[] {
   if (group === 0) return [];
   const scale = SCALES[power] ?? '';
   if (scale === '') return [belowThousand(group, true)];
-  // "mille" takes no number before it and no plural, and stops the plural of "vingt" and "cent" before it; million and milliard are nouns.
+  // "mille" takes no number before it and no plural, and stops the plural of "vingt" and "cent" before it;
+  // million and milliard are nouns.
   if (scale === 'mille') return group === 1 ? ['mille'] : [belowThousand(group, false), 'mille'];
   return [belowThousand(group, true), group > 1 ? `${scale}s` : scale];
 }

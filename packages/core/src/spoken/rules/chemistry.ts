@@ -76,7 +76,9 @@ interface FormulaParts {
   readonly state: string | undefined;
 }
 
-/** Whether letters that could be symbols of elements are: a word in capitals is none, nor is a class ("4B"). */
+/**
+ * Whether letters that could be symbols of elements are: a word in capitals is none, nor is a class ("4B").
+ */
 function isFormula(
   input: RuleInput,
   { text, body, symbols, coefficient, charge, state }: FormulaParts,

@@ -78,7 +78,10 @@ const shortMonth: Rule = {
   },
 };
 
-/** Mon 5 May, Tue., Mon–Fri, Sat & Sun: short names of weekdays beside a day, another weekday, a time or with a stop. */
+/**
+ * Mon 5 May, Tue., Mon–Fri, Sat & Sun: short names of weekdays beside a day, another weekday, a time or with
+ * a stop.
+ */
 const shortWeekday: Rule = {
   name: 'short weekday',
   apply(input) {

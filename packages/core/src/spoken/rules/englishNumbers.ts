@@ -53,7 +53,9 @@ export function sayOrdinal(digits: string, locale: string): string[] {
   return [...words.slice(0, -1), ordinal];
 }
 
-/** A year of one to four digits: nineteen eighty seven, nineteen oh five, two thousand and five, twenty ten. */
+/**
+ * A year of one to four digits: nineteen eighty seven, nineteen oh five, two thousand and five, twenty ten.
+ */
 export function sayYear(year: number, locale: string): string[] {
   const century = Math.floor(year / 100);
   const rest = year % 100;

@@ -4,15 +4,27 @@ import type { Rule, RuleInput, Token } from '../types.ts';
 import { marksOf } from './marks.ts';
 import { SMALL_WORDS } from './maths.ts';
 
-/** What only a reader of whole equations says rightly: brackets that hold a numerator, a root, an index or a power, limits, matrices, marks over letters. */
+/**
+ * What only a reader of whole equations says rightly: brackets that hold a numerator, a root, an index or a
+ * power, limits, matrices, marks over letters.
+ */
 const NEEDS_WHOLE =
   /[_^]\(|\/\(|\)\/|[√∛∜]\(|[∑∏∐∫∬∭∮⋃⋂]_?|(?:^|[^\p{L}])(?:lim|max|min)_|\p{L}[\u0302\u0304\u20d7](?!\p{L})|(?<!\p{L})(?:[b-hj-zB-HJ-Z]|\d+|\)) choose (?:[b-hj-z](?!\p{L})|\d|\()|\[[^\]\s]+;|[⌊⌈⟨]|(?:sin|cos|tan|log)(?:[²³⁻]|_|[₀-₉])|d[²]?\p{L}?\/d\p{L}|(?:^|\s)[⁰¹²³⁴-⁹ⁿ]+√|[fgh][′″]\(|(?:^|[\s(=+−])\|[^|\s][^|]*[+−-][^|]*\|/u;
-/** The same beside what is calculated: indices, which are blanks or formulae elsewhere, powers of brackets, sets. */
+/**
+ * The same beside what is calculated: indices, which are blanks or formulae elsewhere, powers of brackets,
+ * sets.
+ */
 const NEEDS_WHOLE_BESIDE =
   /[\p{L}\d)]_[\p{L}\d]|\p{L}[ₙₓᵢ]|[\p{L}\d][₀-₉]+\p{L}|\p{L}[₀-₉]+\/|\([^()\s]+\)[²³⁴-⁹ⁿ⁻]|\{[^{}]+,[^{}]+\}/u;
-/** A number, a space and what may be its unit: 20 m/s, 4.2 J/(g °C); after a fraction ("1/2 mv²") stand factors. */
+/**
+ * A number, a space and what may be its unit: 20 m/s, 4.2 J/(g °C); after a fraction ("1/2 mv²") stand
+ * factors.
+ */
 const QUANTITY = /(?<![/\d.])\d+(?:\.\d+)?\s([a-zA-ZµΩ°]{1,4})(?=[\s,;)./²³⁻]|$)/gu;
-/** No equation of a handout is longer; a long text of brackets must not be looked through again and again. Characters. */
+/**
+ * No equation of a handout is longer; a long text of brackets must not be looked through again and again.
+ * Characters.
+ */
 const LONGEST = 400;
 const CALCULATES = /[=+−×÷<>≤≥≈/∈∪∩]/u;
 
@@ -101,7 +113,10 @@ function isOfEquation(tokens: readonly Token[], index: number): boolean {
   return !/[@#&$£€"']/u.test(text);
 }
 
-/** Whether a quantity with its unit stands in it, which the rules of units say rightly and a reader of letters does not. */
+/**
+ * Whether a quantity with its unit stands in it, which the rules of units say rightly and a reader of letters
+ * does not.
+ */
 function hasQuantity(text: string): boolean {
   return [...text.matchAll(QUANTITY)].some(([, unit = '']) => Object.hasOwn(UNITS, unit));
 }

@@ -8,7 +8,10 @@ const said = (line: string) =>
     ?.flatMap(({ words }) => words)
     .join(' ');
 
-/** As teachers of mathematics in Britain say it: common practice, no source. That nothing is lost is checked against the library speech-rule-engine in the readers' tests. */
+/**
+ * As teachers of mathematics in Britain say it: common practice, no source. That nothing is lost is checked
+ * against the library speech-rule-engine in the readers' tests.
+ */
 describe('an equation on its line', () => {
   test.each([
     // fractions and what they hold

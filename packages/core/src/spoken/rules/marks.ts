@@ -1,7 +1,10 @@
 import { isMathematical } from '../../text/signs.ts';
 import type { RuleInput, Token } from '../types.ts';
 
-/** What kind of writing a sentence holds, as its signs and words tell: it decides between readings of the same signs. */
+/**
+ * What kind of writing a sentence holds, as its signs and words tell: it decides between readings of the same
+ * signs.
+ */
 export interface Marks {
   /** It calculates: "=", powers, roots, operations between operands. */
   readonly maths: boolean;

@@ -89,7 +89,10 @@ const namedFunction: Rule = {
 
 export const mathsRules: readonly Rule[] = [loneSign, namedFunction, linear];
 
-/** Whether a word is mathematics and not a word with a sign in it: its letters stand alone, as variables do, and a sign or figure is among them. */
+/**
+ * Whether a word is mathematics and not a word with a sign in it: its letters stand alone, as variables do,
+ * and a sign or figure is among them.
+ */
 function looksMathematical(text: string, input: RuleInput): boolean {
   const letters = text.match(/[a-zA-Z]+/gu) ?? [];
   if (/[^a-zA-Z\p{Script=Greek}\P{L}]/u.test(text)) return false;

@@ -88,7 +88,8 @@ const amountAfterCode: Rule = {
       number.fraction?.length === 2
         ? sayCoins(number.whole || '0', number.fraction, currency, input.locale)
         : [...sayNumber(number, input.locale), ...(isMany(number) ? currency.many : currency.one).split(' ')];
-    // The amount is lit with the code and the name of the currency with the figure: that is the order in which they are said.
+    // The amount is lit with the code and the name of the currency with the figure: that is the order in
+    // which they are said.
     return [said.slice(0, 1), said.slice(1)];
   },
 };

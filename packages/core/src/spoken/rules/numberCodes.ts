@@ -3,7 +3,7 @@ import { digitByDigit } from '../numbers.ts';
 import type { Rule } from '../types.ts';
 import { sayWhole } from './englishNumbers.ts';
 
-/** 978-0-306-40615-7: long numbers parted by hyphens, digit by digit. */
+/** 978-0-306-40615-7: long numbers separated by hyphens, digit by digit. */
 const code: Rule = {
   name: 'code',
   apply({ token }) {

@@ -39,7 +39,10 @@ const phone: Rule = {
   },
 };
 
-/** 1 000 000, 12 500: thousands parted by spaces. Every group is a displayed word, of which the first says all but the last word. */
+/**
+ * 1 000 000, 12 500: thousands separated by spaces. Every group is a displayed word, of which the first says all
+ * but the last word.
+ */
 const grouped: Rule = {
   name: 'number',
   apply(input) {

@@ -19,7 +19,7 @@ const ordinalCompound: Rule = {
   },
 };
 
-/** 1st–3rd where the dash has parted it: the first of the two. */
+/** 1st–3rd where the dash has split it: the first of the two. */
 const ordinalRange: Rule = {
   name: 'ordinal',
   apply(input) {

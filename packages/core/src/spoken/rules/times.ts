@@ -6,7 +6,10 @@ const CLOCK = /^(\d{1,2})[:.](\d{2})(?::(\d{2}))?(am|pm|a\.m\.?|p\.m\.?)?$/iu;
 const HOUR_HALF = /^(\d{1,2})(am|pm|a\.m\.?|p\.m\.?)$/iu;
 const HALF = /^(am|pm|a\.m\.?|p\.m\.?)$/iu;
 
-/** 14:30, 2.30 pm, 06:05, 9:00. A point parts hours and minutes only with am or pm, since 2.30 alone is a decimal. */
+/**
+ * 14:30, 2.30 pm, 06:05, 9:00. A point parts hours and minutes only with am or pm, since 2.30 alone is a
+ * decimal.
+ */
 const clockTime: Rule = {
   name: 'clock time',
   apply(input) {

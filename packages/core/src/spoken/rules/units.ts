@@ -132,7 +132,10 @@ const spacedUnit: Rule = {
 const SPELT_POWERS: Readonly<Record<string, string>> = lookupTable({ sq: 'square', cu: 'cubic' });
 const LENGTHS = /^(?:[cmk]?m|in|ft|yd|mi)$/u;
 
-/** Units whose symbol is one capital letter that mostly is something else: a class, a mark, a part. They are read where the sentence speaks of what they measure. */
+/**
+ * Units whose symbol is one capital letter that mostly is something else: a class, a mark, a part. They are
+ * read where the sentence speaks of what they measure.
+ */
 const ELECTRICAL: Readonly<Record<string, readonly [string, string]>> = lookupTable({
   C: ['coulomb', 'coulombs'],
   F: ['farad', 'farads'],
@@ -313,7 +316,9 @@ function leadsInto(amount: string[], unit: readonly string[]): string[] {
   return [...unit];
 }
 
-/** Says a unit symbol, also a power or a quotient of units ("g/cm³"); `undefined` if any part is not a unit. */
+/**
+ * Says a unit symbol, also a power or a quotient of units ("g/cm³"); `undefined` if any part is not a unit.
+ */
 export function sayUnit(symbol: string, many: boolean, locale: string): string[] | undefined {
   const inverse = /^(m|km|cm)s⁻([12¹²])$/u.exec(symbol);
   if (inverse)

@@ -113,7 +113,7 @@ const ROADS: Readonly<Record<string, string>> = lookupTable({
   Rd: 'road', Ave: 'avenue', Av: 'avenue', Dr: 'drive', Ln: 'lane', Sq: 'square', Cres: 'crescent', Gdns: 'gardens', Pl: 'place', Terr: 'terrace', Cl: 'close', Pk: 'park', Blvd: 'boulevard', Hwy: 'highway', Ct: 'court',
 }); // prettier-ignore
 
-/** c/o, w/c, w/e, n/a and their like: two letters parted by a stroke. */
+/** c/o, w/c, w/e, n/a and their like: two letters separated by a stroke. */
 const careOf: Rule = {
   name: 'abbreviation',
   apply({ token }) {

@@ -5,7 +5,10 @@ import { pluralOf, sayOrdinal, sayWhole, sayYear } from './englishNumbers.ts';
 
 const ERA = /^(BCE|CE|BC|AD|B\.C\.?|A\.D\.?)$/u;
 
-/** the 1890s, the '60s. "60s" alone is a time in seconds, so a short decade wants "the" or an apostrophe before it. */
+/**
+ * the 1890s, the '60s. "60s" alone is a time in seconds, so a short decade wants "the" or an apostrophe
+ * before it.
+ */
 export const decadeRule: Rule = {
   name: 'decade',
   apply(input) {
@@ -102,7 +105,8 @@ const yearRange: Rule = {
 };
 
 /**
- * Four digits that are a year: after a word that years follow, in brackets or after a name and comma, or from 1500 to 2099 where no counted thing follows.
+ * Four digits that are a year: after a word that years follow, in brackets or after a name and comma, or from
+ * 1500 to 2099 where no counted thing follows.
  * Common practice, no source.
  */
 const year: Rule = {

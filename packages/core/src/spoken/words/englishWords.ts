@@ -51,7 +51,10 @@ export const CURRENCIES: Readonly<Record<string, Currency>> = lookupTable({
   '₩': { one: 'won', many: 'won', centOne: 'jeon', centMany: 'jeon' },
 });
 
-/** Currencies whose sign carries letters, or that are written as ISO 4217 codes before the amount: "US$5", "CHF 5". */
+/**
+ * Currencies whose sign carries letters, or that are written as ISO 4217 codes before the amount: "US$5",
+ * "CHF 5".
+ */
 export const NAMED_CURRENCIES: Readonly<Record<string, Currency>> = lookupTable({
   US$: { one: 'U S dollar', many: 'U S dollars', centOne: 'cent', centMany: 'cents' },
   CA$: { one: 'Canadian dollar', many: 'Canadian dollars', centOne: 'cent', centMany: 'cents' },
@@ -111,7 +114,10 @@ export const UNITS: Readonly<Record<string, readonly [string, string]>> = lookup
   lb: ['pound', 'pounds'], lbs: ['pound', 'pounds'], oz: ['ounce', 'ounces'], kB: ['kilobyte', 'kilobytes'], MB: ['megabyte', 'megabytes'], GB: ['gigabyte', 'gigabytes'],
 });
 
-/** Prefixes of the SI and the symbols of units that take them (BIPM, The International System of Units, 9th edition, tables 4 and 7; from memory). */
+/**
+ * Prefixes of the SI and the symbols of units that take them (BIPM, The International System of Units, 9th
+ * edition, tables 4 and 7; from memory).
+ */
 // prettier-ignore
 export const PREFIXES: Readonly<Record<string, string>> = lookupTable({
   p: 'pico', n: 'nano', µ: 'micro', m: 'milli', c: 'centi', d: 'deci', da: 'deca', h: 'hecto', k: 'kilo', M: 'mega', G: 'giga', T: 'tera',
@@ -144,7 +150,9 @@ export const ABBREVIATIONS: Readonly<Record<string, string>> = lookupTable({
   esp: 'especially', pop: 'population', lat: 'latitude', temp: 'temperature', nr: 'near', wt: 'weight', ht: 'height', qty: 'quantity', ave: 'average', poss: 'possible', temps: 'temperatures', cont: 'continued', incl: 'including', tel: 'telephone', 'n.b': 'N B', 'p.s': 'P S', bce: 'B C E', bc: 'B C', ad: 'A D', ce: 'C E', 'b.c': 'B C', 'a.d': 'A D',
 });
 
-/** Abbreviations of {@link ABBREVIATIONS} that are ordinary words unless written with a stop or in capitals. */
+/**
+ * Abbreviations of {@link ABBREVIATIONS} that are ordinary words unless written with a stop or in capitals.
+ */
 export const NEEDS_STOP_OR_CAPITALS = new Set(
   'hon rev inc ms esp sr jr pop lat temp temps wt ht cont poss ave nr tel ce ad bc bce eg incl mx capt prof'.split(
     ' ',
@@ -222,7 +230,10 @@ export const YEAR_CUES = new Set(
   ),
 );
 
-/** Names and titles after which a Roman numeral is an ordinal ("Henry VIII" → the eighth) are guessed; these take a cardinal. */
+/**
+ * Names and titles after which a Roman numeral is an ordinal ("Henry VIII" → the eighth) are guessed; these
+ * take a cardinal.
+ */
 export const ROMAN_CARDINAL_CUES = new Set(
   'chapter part book act scene volume vol section unit phase war type class stage level lesson grade appendix'.split(
     ' ',

@@ -1,7 +1,10 @@
 import { lengthOf, type Piece } from '../piece.ts';
 import type { Timeline } from '../timeline.ts';
 
-/** Pieces in short, for tables of cases: the source and its samples, gain and fades where there are any; silence as its length. */
+/**
+ * Pieces in short, for tables of cases: the source and its samples, gain and fades where there are any;
+ * silence as its length.
+ */
 export function short(pieces: readonly Piece[]): string {
   return pieces.map(shortPiece).join(' ');
 }

@@ -55,7 +55,7 @@ export const assignments = pgTable(
     allows: jsonb('allows').$type<Allows>().notNull(),
     firstDay: date('first_day'),
     lastDay: date('last_day'),
-    /** The job that freezes it anew, or did so last. */
+    /** The job that makes its latest version. */
     jobId: uuid('job_id').references(() => jobs.id, { onDelete: 'set null' }),
     madeAt: moment('made_at'),
     takenBackAt: moment('taken_back_at'),

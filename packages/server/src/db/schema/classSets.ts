@@ -6,7 +6,9 @@ import { jobGroups, jobs } from './jobs.ts';
 import { pupils } from './people.ts';
 import { readings } from './readings.ts';
 
-/** Handouts that are made for several pupils at once. What becomes of it is read off the jobs of its items. */
+/**
+ * Handouts that are made for several pupils at once. What becomes of it is read off the jobs of its items.
+ */
 export const classSets = pgTable(
   'class_sets',
   {

@@ -13,13 +13,16 @@ export const clips = pgTable(
     samples: integer('samples').notNull(),
     /** When each spoken word is heard, in samples. */
     words: jsonb('words').$type<readonly (readonly [from: number, to: number])[]>().notNull(),
-    /** Samples at which silence can be laid in. */
+    /** Samples at which silence can be inserted. */
     cuts: jsonb('cuts').$type<readonly number[]>().notNull(),
     /** Spoken words that the voice had to spell, by their number. */
     spelledWords: jsonb('spelled_words').$type<readonly number[]>().notNull().default([]),
     /** Samples of silence that it ends with of itself. */
     trailingSilence: integer('trailing_silence').notNull().default(0),
-    /** Its name in the sound store; made anew for each making, so that what is taken away never takes its successor along. */
+    /**
+     * Its name in the object store; new for each making, so that deleting an old one never deletes its
+     * successor.
+     */
     object: text('object').notNull(),
     bytes: integer('bytes').notNull(),
     createdAt: now('created_at'),

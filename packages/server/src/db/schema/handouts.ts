@@ -87,7 +87,10 @@ export const versionReason = pgEnum('version_reason', [
   'set aside',
 ]);
 
-/** Texts a handout has had, or that were set aside for another; edits in one window that follow each other closely are one version. */
+/**
+ * Texts a handout has had, or that were set aside for another; edits in one window that follow each other
+ * closely are one version.
+ */
 export const versions = pgTable(
   'versions',
   {
@@ -111,7 +114,10 @@ export const versions = pgTable(
   ],
 );
 
-/** How one word is said in one place of a handout, for everyone. Carried over from text to text; one whose word is gone is lost until it is back or taken out. */
+/**
+ * How one word is said in one place of a handout, for everyone. Carried over from text to text; one whose
+ * word is gone is lost until it is back or taken out.
+ */
 export const anchors = pgTable(
   'anchors',
   {

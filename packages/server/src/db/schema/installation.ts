@@ -11,7 +11,10 @@ export const sessions = pgTable(
   (table) => [index('sessions_expire').on(table.expire)],
 );
 
-/** What all processes of an installation must agree on, by name: which sound store is theirs, where a stand-in listens. */
+/**
+ * What all processes of an installation must agree on, by name: which sound store is theirs, where a stand-in
+ * listens.
+ */
 export const installationSettings = pgTable('installation_settings', {
   name: text('name').primaryKey(),
   value: text('value').notNull(),

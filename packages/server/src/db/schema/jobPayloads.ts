@@ -1,7 +1,10 @@
 import { id, joiningSchema, namingSchema, outputSchema, readPhotoSchema } from '@aurelfield/api';
 import { z } from 'zod';
 
-/** What there is to do, one shape for each kind of work; checked when it is put into the queue and again when it is taken out. */
+/**
+ * What there is to do, one shape for each kind of work; checked when it is put into the queue and again when
+ * it is taken out.
+ */
 export const jobPayloadSchema = z.discriminatedUnion('kind', [
   /** Makes all the sound of a reading. */
   z.object({ kind: z.literal('reading'), readingId: id }),
@@ -13,7 +16,10 @@ export const jobPayloadSchema = z.discriminatedUnion('kind', [
     naming: namingSchema,
     joining: joiningSchema.nullable(),
     partial: z.boolean(),
-    /** Names what is said about the readings in files, and the look of their page: with another one, other files. */
+    /**
+     * Names what is said about the readings in files, and the look of their page: with another one, other
+     * files.
+     */
     facts: z.string(),
   }),
   /** Opens what one item of a class set needs, and has its file written, as a job of the same group. */

@@ -19,7 +19,7 @@ export const photoPages = pgTable(
     photo: bytes('photo').notNull(),
     /** The photo as screens show it: upright, a JPEG. */
     shown: bytes('shown').notNull(),
-    /** The page laid flat, a JPEG of `width` × `height` pixels. */
+    /** The flattened page, a JPEG of `width` × `height` pixels. */
     flat: bytes('flat').notNull(),
     width: integer('width').notNull(),
     height: integer('height').notNull(),

@@ -39,7 +39,7 @@ export const pronunciations = pgTable(
   ],
 );
 
-/** Words that a teacher has heard and found right: doubtful no more. In lower case. */
+/** Words that a teacher has accepted as pronounced correctly. In lower case. */
 export const acceptedWords = pgTable(
   'accepted_words',
   { schoolId: schoolId(), word: text('word').notNull() },

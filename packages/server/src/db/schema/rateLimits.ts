@@ -1,7 +1,10 @@
 import { integer, pgTable, text } from 'drizzle-orm/pg-core';
 import { moment } from './columns.ts';
 
-/** How often something was done in the current time window, for all serving processes. Keys are keyed hashes: no address is stored. */
+/**
+ * How often something was done in the current time window, for all serving processes. Keys are keyed hashes:
+ * no address is stored.
+ */
 export const rateLimits = pgTable('rate_limits', {
   key: text('key').primaryKey(),
   count: integer('count').notNull(),

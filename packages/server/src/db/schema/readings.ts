@@ -63,7 +63,10 @@ export const readings = pgTable(
     plannedBlocks: integer('planned_blocks').notNull().default(0),
     planned: boolean('planned').notNull().default(false),
     sentences: integer('sentences').notNull().default(0),
-    /** Sentences whose clip is made, and how long they are with their pauses, in samples; counted when it is made, not when somebody asks. */
+    /**
+     * Sentences whose clip is made, and how long they are with their pauses, in samples; counted when it is
+     * made, not when somebody asks.
+     */
     made: integer('made').notNull().default(0),
     samples: bigint('samples', { mode: 'number' }).notNull().default(0),
     /** Whether a teacher agreed to what its priced voice costs. */

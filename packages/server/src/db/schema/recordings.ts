@@ -17,7 +17,10 @@ import { handouts } from './handouts.ts';
 
 export const recordingState = pgEnum('recording_state', ['taking', 'aligning', 'ready', 'failed']);
 
-/** A handout's text read by somebody, or a part of it. Its sound lies in the store and is never changed; edits are a list. */
+/**
+ * A handout's text read by somebody, or a part of it. Its sound lies in the store and is never changed; edits
+ * are a list.
+ */
 export const recordings = pgTable(
   'recordings',
   {
@@ -42,7 +45,7 @@ export const recordings = pgTable(
     samples: bigint('samples', { mode: 'number' }).notNull().default(0),
     sentences: jsonb('sentences').$type<readonly RecordedSentence[]>().notNull().default([]),
     edits: jsonb('edits').$type<readonly Edit[]>().notNull().default([]),
-    /** Counts changes of edits and words, so that a second window is told. */
+    /** Counts changes of edits and words, so that a second window notices. */
     revision: integer('revision').notNull().default(0),
     /** Names its edits and words: part of the voice that its sentences are said in. */
     content: text('content').notNull().default(''),

@@ -3,7 +3,10 @@ import { integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { now } from './columns.ts';
 import { schoolId } from './schools.ts';
 
-/** The words of a handout at one moment, never changed, named by their hash. Handouts, versions and readings point to texts. */
+/**
+ * The words of a handout at one moment, never changed, named by their hash. Handouts, versions and readings
+ * point to texts.
+ */
 export const texts = pgTable(
   'texts',
   {

@@ -1,6 +1,9 @@
 import { hash, verify } from '@node-rs/argon2';
 
-/** Argon2id with the package's defaults (19 MiB, 2 passes), the minimum that OWASP's password storage sheet names. */
+/**
+ * Argon2id with the package's defaults (19 MiB, 2 passes), the minimum that OWASP's password storage sheet
+ * names.
+ */
 export function hashPassword(password: string): Promise<string> {
   return hash(password);
 }

@@ -11,7 +11,10 @@ import { hashPassword, passwordFits } from './passwords.ts';
 import { signIn, signOut, type CsrfTokens } from '../../http/sessions.ts';
 
 const TEN_MINUTES = 10 * 60 * 1000;
-/** Wrong passwords for one account from one address, and from one address for whatever accounts, in ten minutes. */
+/**
+ * Wrong passwords for one account from one address, and from one address for whatever accounts, in ten
+ * minutes.
+ */
 const [TRIES_FOR_ACCOUNT, TRIES_FROM_ADDRESS] = [10, 200];
 
 export interface AuthRouteDeps {

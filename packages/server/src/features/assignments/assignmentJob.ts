@@ -39,7 +39,10 @@ export function snapshotObject(schoolId: string, packageName: string, file: stri
   return `${SNAPSHOTS}${schoolId}/${packageName}/${file}`;
 }
 
-/** Makes an assignment's reading as it would be now and freezes it; until all of it lies in the store, what was out before stays out. */
+/**
+ * Makes an assignment's reading as it would be now and freezes it; until all of it lies in the store, what
+ * was out before stays out.
+ */
 export function assignmentJob(deps: AssignmentJobDeps): JobHandler<'assignment'> {
   const { database, assignments, opener, maker, exportDocuments, store } = deps;
   return async ({ id: jobId, schoolId, payload }, { signal, progress }) => {
@@ -105,7 +108,7 @@ export function assignmentJob(deps: AssignmentJobDeps): JobHandler<'assignment'>
   };
 }
 
-/** A stream as it is, with its bytes told. */
+/** Passes a stream through and reports its bytes. */
 async function* counted(
   content: AsyncIterable<Uint8Array>,
   notify: (bytes: number) => void,

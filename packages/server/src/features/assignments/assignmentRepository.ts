@@ -48,7 +48,10 @@ const DAY = 24 * 60 * 60 * 1000;
 export type LinkName =
   { readonly id: string } | { readonly secretHash: string } | { readonly codeHash: string };
 
-/** Assignments, links and events: all their SQL. Functions that take a connection can be part of a caller's transaction. */
+/**
+ * Assignments, links and events: all their SQL. Functions that take a connection can be part of a caller's
+ * transaction.
+ */
 export class AssignmentRepository {
   readonly #db: Database;
   readonly #byId;
@@ -127,7 +130,10 @@ export class AssignmentRepository {
     await db.update(assignments).set(change).where(eq(assignments.id, id));
   }
 
-  /** Puts a new freezing in the place of the one before, unless it was taken back or another job has been given the work meanwhile. */
+  /**
+   * Puts a new freezing in the place of the one before, unless it was taken back or another job has been
+   * given the work meanwhile.
+   */
   async renew(
     db: Database,
     { id, jobId }: { id: string; jobId: string },
@@ -146,7 +152,10 @@ export class AssignmentRepository {
     return changed.length > 0;
   }
 
-  /** How many pupils have a handout, or how many handouts a pupil has: what ends when it, or the pupil, is deleted. */
+  /**
+   * How many pupils have a handout, or how many handouts a pupil has: what ends when it, or the pupil, is
+   * deleted.
+   */
   async countGiven(
     schoolId: string,
     of: { readonly handoutId: string } | { readonly pupilId: string },
@@ -222,7 +231,10 @@ export class AssignmentRepository {
     await db.update(pupilLinks).set(change).where(eq(pupilLinks.id, id));
   }
 
-  /** What a link opens on a day, the newest first; undefined where no link that works has this id or hash. Asked at every request of every pupil's page: one question, planned once. */
+  /**
+   * What a link opens on a day, the newest first; undefined where no link that works has this id or hash.
+   * Asked at every request of every pupil's page: one question, planned once.
+   */
   async opened(by: LinkName, today: string): Promise<OpenLink | undefined> {
     const rows = await ('id' in by
       ? this.#byId.execute({ ...by, today })
@@ -243,7 +255,7 @@ export class AssignmentRepository {
 
   /**
    * Whether a link was ended: revoked, or its pupil deleted. Asked only where {@link opened} found nothing.
-   * @returns the link, so that whoever asks with a pass can be checked.
+   * @returns the link, to check an access token against.
    */
   async ended(by: { readonly id: string } | { readonly secretHash: string }): Promise<LinkRow | undefined> {
     const [row] = await this.#db
@@ -259,7 +271,10 @@ export class AssignmentRepository {
     return row?.link;
   }
 
-  /** Whether an assignment that opens nothing today will not open again: taken back, its last day past, its handout deleted. */
+  /**
+   * Whether an assignment that opens nothing today will not open again: taken back, its last day past, its
+   * handout deleted.
+   */
   async isWithdrawn(id: string, today: string): Promise<boolean> {
     const [row] = await this.#db
       .select({ assignment: assignments, deletedAt: handouts.deletedAt })
@@ -305,7 +320,10 @@ function stillFetched(): SQL<readonly FormerPackage[]> {
     else ${kept} || jsonb_build_array(jsonb_build_object('package', ${assignments.package}, 'until', ${until})) end`;
 }
 
-/** A device's clock may be wrong by years: what it says counts only within the days for which a page works offline. */
+/**
+ * A device's clock may be wrong by years: what it says counts only within the days for which a page works
+ * offline.
+ */
 function plausible(at: Date): Date {
   const now = Date.now();
   return new Date(Math.min(now, Math.max(now - OFFLINE_DAYS * DAY, at.getTime())));

@@ -27,7 +27,7 @@ export interface AssignmentDeps {
   readonly jobs: Jobs;
 }
 
-/** How often a code that another link has is drawn anew. */
+/** How often a code is drawn again when another link has it. */
 const TRIES = 5;
 
 /** The teacher's side of assignments: give, renew, take back; links, codes and PINs. */
@@ -38,7 +38,10 @@ export class AssignmentService {
     this.#deps = deps;
   }
 
-  /** Gives handouts to pupils and has them frozen. What is out already is renewed and gets these terms; every pupil has a link afterwards. */
+  /**
+   * Gives handouts to pupils and has them frozen. What is out already is renewed and gets these terms; every
+   * pupil has a link afterwards.
+   */
   async give(schoolId: string, given: AssignmentRequest): Promise<Assignment[]> {
     const { database, assignments, handoutRepository, pupils, jobs } = this.#deps;
     const { handoutIds, pupilIds, ...terms } = assignmentRequestSchema.parse(given);
@@ -68,7 +71,8 @@ export class AssignmentService {
   /** What is out; of one handout where it is named. */
   async list(schoolId: string, handoutId?: string): Promise<Assignment[]> {
     const rows = await this.#deps.assignments.list(schoolId, { handoutId });
-    // While something is made the list is asked for again and again: what is newer is looked for when all is made.
+    // While something is made the list is asked for again and again: what is newer is looked for when all is
+    // made.
     const checksImpact = !rows.some(({ job }) => isUnderWay(job));
     return Promise.all(rows.map((one) => this.#view(schoolId, one, checksImpact)));
   }
@@ -79,7 +83,7 @@ export class AssignmentService {
     return this.#view(schoolId, found, true);
   }
 
-  /** Freezes it anew, as its reading would be now. Its links stay. */
+  /** Makes a new version from the current reading. Links stay. */
   async renew(schoolId: string, id: string): Promise<Assignment> {
     const { database, assignments, jobs } = this.#deps;
     await assignments.get(schoolId, id);
@@ -208,7 +212,7 @@ export class AssignmentService {
             .get(schoolId, row.readingId)
             .then((reading) => opener.changedSince(reading))
             .catch((error: unknown) => {
-              // Whatever keeps it from being made anew is told when somebody tries to.
+              // Reasons against updating show when somebody tries.
               if (error instanceof AppError) return [];
               throw error;
             });

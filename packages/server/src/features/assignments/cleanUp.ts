@@ -7,7 +7,8 @@ import { SNAPSHOTS } from './assignmentJob.ts';
 export const cleanUps: readonly CleanUp[] = [{ name: 'packages', run: cleanUpPackages }];
 
 /**
- * Packages of assignments that were withdrawn or updated, or that a process left when it died. A page that is open
+ * Packages of assignments that were withdrawn or updated, or that a process left when it died. A page that is
+ * open
  * may still ask for them for a day.
  */
 async function cleanUpPackages({ db, store }: CleanUpDeps): Promise<void> {

@@ -5,7 +5,10 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import type { SharedLimits } from '../../http/sharedLimits.ts';
 import { AppError } from '../../appError.ts';
 
-/** Wrong short codes from one address in a quarter of an hour: ten for each of thirty pupils behind one address. */
+/**
+ * Wrong short codes from one address in a quarter of an hour: ten for each of thirty pupils behind one
+ * address.
+ */
 const MAX_WRONG_CODES = 300;
 /** Wrong PINs for one link in a quarter of an hour. */
 const MAX_WRONG_PINS = 10;
@@ -16,7 +19,8 @@ const QUARTER_HOUR = 15 * 60 * 1000;
 const ANSWER_AFTER = 150;
 
 /**
- * Limits how often short codes and PINs can be guessed. The secret of a link has 192 bits and cannot be guessed, so it is
+ * Limits how often short codes and PINs can be guessed. The secret of a link has 192 bits and cannot be
+ * guessed, so it is
  * never counted and never refused; a PIN that is missing is no guess either.
  */
 export class FailedAttempts {
@@ -26,7 +30,10 @@ export class FailedAttempts {
     this.#limits = limits;
   }
 
-  /** Counts codes by the visitor's address. @throws AppError 429 after too many wrong ones, without trying this one. */
+  /**
+   * Counts codes by the visitor's address.
+   * @throws AppError 429 after too many wrong ones, without trying this one.
+   */
   async code<T>(request: Request, attempt: () => Promise<T>): Promise<T> {
     return this.#attempt(`code ${ipKeyGenerator(request.ip ?? '')}`, MAX_WRONG_CODES, attempt);
   }

@@ -26,7 +26,10 @@ type Deps = Pick<Platform, 'config' | 'database' | 'store' | 'voices' | 'jobs' |
   Pick<ReturnType<typeof readingsFeature>, 'readings' | 'opener' | 'readingMaker'> &
   Pick<ReturnType<typeof exportsFeature>, 'exportDocuments'>;
 
-/** Assignments: readings given to pupils by link and code, and the pages, feeds and events that belong to them. */
+/**
+ * Assignments: readings given to pupils by link and code, and the pages, feeds and events that belong to
+ * them.
+ */
 export function assignmentsFeature(deps: Deps) {
   const { config, database, store, voices, jobs, limits, handoutRepository, pupils, words } = deps;
   const { readings, opener, readingMaker, exportDocuments } = deps;

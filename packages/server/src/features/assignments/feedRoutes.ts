@@ -29,7 +29,10 @@ export interface FeedRouteDeps {
 /** Bytes of a picture that is taken as artwork. */
 const MOST_BYTES = 12 * 1024 * 1024;
 
-/** A pupil's assignments as a private podcast feed, by the same link as the page: revoked with it. Where the link asks for a PIN there is none, since players cannot type one. */
+/**
+ * A pupil's assignments as a private podcast feed, by the same link as the page: revoked with it. Where the
+ * link asks for a PIN there is none, since players cannot type one.
+ */
 export function feedRoutes({ shareAccess, publicAddress, database: { db } }: FeedRouteDeps): Router {
   const router = Router();
   const enter = (request: Request) =>
@@ -63,7 +66,7 @@ export function feedRoutes({ shareAccess, publicAddress, database: { db } }: Fee
         };
       }),
     });
-    // Express names what it sends by its content, and answers with 304 whoever has it.
+    // Express adds an ETag, and answers 304 when the client has the content.
     response.set('Cache-Control', 'private, no-cache').type('application/rss+xml').send(feed);
   });
 

@@ -2,15 +2,19 @@ import { createHmac, timingSafeEqual } from 'node:crypto';
 
 /** Bytes of the secret in a link: 192 bits. */
 const SECRET_BYTES = 24;
-/** Signs of short codes: none of them is taken for another one. Eight of 31 are 39 bits; guesses are limited besides. */
+/**
+ * Signs of short codes: none of them is taken for another one. Eight of 31 are 39 bits; guesses are limited
+ * besides.
+ */
 const CODE_SIGNS = '23456789abcdefghjkmnpqrstuvwxyz';
 export const CODE_LENGTH = 8;
-/** Days for which a page that was opened may fetch its files without being opened anew. */
+/** Days for which an opened page may fetch its files without being opened again. */
 const PASS_DAYS = 30;
 const DAY_SECONDS = 24 * 60 * 60;
 
 /**
- * The secrets of links to pupils' pages. They follow from a link's id and the installation's own secret, so that a sheet can be printed again although the database keeps hashes alone; who has
+ * The secrets of links to pupils' pages. They follow from a link's id and the installation's own secret, so
+ * that a sheet can be printed again although the database keeps hashes alone; who has
  * the database without the installation's secret can open nothing.
  */
 export class LinkKeys {

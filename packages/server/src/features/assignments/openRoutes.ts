@@ -36,7 +36,10 @@ const fileSchema = z.object({
   file: z.string().regex(/^(?:page\.json|sound-\d{1,5}\.(?:opus|m4a)|picture-\d{1,6}\.(?:jpg|png))$/u),
 });
 
-/** What the pupil's page asks for: opened by a link or code, files, and what happened on it. No account, no cookie. */
+/**
+ * What the pupil's page asks for: opened by a link or code, files, and what happened on it. No account, no
+ * cookie.
+ */
 export function openRoutes({ shareAccess, limits, pageWords }: OpenRouteDeps): Router {
   const router = Router();
   const eventLimit = rateLimit({

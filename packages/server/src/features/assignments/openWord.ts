@@ -12,7 +12,10 @@ export interface OpenWord {
   readonly start: number;
 }
 
-/** A word of a frozen reading, and its sentence as the words that are heard of it; undefined where there is none. */
+/**
+ * A word of a frozen reading, and its sentence as the words that are heard of it; undefined where there is
+ * none.
+ */
 export function wordIn(
   { html }: Pick<ReadingSnapshot, 'html'>,
   sentence: number,

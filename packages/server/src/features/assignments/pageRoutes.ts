@@ -34,7 +34,10 @@ const STATUS: Readonly<Record<PageAnswer['state'], number>> = {
   open: 200, code: 200, pin: 200, unknown: 404, withdrawn: 410, trouble: 503,
 }; // prettier-ignore
 
-/** The pupil's page itself: by its link, with what it shows in it, so that one journey brings all; and by a code that is typed. */
+/**
+ * The pupil's page itself: by its link, with what it shows in it, so that one journey brings all; and by a
+ * code that is typed.
+ */
 export function pageRoutes({ shareAccess, pageFolder }: PageRouteDeps): Router {
   const router = Router();
   if (pageFolder === undefined) return router;
@@ -89,7 +92,8 @@ export function pageRoutes({ shareAccess, pageFolder }: PageRouteDeps): Router {
 }
 
 /**
- * What the page starts from, as data in it that nothing runs. Where it is one reading alone, its text and first sound are on
+ * What the page starts from, as data in it that nothing runs. Where it is one reading alone, its text and
+ * first sound are on
  * their way before the page asks for them.
  */
 function dataOf(answer: PageAnswer, request: Request, parts: readonly string[]): string {
@@ -118,7 +122,10 @@ function partsOf(page: string): string[] {
   return z.array(z.string()).parse(JSON.parse(json));
 }
 
-/** Safari before 18.4 plays no Ogg; every other browser that runs the page does (MDN, “Web audio codec guide”). */
+/**
+ * Safari before 18.4 plays no Ogg; every other browser that runs the page does (MDN, “Web audio codec
+ * guide”).
+ */
 function soundFormOf(request: Request): 'opus' | 'm4a' {
   const agent = request.get('user-agent') ?? '';
   const [, version = ''] =

@@ -11,7 +11,10 @@ export interface PageWordDeps {
   readonly pupils: PupilRepository;
 }
 
-/** A word of an assignment for whoever reads it: its syllables, what it means, and how it sounds. Only words that stand there can be asked for. */
+/**
+ * A word of an assignment for its pupil: syllables, meaning, sound. Only words of the assignment are
+ * answered.
+ */
 export class PageWords {
   readonly #deps: PageWordDeps;
 
@@ -30,7 +33,10 @@ export class PageWords {
     return { word, syllables: syllables?.parts ?? [], meaning: meanings[0]?.meaning ?? '' };
   }
 
-  /** The word, or its meaning, as a WAV file in the pupil's voice. @throws AppError where the voice costs something, or no meaning is known. */
+  /**
+   * The word, or its meaning, as a WAV file in the pupil's voice.
+   * @throws AppError where the voice costs something, or no meaning is known.
+   */
   async hear(asked: OpenWord, way: WordWay): Promise<Buffer> {
     const { words, voices, pupils } = this.#deps;
     const { schoolId, pupilId, word, language } = asked;

@@ -31,7 +31,10 @@ export interface ShareAccessDeps {
 /** Texts that are kept small in memory: a class opens the same few at the same time. */
 const TEXTS_KEPT = 60;
 const DAY = 24 * 60 * 60 * 1000;
-/** What one pupil's links may write in a day: eight hours of a sentence every three seconds, and more messages than anybody sends. */
+/**
+ * What one pupil's links may write in a day: eight hours of a sentence every three seconds, and more messages
+ * than anybody sends.
+ */
 const [MAX_EVENTS_A_DAY, MAX_COMMENTS_A_DAY] = [10_000, 200];
 
 /** What a link opened, and what its page needs besides. */
@@ -41,7 +44,7 @@ export interface Entered {
   readonly embedOrigins: readonly string[];
 }
 
-/** What whoever has a link may see, and nothing else. */
+/** What a visitor with a link may see. */
 export class ShareAccess {
   readonly #deps: ShareAccessDeps;
   readonly #texts = new LRUCache<string, Promise<Compressed>>({ max: TEXTS_KEPT });
@@ -51,8 +54,10 @@ export class ShareAccess {
   }
 
   /**
-   * Opens a link by its secret, or by its short code. A secret always opens; short codes and PINs are limited in guesses.
-   * @throws AppError `unknown-code`, `unknown-link`, `withdrawn` (a link that was ended), `pin-needed`, `wrong-pin`, or
+   * Opens a link by its secret, or by its short code. A secret always opens; short codes and PINs are limited
+   * in guesses.
+   * @throws AppError `unknown-code`, `unknown-link`, `withdrawn` (a link that was ended), `pin-needed`,
+   * `wrong-pin`, or
    * `too-many` after too many wrong codes or PINs.
    */
   async enter(key: string, pin: string, request: Request): Promise<Entered> {
@@ -67,7 +72,10 @@ export class ShareAccess {
     });
   }
 
-  /** Opens again what a page opened before, by its pass. @throws AppError as {@link enter} does; `pin-needed` when the PIN was changed. */
+  /**
+   * Opens again what a page opened before, by its pass.
+   * @throws AppError as {@link enter} does; `pin-needed` when the PIN was changed.
+   */
   async resume(accessToken: string): Promise<Entered> {
     return this.#deps.failedAttempts.evenly(async () => this.#entered(await this.#linkOf(accessToken)));
   }
@@ -132,7 +140,10 @@ export class ShareAccess {
     return this.#read(row, file);
   }
 
-  /** The text and times of what is out to the holder of a pass, made small once. @throws AppError 404 for everything else. */
+  /**
+   * The text and times of what is out to the holder of a pass, made small once.
+   * @throws AppError 404 for everything else.
+   */
   async text(accessToken: string, packageName: string): Promise<Compressed> {
     const row = await this.#itemOf(accessToken, packageName);
     const known = this.#texts.get(packageName);
@@ -160,7 +171,10 @@ export class ShareAccess {
     return { content: await this.#read(row, WHOLE_SOUND), title: row.title };
   }
 
-  /** Takes in what happened on a page, where listening is recorded. What is not about an assignment of this link is left. */
+  /**
+   * Takes in what happened on a page, where listening is recorded. What is not about an assignment of this
+   * link is left.
+   */
   async take(accessToken: string, events: readonly ListeningEvent[]): Promise<number> {
     const { assignments } = this.#deps;
     const { link, records, items } = await this.#linkOf(accessToken);

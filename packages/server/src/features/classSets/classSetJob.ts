@@ -22,7 +22,10 @@ export interface ClassSetJobDeps {
   readonly jobRepository: JobRepository;
 }
 
-/** Carries out the beginning of an item: its readings are planned, and the job that makes and writes them takes this one's place. Done a second time, it begins none anew. */
+/**
+ * Plans the readings of an item and queues the job that makes and writes them. Running it twice queues no
+ * second job.
+ */
 export function classSetJob(deps: ClassSetJobDeps): JobHandler<'set'> {
   const { database, sets, opener, readings, exportDocuments, exports, voices, jobs, jobRepository } = deps;
   return async ({ id, schoolId, groupId, payload: { setId, position } }, context) => {

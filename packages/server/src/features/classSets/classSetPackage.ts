@@ -17,7 +17,10 @@ const POLL_MILLISECONDS = 300;
 /** What is put beside the files where some of them could not be made. */
 const MISSING = 'What is missing.txt';
 
-/** All files of a class set as one archive, written while they are made: a file goes in when it is whole, never before. */
+/**
+ * All files of a class set as one archive, written while they are made: a file goes in when it is whole,
+ * never before.
+ */
 export class ClassSetPackage {
   readonly #deps: ClassSetPackageDeps;
 
@@ -25,7 +28,7 @@ export class ClassSetPackage {
     this.#deps = deps;
   }
 
-  /** @throws AppError where nothing can be packed; later trouble is told in a file of the archive. */
+  /** @throws AppError where nothing can be packed; later errors are listed in a file of the archive. */
   async of(
     schoolId: string,
     setId: string,

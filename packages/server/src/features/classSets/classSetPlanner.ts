@@ -29,11 +29,17 @@ export interface ClassSetPlannerDeps {
 }
 
 type Amount = ClassSetPlan['total'];
-/** Seconds of sound that are written into files in one second: MP3 on a machine with two slow processors (measured when this was written). */
+/**
+ * Seconds of sound that are written into files in one second: MP3 on a machine with two slow processors
+ * (measured when this was written).
+ */
 const WRITTEN_A_SECOND = 120;
 const NOTHING: Amount = { sentences: 0, ready: 0, missing: 0, characters: 0, seconds: 0, bytes: 0 };
 
-/** Tells what a class set would take. It plans the readings, which costs a moment and stays useful; it makes nothing. */
+/**
+ * Tells what a class set would take. It plans the readings, which costs a moment and stays useful; it makes
+ * nothing.
+ */
 export class ClassSetPlanner {
   readonly #deps: ClassSetPlannerDeps;
 
@@ -45,7 +51,7 @@ export class ClassSetPlanner {
   async plan(schoolId: string, given: ClassSetRequest): Promise<ClassSetPlan> {
     const { pupils, voices, meter } = this.#deps;
     const request = classSetRequestSchema.parse(given);
-    /** Clips that are made anew, each once, with its characters and engine: pupils who hear alike share them. */
+    /** Missing clips, each once, with its characters and engine: pupils with the same settings share them. */
     const toMake = new Map<string, { readonly characters: number; readonly voice: Voice | undefined }>();
     const plans: ClassSetPlan['pupils'] = [];
     for (const pupilId of request.pupilIds) {
@@ -129,7 +135,10 @@ export class ClassSetPlanner {
     return { ...amount, pupilId, name, fileName, files, voice, error: null };
   }
 
-  /** What a planned reading takes; what is missing of it is noted. @param anew where; undefined where no sound is needed. */
+  /**
+   * What a planned reading takes.
+   * @param again collects the missing clips; undefined where no sound is needed.
+   */
   async #amountOf(
     reading: ReadingRow,
     toMake: Map<string, { readonly characters: number; readonly voice: Voice | undefined }> | undefined,

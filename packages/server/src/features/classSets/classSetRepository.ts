@@ -14,7 +14,10 @@ export interface ItemWithJob {
   readonly job: JobRow | null;
 }
 
-/** Class sets and their items: all their SQL. Functions that take a connection can be part of a caller's transaction. */
+/**
+ * Class sets and their items: all their SQL. Functions that take a connection can be part of a caller's
+ * transaction.
+ */
 export class ClassSetRepository {
   readonly #db: Database;
 

@@ -26,7 +26,7 @@ export interface ClassSetDeps {
 
 /** Sets that the list shows. */
 const SHOWN = 12;
-/** Share of a set that must be done before the time that is left can be told. */
+/** Share of a set that must be done before the remaining time can be estimated. */
 const TELLING = 0.04;
 const ENDED = ['done', 'failed', 'cancelled'];
 
@@ -38,7 +38,7 @@ export class ClassSetService {
     this.#deps = deps;
   }
 
-  /** Begins a set. @throws AppError for what can be told to be wrong before anything runs. */
+  /** Begins a set. @throws AppError when the request is wrong. */
   async begin(schoolId: string, given: ClassSetRequest): Promise<ClassSet> {
     const { database, sets, handoutRepository, pupils, jobRepository } = this.#deps;
     const request = classSetRequestSchema.parse(given);
@@ -106,7 +106,10 @@ export class ClassSetService {
     return this.#views(schoolId, await this.#deps.sets.latest(schoolId, SHOWN));
   }
 
-  /** Pauses or cancels what is not done, or has what is missing or failed made from where it stands: what is made is never made again. */
+  /**
+   * Pauses or cancels what is not done, or has what is missing or failed made from where it stands: what is
+   * made is never made again.
+   */
   async act(schoolId: string, setId: string, action: SetAction): Promise<ClassSet> {
     const { database, sets, jobs } = this.#deps;
     const set = await sets.get(schoolId, setId);
@@ -124,7 +127,10 @@ export class ClassSetService {
     return this.get(schoolId, setId);
   }
 
-  /** A job for each item that is neither done nor under way. @param doneToo looks at those again that are done: what has not changed is found and not made again. */
+  /**
+   * A job for each item that is neither done nor under way.
+   * @param doneToo looks at those again that are done: what has not changed is found and not made again.
+   */
   async #enqueueMissing(
     tx: Parameters<Parameters<OpenDatabase['transaction']>[0]>[0],
     { id: setId, schoolId, groupId }: ClassSetRow,

@@ -5,7 +5,10 @@ import { classes, classMembers, handouts, pronunciations, pupils, subjects } fro
 import { AppError, notFound } from '../../appError.ts';
 import type { NamedTable } from './namedRows.ts';
 
-/** The classes and subjects of a school. They come to be where a pupil, a handout or a pronunciation names them. */
+/**
+ * The classes and subjects of a school. They come to be where a pupil, a handout or a pronunciation names
+ * them.
+ */
 export class ClassRepository {
   readonly #db: Database;
 
@@ -49,7 +52,10 @@ export class ClassRepository {
     return rows.map(toGroup);
   }
 
-  /** Gives a class or subject another name; pupils, handouts and pronunciations stay with it. @throws AppError 404 or 409. */
+  /**
+   * Gives a class or subject another name; pupils, handouts and pronunciations stay with it.
+   * @throws AppError 404 or 409.
+   */
   async rename(schoolId: string, table: NamedTable, id: string, name: string): Promise<void> {
     const [other] = await this.#db
       .select({ id: table.id })
@@ -65,7 +71,10 @@ export class ClassRepository {
     if (renamed.length === 0) throw notFound(table === classes ? 'This class' : 'This subject');
   }
 
-  /** Deletes the classes and subjects that have been there since before a time and that nothing names any more. */
+  /**
+   * Deletes the classes and subjects that have been there since before a time and that nothing names any
+   * more.
+   */
   async deleteUnused(before: Date): Promise<void> {
     await this.#db
       .delete(classes)

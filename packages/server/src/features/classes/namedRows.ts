@@ -5,7 +5,9 @@ import { classes, classMembers, pupils, type subjects } from '../../db/schema/in
 /** Classes or subjects: a name in a school, with an id that stays when the name is changed. */
 export type NamedTable = typeof classes | typeof subjects;
 
-/** The id of the class or subject of this name, which is made where there is none; null for no name at all. */
+/**
+ * The id of the class or subject of this name, which is made where there is none; null for no name at all.
+ */
 export async function idOfName(
   db: Database,
   table: NamedTable,

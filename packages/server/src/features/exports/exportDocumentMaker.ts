@@ -75,7 +75,10 @@ export class ExportDocumentMaker {
     };
   }
 
-  /** Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on. The same facts have the same name. */
+  /**
+   * Names all that files of a reading hold beside its sound and text: title, pupil, class, look and so on.
+   * The same facts have the same name.
+   */
   async fingerprint(reading: ReadingRow): Promise<string> {
     const { subject, exportDocument } = await this.factsOf(reading);
     const { date: _date, madeAt: _madeAt, ...facts } = exportDocument.facts;
@@ -86,7 +89,8 @@ export class ExportDocumentMaker {
 
   /**
    * A reading whose clips are made, as an edition.
-   * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text without any sound.
+   * @param partial takes what is made up to the first sentence that is not; `isSilent` takes the planned text
+   * without any sound.
    * @throws AppError when nothing of it is made.
    */
   async of(reading: ReadingRow, { partial = false, isSilent = false } = {}): Promise<NamedExportDocument> {

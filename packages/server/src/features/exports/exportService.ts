@@ -71,7 +71,7 @@ export class ExportService {
   }
 
   /**
-   * The job that writes a reading's file; an earlier one whose file is still right is handed out again.
+   * The job that writes a reading's file; an earlier one whose file is still right is returned.
    * @throws AppError for a format that there is not, or a pattern of names that is wrong.
    */
   async begin(schoolId: string, readingId: string, request: ExportRequest): Promise<JobRow> {
@@ -216,7 +216,7 @@ export function exportPayload(
   return { kind: 'export', readingIds: [...readingIds], output, naming, joining, partial, facts };
 }
 
-/** @throws AppError for what can be told to be wrong before anything runs. */
+/** @throws AppError when the request is wrong. */
 export function checkOutput({ format }: Pick<Output, 'format'>, { pattern }: Naming): void {
   knownFormat(format);
   try {
@@ -226,7 +226,10 @@ export function checkOutput({ format }: Pick<Output, 'format'>, { pattern }: Nam
   }
 }
 
-/** Whether a file holds text alone: nothing has to be made for it. Joined and repeated ones go by the timeline. */
+/**
+ * Whether a file holds text alone: nothing has to be made for it. Joined and repeated ones go by the
+ * timeline.
+ */
 export function needsNoSound(
   { group }: Pick<Format, 'group'>,
   { shape }: Pick<Output, 'shape'>,
@@ -243,7 +246,9 @@ function knownFormat(id: string): Format {
   }
 }
 
-/** The edition as its files may say whom they are for: tags and books carry initials where names of files do. */
+/**
+ * The edition as its files may say whom they are for: tags and books carry initials where names of files do.
+ */
 function signedExportDocument(exportDocument: ExportDocument, { initials }: Naming): ExportDocument {
   if (!initials) return exportDocument;
   return {
@@ -275,7 +280,10 @@ function sectionNumber(nth: number, count: number): string {
   return String(nth + 1).padStart(Math.max(2, String(count).length), '0');
 }
 
-/** The name of a file without its ending. A section's number and title are put behind where the pattern has no place for them. */
+/**
+ * The name of a file without its ending. A section's number and title are put behind where the pattern has no
+ * place for them.
+ */
 export function nameFor(
   { exportDocument, subject }: NamedFacts,
   { pattern, initials }: Naming,

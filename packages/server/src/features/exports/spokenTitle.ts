@@ -4,7 +4,10 @@ import type { ReadingSound } from '../readings/readingSound.ts';
 import type { ReadingRow } from '../readings/readingRepository.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 
-/** An edition that begins with its title, said in the reading's own voice and pace; as it is where its first heading says the title already. */
+/**
+ * An edition that begins with its title, said in the reading's own voice and pace; as it is where its first
+ * heading says the title already.
+ */
 export async function withSpokenTitle(
   exportDocument: ExportDocument,
   reading: ReadingRow,

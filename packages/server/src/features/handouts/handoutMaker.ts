@@ -24,7 +24,7 @@ export interface MakerDeps {
   readonly threads: TextThreads;
 }
 
-/** Makes handouts: of what was taken in, or as a copy of another one. */
+/** Makes handouts from imports or as copies. */
 export class HandoutMaker {
   readonly #deps: MakerDeps;
 
@@ -32,7 +32,9 @@ export class HandoutMaker {
     this.#deps = deps;
   }
 
-  /** Stores a handout with its source: the file as uploaded, the pages as photographed, or the text as typed. */
+  /**
+   * Stores a handout with its source: the file as uploaded, the pages as photographed, or the text as typed.
+   */
   async add(
     schoolId: string,
     teacherId: string | null,

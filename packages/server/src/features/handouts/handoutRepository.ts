@@ -46,7 +46,9 @@ export class HandoutRepository {
     this.#textRevisions = textRevisions;
   }
 
-  /** Current, archived or recently deleted handouts, newest first; only those that hold all words of `search`. */
+  /**
+   * Current, archived or recently deleted handouts, newest first; only those that hold all words of `search`.
+   */
   async list(
     schoolId: string,
     { search = '', from = 'active' }: { readonly search?: string; readonly from?: HandoutPlace } = {},
@@ -214,7 +216,9 @@ function isIn(place: HandoutPlace) {
   );
 }
 
-/** Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word. */
+/**
+ * Whether a handout's title, subject, class, tags or text hold the words; titles also by a part of a word.
+ */
 function holds(search: string) {
   const head = sql`concat_ws(' ', ${handouts.title}, ${subjects.name}, ${classes.name}) || ' ' || array_to_string(${handouts.tags}, ' ')`;
   return or(

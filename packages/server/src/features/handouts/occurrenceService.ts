@@ -19,7 +19,10 @@ export class OccurrenceService {
     this.#handoutRepository = handoutRepository;
   }
 
-  /** @param everywhere also in every other place where the same word is written. @throws AppError `moved` when something else is written there. */
+  /**
+   * @param everywhere also in every other place where the same word is written.
+   * @throws AppError `moved` when something else is written there.
+   */
   async set(
     schoolId: string,
     handoutId: string,
@@ -37,7 +40,10 @@ export class OccurrenceService {
     });
   }
 
-  /** Says the word as everywhere else again. @param everywhere also in every other place of the handout where the same is said of the same word. */
+  /**
+   * Says the word as everywhere else again.
+   * @param everywhere also in every other place of the handout where the same is said of the same word.
+   */
   async remove(schoolId: string, handoutId: string, occurrenceId: string, everywhere = false): Promise<void> {
     await this.#handoutRepository.row(schoolId, handoutId);
     await this.#database.transaction(async ({ db }) => {
@@ -50,7 +56,10 @@ export class OccurrenceService {
     });
   }
 
-  /** How else the word in a place could be read. @throws AppError `moved` when no such place is in the text. */
+  /**
+   * How else the word in a place could be read.
+   * @throws AppError `moved` when no such place is in the text.
+   */
   async otherReadings(
     schoolId: string,
     handoutId: string,

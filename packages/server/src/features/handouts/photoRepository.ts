@@ -4,7 +4,10 @@ import type { Database } from '../../db/database.ts';
 import { photoPages } from '../../db/schema/index.ts';
 import { notFound } from '../../appError.ts';
 
-/** Pages of photographed handouts: the photos as they came, the flat pages, and the words found on them; always within one school. */
+/**
+ * Pages of photographed handouts: the photos as they came, the flat pages, and the words found on them;
+ * always within one school.
+ */
 export class PhotoRepository {
   readonly #db: Database;
 
@@ -25,7 +28,10 @@ export class PhotoRepository {
     );
   }
 
-  /** The picture of a page: the photo as it came, as screens show it, or the flat page. @throws AppError 404 without such a page. */
+  /**
+   * The picture of a page: the photo as it came, as screens show it, or the flat page.
+   * @throws AppError 404 without such a page.
+   */
   async picture(
     schoolId: string,
     handoutId: string,

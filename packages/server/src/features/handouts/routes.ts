@@ -151,7 +151,9 @@ function uploaded(request: Request): UploadedFile | undefined {
     : { name: request.file.originalname, bytes: request.file.buffer };
 }
 
-/** The form's `input` part. It is JSON, because plain form fields have their line breaks rewritten on the way. */
+/**
+ * The form's `input` part. It is JSON, because plain form fields have their line breaks rewritten on the way.
+ */
 function inputPart(body: unknown): unknown {
   const { input } = z.object({ input: z.string() }).parse(body);
   try {

@@ -18,7 +18,10 @@ export class SourceRepository {
     this.#db = db;
   }
 
-  /** The source as it came; of photographed pages the first photo. @throws AppError without such a handout. */
+  /**
+   * The source as it came; of photographed pages the first photo.
+   * @throws AppError without such a handout.
+   */
   async get(schoolId: string, handoutId: string): Promise<SourceFile> {
     const { source, title } = await this.#row(schoolId, handoutId);
     if (source.kind === 'photos') {
@@ -35,7 +38,10 @@ export class SourceRepository {
     };
   }
 
-  /** The address a handout's page was fetched from. @throws AppError `no-page` when it came from elsewhere. */
+  /**
+   * The address a handout's page was fetched from.
+   * @throws AppError `no-page` when it came from elsewhere.
+   */
   async address(schoolId: string, handoutId: string): Promise<string> {
     const { source } = await this.#row(schoolId, handoutId);
     if (source.address === null) throw new AppError('no-page', 'This handout was not made of a web page.');

@@ -57,7 +57,7 @@ function decodeFile(file: UploadedFile): { text: string; encoding: string } {
   }
 }
 
-/** Looks at what was taken in before it is a handout. */
+/** Previews an import before it becomes a handout. */
 export class ImportPreview {
   readonly #voices: VoiceRegistry;
   readonly #threads: TextThreads;
@@ -120,7 +120,10 @@ function tagOf(tag: string | undefined): string | undefined {
   return languageSchema.safeParse(tag).data;
 }
 
-/** A document's own tag is often that of the program it was written with: the text decides, the tag tells the region, and the language where no guess can find it. */
+/**
+ * A document's own tag is often that of the program it was written with: the text decides, the tag tells the
+ * region, and the language where no guess can find it.
+ */
 function languageOf(tag: string | undefined, guessed: string): string {
   if (!languageSchema.safeParse(tag).success || tag === undefined) return guessed;
   return baseLanguage(tag) === baseLanguage(guessed) || !canBeGuessed(tag) ? tag : guessed;

@@ -31,7 +31,9 @@ export interface StagedPhoto {
   readonly flat: Buffer;
 }
 
-/** Keeps photos in the store between the moment they are looked at and the moment a handout is made of them. */
+/**
+ * Keeps photos in the store between the moment they are looked at and the moment a handout is made of them.
+ */
 export class PhotoStaging {
   readonly #store: ObjectStore;
 

@@ -3,14 +3,17 @@ import { AppError } from '../../appError.ts';
 
 export interface ReadOptions {
   readonly signal?: AbortSignal | undefined;
-  /** A name, chosen by whoever waits, by which its place in the line can be asked for. */
+  /** A key chosen by the client, to ask for its place in the queue. */
   readonly key?: string | undefined;
 }
 
-/** Documents that may wait; whoever comes then is asked to come again. */
+/** Most documents that wait; further ones are rejected. */
 const WAITING_AT_MOST = 200;
 
-/** Reads documents and photos outside of the server's own process, in two lines: what somebody waits for with their eyes on it is not behind a pile of photos. */
+/**
+ * Reads documents and photos outside of the server's own process, in two lines: what somebody waits for with
+ * their eyes on it is not behind a pile of photos.
+ */
 export class Readers {
   readonly #lines: Readonly<Record<'short' | 'long', ReaderPool>>;
   readonly #places = new Map<string, number>();

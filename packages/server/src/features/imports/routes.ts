@@ -85,7 +85,7 @@ export function importRoutes({ staging, importPreview, readers, allowedOrigins }
   return router;
 }
 
-/** The name by which whoever uploads asks for its place in the line, where it gave one. */
+/** The client's key for asking for its place in the queue, if it sent one. */
 function waitingKey(request: Request): string | undefined {
   const { waiting } = z.object({ waiting: waitingKeySchema.optional() }).parse(request.query);
   return waiting;

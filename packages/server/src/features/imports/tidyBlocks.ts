@@ -4,7 +4,10 @@ import { AppError } from '../../appError.ts';
 import type { LooseBlock } from '../texts/textRevisionService.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 
-/** The blocks of a handout about to be stored. @throws AppError when there is nothing to read or far too much. */
+/**
+ * The blocks of a handout about to be stored.
+ * @throws AppError when there is nothing to read or far too much.
+ */
 export async function handoutBlocks(
   { text = '', format = 'text', content }: Pick<HandoutInput, 'text' | 'format' | 'content'>,
   threads: TextThreads,
@@ -16,7 +19,10 @@ export async function handoutBlocks(
   return blocks;
 }
 
-/** Blocks as a screen sent them: no block without text but pictures, long ones parted. @throws AppError when they are far too long. */
+/**
+ * Blocks as a screen sent them: no block without text but pictures, long ones split.
+ * @throws AppError when they are far too long.
+ */
 export async function tidyBlocks(content: readonly BlockView[], threads: TextThreads): Promise<LooseBlock[]> {
   checkLength(content.map(({ text }) => text).join('\n'));
   const filled = content.filter(({ type, text }) => type === 'picture' || text.trim() !== '').map(toBlock);
@@ -24,7 +30,7 @@ export async function tidyBlocks(content: readonly BlockView[], threads: TextThr
   return isLong ? threads.splitBlocks(filled) : filled;
 }
 
-/** A block that may have to be parted. Characters. */
+/** A block that may have to be split. Characters. */
 const LONG = 4000;
 
 function toBlock({

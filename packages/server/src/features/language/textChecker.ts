@@ -6,7 +6,10 @@ import type { CheckedBlock } from '../../threads/checkTasks.ts';
 import type { TextThreads } from '../../threads/textThreads.ts';
 
 const FINDINGS_AT_MOST = 300;
-/** Longer texts are looked through for the commonest confusions only: each word of many meanings takes a millisecond. Words. */
+/**
+ * Longer texts are looked through for the commonest confusions only: each word of many meanings takes a
+ * millisecond. Words.
+ */
 const DEEP_AT_MOST = 15_000;
 const CHARACTERS_PER_WORD = 6;
 /** Blocks whose findings are remembered. */
@@ -14,7 +17,10 @@ const REMEMBERED = 20_000;
 /** A section with fewer words has no readability worth telling. */
 const FEWEST_WORDS = 10;
 
-/** Looks through texts, block by block in a thread; what was found in a block is remembered, so that only blocks that changed are looked through again. */
+/**
+ * Looks through texts, block by block in a thread; what was found in a block is remembered, so that only
+ * blocks that changed are looked through again.
+ */
 export class TextChecker {
   readonly #threads: TextThreads;
   readonly #known = new LRUCache<string, CheckedBlock>({ max: REMEMBERED });

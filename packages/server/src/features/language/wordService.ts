@@ -99,7 +99,7 @@ export class WordService {
   }
 }
 
-/** The syllables of the first pronunciation that can be parted. */
+/** The syllables of the first pronunciation that can be split. */
 function syllablesFrom(
   candidates: readonly (string | undefined)[],
 ): { text: string; ipa: string }[] | undefined {

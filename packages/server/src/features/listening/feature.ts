@@ -9,7 +9,7 @@ import { TranslationClient } from './translationClient.ts';
 
 type Deps = Pick<Platform, 'database'> & Pick<ReturnType<typeof handoutsFeature>, 'handoutRepository'>;
 
-/** What is laid over a handout's text: marks and notes, voices of dialogue, a translation. */
+/** Additions to a handout's text: marks and notes, voices for dialogue, a translation. */
 export function listeningFeature({ database: { db }, handoutRepository }: Deps) {
   const voiceAssignments = new VoiceAssignmentRepository(db);
   const parallelTexts = new ParallelTextRepository(db);

@@ -126,7 +126,7 @@ describe('several voices', () => {
     const spoken = sentences.map(({ block, start, end }) => text.blocks[block]?.text.slice(start, end) ?? '');
     expect(spoken).toContain('"Then you had better be polite to it,"');
     expect(spoken.map((one) => one.trim())).toContain('he said.');
-    // Off again, it is the reading of before: nothing is made anew.
+    // Off again, it is the reading of before: nothing is made again.
     const now = await voiceAssignment();
     await client.send('PUT', path(), { ...now, isOn: false, revision: now.revision });
     expect((await open()).id).toBe(alone.id);

@@ -26,7 +26,9 @@ export class ParallelTextRepository {
     this.#db = db;
   }
 
-  /** What stands beside the sentences of the handout's text as it is now; nothing where it has no translation. */
+  /**
+   * What stands beside the sentences of the handout's text as it is now; nothing where it has no translation.
+   */
   async get(schoolId: string, handoutId: string, text: StoredText): Promise<ParallelText | undefined> {
     const [row] = await this.#db
       .select()
@@ -37,7 +39,10 @@ export class ParallelTextRepository {
     return { language, origin, revision, pairs: carried(row.pairs, originalSentences(text)) };
   }
 
-  /** Lays a text, or sentences in their order, beside the original. @throws AppError 409 when somebody else has changed it since. */
+  /**
+   * Lays a text, or sentences in their order, beside the original.
+   * @throws AppError 409 when somebody else has changed it since.
+   */
   async set(
     schoolId: string,
     handoutId: string,
@@ -82,7 +87,10 @@ export class ParallelTextRepository {
       .where(and(eq(parallelTexts.schoolId, schoolId), eq(parallelTexts.handoutId, handoutId)));
   }
 
-  /** The text of one side, or of both in turn, sentence by sentence; stored under its own name. @throws AppError 404 where there is no translation. */
+  /**
+   * The text of one side, or of both in turn, sentence by sentence; stored under its own name.
+   * @throws AppError 404 where there is no translation.
+   */
   async selectedText(
     schoolId: string,
     handoutId: string,
@@ -134,7 +142,10 @@ function sentencesIn(text: string, language: string): string[] {
     .filter((sentence) => sentence !== '');
 }
 
-/** What stood beside a sentence stands beside it still, wherever it is now; of the same sentence twice each has its own. */
+/**
+ * What stood beside a sentence stands beside it still, wherever it is now; of the same sentence twice each
+ * has its own.
+ */
 function carried(
   pairs: readonly ParallelTextPair[],
   sentences: readonly OriginalSentence[],
@@ -151,7 +162,7 @@ function carried(
   }));
 }
 
-/** A block as it is on one side; on both, parted into its sentences, each with what stands beside it. */
+/** A block as it is on one side; on both, split into its sentences, each with what stands beside it. */
 function selectedBlocks(
   block: TextBlock,
   { language, pairs }: ParallelText,

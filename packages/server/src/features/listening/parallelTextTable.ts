@@ -2,7 +2,9 @@ import Papa from 'papaparse';
 import type { OriginalSentence } from './parallelTextRepository.ts';
 
 /**
- * A table of two columns, the original and what stands beside it, laid beside the sentences of a text: rows whose first cell is a sentence of the text (or a paragraph that begins with it) go there; what is left goes to the
+ * A table of two columns, the original and what stands beside it, placed beside the sentences of a text: rows
+ * whose first cell is a sentence of the text (or a paragraph that begins with it) go there; what is left goes
+ * to the
  * sentences that are left, in order. Commas, semicolons and tabs are told apart.
  * @returns for each sentence what stands beside it, and how many rows found their sentence.
  */
@@ -33,7 +35,7 @@ export function readParallelTextTable(
     from = near + 1;
     matched += 1;
   }
-  // Without a single row that fits, the first column is no help: the second is laid out in order.
+  // No row matches, so the first column is no help: the second is matched in order.
   if (matched === 0)
     left.forEach((parallelText, i) => i < translated.length && (translated[i] = parallelText));
   return { translated, matched, rows: rows.length };

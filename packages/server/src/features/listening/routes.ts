@@ -40,7 +40,7 @@ const fileQuerySchema = z.object({
   colour: z.enum(MARK_COLOURS).optional(),
 });
 
-/** What is laid over a handout's text. */
+/** Additions to a handout's text. */
 export function listeningRoutes({
   handoutRepository,
   studyMarks,

@@ -16,7 +16,10 @@ export class StudyMarkRepository {
     this.#db = db;
   }
 
-  /** All marks of a handout as they lie in its text now: one whose passage has moved within its block is found there, one whose passage is gone is lost. */
+  /**
+   * All marks of a handout as they lie in its text now: one whose passage has moved within its block is found
+   * there, one whose passage is gone is lost.
+   */
   async list(schoolId: string, handoutId: string, blocks: readonly TextBlock[]): Promise<StudyMark[]> {
     const rows = await this.#db
       .select()

@@ -25,7 +25,10 @@ export class TranslationClient {
       .onConflictDoUpdate({ target: installationSettings.name, set: { value: address } });
   }
 
-  /** Sentences in another language, null where the service has none. @throws AppError when there is no service or it does not answer. */
+  /**
+   * Sentences in another language, null where the service has none.
+   * @throws AppError when there is no service or it does not answer.
+   */
   async translate(
     sentences: readonly string[],
     from: string,

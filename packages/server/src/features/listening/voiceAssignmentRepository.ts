@@ -62,7 +62,10 @@ export class VoiceAssignmentRepository {
   }
 }
 
-/** Passages with who says them: those found, but where the teacher has set somebody else. A correction whose words are gone is left out. */
+/**
+ * Passages with who says them: those found, but where the teacher has set somebody else. A correction whose
+ * words are gone is left out.
+ */
 function correctedTurns(
   blocks: readonly TextBlock[],
   corrections: readonly SetPassage[],

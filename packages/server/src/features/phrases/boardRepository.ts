@@ -96,7 +96,10 @@ export class BoardRepository {
     await this.#setLink(schoolId, boardId, null);
   }
 
-  /** The board that a link opens. @throws AppError 404, the same for a wrong link and for one that was revoked. */
+  /**
+   * The board that a link opens.
+   * @throws AppError 404, the same for a wrong link and for one that was revoked.
+   */
   async byToken(token: string): Promise<{ schoolId: string; board: Board }> {
     const [row] = await this.#db
       .select()

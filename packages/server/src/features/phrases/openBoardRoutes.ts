@@ -21,7 +21,7 @@ const tokenSchema = z.string().regex(/^[\w-]{20,80}$/u);
 const REQUESTS = 1200;
 const MOST_SUGGESTIONS = 4;
 
-/** What whoever has a board's secret link can do, without signing in: see it, hear it, say something. */
+/** What a visitor with a board's secret link can do without signing in: see it, hear it, say something. */
 export function openBoardRoutes({ boards, phraseSound, threads, limits }: OpenBoardDeps): Router {
   const router = Router();
   router.use(

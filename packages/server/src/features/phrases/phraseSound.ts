@@ -27,7 +27,10 @@ export class PhraseSound {
     this.#pronunciations = pronunciations;
   }
 
-  /** A text as a WAV file, with the pronunciations of the school and the pupil. @throws AppError when its voice is not here. */
+  /**
+   * A text as a WAV file, with the pronunciations of the school and the pupil.
+   * @throws AppError when its voice is not here.
+   */
   async speak(
     schoolId: string,
     pupilId: string | null,

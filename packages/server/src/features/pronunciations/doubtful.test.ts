@@ -67,7 +67,8 @@ describe('doubtful words', () => {
   });
 
   test('are also those that the voice says otherwise than the dictionary has them', async () => {
-    // This voice has the stress of each on its first syllable, and says "trousers" rightly since it is told how.
+    // This voice has the stress of each on its first syllable, and says "trousers" correctly since it is given
+    // how.
     const found = await find(await add('The caboose was quintessence. Their trousers were plain.'));
     expect(found.map(({ written, doubts }) => [written, ...doubts])).toEqual([
       ['quintessence', 'said otherwise than the dictionary has it'],

@@ -13,7 +13,10 @@ import type { PronunciationRepository } from './pronunciationRepository.ts';
 
 const SHOWN_AT_MOST = 100;
 const PLACES_AT_MOST = 5;
-/** Different words of a handout that the voice is asked about; each takes the slowest engine some four milliseconds. */
+/**
+ * Different words of a handout that the voice is asked about; each takes the slowest engine some four
+ * milliseconds.
+ */
 const ASKED_AT_MOST = 1000;
 const ASKED_AT_ONCE = 50;
 /** Characters of the sentence around a word that are shown. */
@@ -60,7 +63,7 @@ export class DoubtfulService {
     const blocks = toBlocks(text.blocks);
     const fine = await accepted.all(schoolId);
     const asked = await threads.leftToVoice(blocks, text.language, entries, ASKED_AT_MOST);
-    // A few at a time, so that whoever listens meanwhile gets a turn.
+    // A few at a time, so that listeners are not kept waiting.
     const heard: (readonly string[])[] = [];
     for (let at = 0; at < asked.length; at += ASKED_AT_ONCE)
       heard.push(...((await voices.pronounce(voice.id, asked.slice(at, at + ASKED_AT_ONCE))) ?? []));
@@ -76,7 +79,10 @@ export class DoubtfulService {
     return { voice: voice.label, words: found.map((word, i) => toView(word, blocks, said?.[i])) };
   }
 
-  /** The same for all handouts on the shelf together, the latest ones if there are many: what stands in most of them first. */
+  /**
+   * The same for all handouts on the shelf together, the latest ones if there are many: what stands in most
+   * of them first.
+   */
   async queue(schoolId: string, pupilId: string): Promise<DoubtfulQueue> {
     const handouts = (await this.#deps.handoutRepository.list(schoolId)).slice(0, HANDOUTS_AT_MOST);
     const words = new Map<string, DoubtfulQueue['words'][number]>();

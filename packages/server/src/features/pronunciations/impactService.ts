@@ -37,7 +37,10 @@ export class ImpactService {
     this.#pronunciations = pronunciations;
   }
 
-  /** Current handouts in which the word stands and the entry would count, the readings of them that are in use, and what other lists have for the word. */
+  /**
+   * Current handouts in which the word stands and the entry would count, the readings of them that are in
+   * use, and what other lists have for the word.
+   */
   async find(schoolId: string, request: ImpactRequest): Promise<Impact> {
     const { written, caseSensitive, scope, scopeValue } = request;
     const list = await this.#pronunciations.idsOf(schoolId, { scope, scopeValue });

@@ -124,7 +124,10 @@ export class PronunciationRepository {
     }));
   }
 
-  /** Takes entries into a list; those with the same written form take the place of what was there. All or nothing. */
+  /**
+   * Takes entries into a list; those with the same written form take the place of what was there. All or
+   * nothing.
+   */
   async take(
     schoolId: string,
     list: ListOf,

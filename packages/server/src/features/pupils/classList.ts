@@ -14,8 +14,9 @@ const LONGEST = { name: 80, year: 80, class: 80, note: 500 } as const;
 const GUARD = /^'+(?=[=+\-@])/u;
 
 /**
- * Reads a class list: a table with a head row that names its columns (name; year, class, note if wanted), or without one a name a line. Commas, semicolons and tabs are told apart; several classes of a pupil are
- * parted by ; or /. Rows that cannot be read are told with their number.
+ * Reads a class list: a table with a head row that names its columns (name; year, class, note if wanted), or
+ * without one a name a line. Commas, semicolons and tabs are told apart; several classes of a pupil are
+ * separated by ; or /. Rows that cannot be read are listed by number.
  * @param known pupils that are there: who has the same name is taken for the same pupil.
  */
 export function readClassList(source: string, known: readonly Pupil[]): ClassList {

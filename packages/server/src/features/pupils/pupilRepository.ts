@@ -38,7 +38,7 @@ export class PupilRepository {
     return rows.map(toPupil);
   }
 
-  /** Pupils that were deleted of late, the last first. */
+  /** Recently deleted pupils, the last first. */
   async deleted(schoolId: string): Promise<Pupil[]> {
     const rows = await this.#select(schoolId, undefined, true).orderBy(desc(pupils.deletedAt));
     return rows.map(toPupil);
@@ -131,7 +131,10 @@ export class PupilRepository {
     }));
   }
 
-  /** Takes in the pupils of a class list: new ones with the profile of another pupil, those who are there get the class besides what they have. All or nothing. */
+  /**
+   * Takes in the pupils of a class list: new ones with the profile of another pupil, those who are there get
+   * the class besides what they have. All or nothing.
+   */
   async importClassList(
     schoolId: string,
     { pupils: listed, likePupil }: ImportClassList,
@@ -169,7 +172,9 @@ export class PupilRepository {
     });
   }
 
-  /** Deletes a pupil: profile and readings stay for 30 days (see `maintenance`), in which it can be restored. */
+  /**
+   * Deletes a pupil: profile and readings stay for 30 days (see `maintenance`), in which it can be restored.
+   */
   async setDeleted(schoolId: string, pupilId: string, isDeleted: boolean): Promise<void> {
     const changed = await this.#db
       .update(pupils)
@@ -215,7 +220,7 @@ async function insertPupil(
   return row.id;
 }
 
-/** Who has changed a pupil, and when, for whoever comes second. */
+/** Says who changed a pupil first. */
 async function changedSince(tx: Transaction, pupilId: string): Promise<AppError> {
   const [last] = await tx
     .select({ teacher: teachers.name, at: profiles.createdAt })

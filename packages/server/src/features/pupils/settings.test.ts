@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { medianPitch } from '../../testing/pitch.ts';
 import { startTestServer, TestClient, type TestServer } from '../../testing/testServer.ts';
 
-/** Every setting that is heard does what it says, measured in the sound that comes out at the far end. */
+/** Every setting that is heard does what it says, measured in the sound that reaches the far end. */
 let server: TestServer;
 let client: TestClient;
 let standard: Profile;

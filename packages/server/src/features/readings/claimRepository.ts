@@ -30,7 +30,8 @@ export interface MadeClip {
 export const CLAIM_SECONDS = 15;
 
 /**
- * Who makes which clip at the moment: all its SQL. A claim is taken before a clip is made, and what it costs is booked with the claim, so that no number of processes makes a clip twice or pays for it twice. Who
+ * Who makes which clip at the moment: all its SQL. A claim is taken before a clip is made, and what it costs
+ * is booked with the claim, so that no number of processes makes a clip twice or pays for it twice. Who
  * dies leaves a claim that another one takes over, and what was booked for it stays booked once.
  */
 export class ClaimRepository {
@@ -43,7 +44,10 @@ export class ClaimRepository {
     this.#holder = holder;
   }
 
-  /** Claims clips that are neither made nor being made. @returns the keys that are this process's to make now. */
+  /**
+   * Claims clips that are neither made nor being made.
+   * @returns the keys that are this process's to make now.
+   */
   async claim(schoolId: string, wanted: readonly ClaimedClip[]): Promise<Set<string>> {
     if (wanted.length === 0) return new Set();
     // In one order, so that two who want the same do not wait for each other.
@@ -83,7 +87,10 @@ export class ClaimRepository {
       );
   }
 
-  /** Notes a clip that was made and ends its claim, in one step; waits for a database that is away, since what was made and paid must not be lost. */
+  /**
+   * Notes a clip that was made and ends its claim, in one step; waits for a database that is away, since what
+   * was made and paid must not be lost.
+   */
   async made(schoolId: string, { key, voice, sampleRate, facts, object, bytes }: MadeClip): Promise<void> {
     const words = JSON.stringify(facts.words.map(({ from, to }) => [from, to]));
     await retryWhileDisconnected(() =>

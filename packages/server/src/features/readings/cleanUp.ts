@@ -17,7 +17,10 @@ export const cleanUps: readonly CleanUp[] = [
   { name: 'lost clips', run: cleanUpLostClips },
 ];
 
-/** Keeps each school under its limit: of the clips that no current reading needs, those that were unused for the longest time go first. */
+/**
+ * Keeps each school under its limit: of the clips that no current reading needs, those that were unused for
+ * the longest time go first.
+ */
 async function cleanUpClips({ db, store, schoolBytes }: CleanUpDeps): Promise<void> {
   const sums = await db
     .select({ schoolId: clips.schoolId, bytes: sql<number>`sum(${clips.bytes})::float8` })
@@ -33,7 +36,7 @@ async function cleanUpClips({ db, store, schoolBytes }: CleanUpDeps): Promise<vo
   }
 }
 
-/** Drops some clips that are not needed. @returns how many bytes were freed; 0 when there are no more. */
+/** Deletes some unused clips. @returns how many bytes were freed; 0 when none are left. */
 async function dropClips(db: Database, store: ObjectStore, schoolId: string, over: number): Promise<number> {
   const isNeeded = sql`exists (
     select 1 from ${readingSentences} join ${readings} on ${readings.id} = ${readingSentences.readingId}

@@ -7,7 +7,10 @@ import type { StoredClip } from './clipRepository.ts';
 const PLAN = { voice: 'v', words: ['a'] } as unknown as SpeechPlan;
 const CLIP: SpokenClip = { sampleRate: 1000, pcm: new Int16Array(2), duration: 0.002, words: [], cuts: [] };
 
-/** Claims and clips in memory, shared by makers as processes share a database, and an engine whose answers the test lets go. */
+/**
+ * Claims and clips in memory, shared by makers as processes share a database, and an engine whose answers the
+ * test lets go.
+ */
 function setUp({ priced = false } = {}) {
   const made = new Map<string, StoredClip>();
   const claims = new Map<string, string>();

@@ -45,7 +45,8 @@ interface Flight {
 const WAIT = { first: 25, most: 250 };
 
 /**
- * Gets clips made, each one once whatever number of processes want it: what is made is taken from the store, who wants what this process is making waits for it, and what another process has claimed is
+ * Gets clips made, each one once whatever number of processes want it: what is made is taken from the store,
+ * who wants what this process is making waits for it, and what another process has claimed is
  * waited for, and taken over if that process dies. A making is cancelled when nobody waits for it any more.
  */
 export class ClipMaker {
@@ -112,7 +113,10 @@ export class ClipMaker {
     promise.then(end, end);
   }
 
-  /** Claims clips and looks for them then: one that is not claimed may be made, and one that is may have been made just before. */
+  /**
+   * Claims clips and looks for them then: one that is not claimed may be made, and one that is may have been
+   * made just before.
+   */
   async #claim(schoolId: string, wanted: readonly WantedClip[]): Promise<Claimed> {
     const keys = await this.#deps.claims.claim(
       schoolId,

@@ -51,7 +51,10 @@ export class ClipRepository {
       );
   }
 
-  /** Forgets a clip whose object has gone from the store; another making of it, which has an object of its own, is left alone. */
+  /**
+   * Forgets a clip whose object has gone from the store; another making of it, which has an object of its
+   * own, is left alone.
+   */
   async forget(schoolId: string, { key, object }: StoredClip): Promise<void> {
     await this.#db
       .delete(clips)

@@ -7,7 +7,10 @@ import type { ReadingPlanner } from './readingPlanner.ts';
 import type { ReadingProgress } from './readingProgress.ts';
 import type { MissingClip, ReadingRow, ReadingRepository } from './readingRepository.ts';
 
-/** Sentences looked up at once, claimed at once, and sets of them that are under way at the same time: enough to keep the engine busy, few enough that a listener waits for a moment only. */
+/**
+ * Sentences looked up at once, claimed at once, and sets of them that are under way at the same time: enough
+ * to keep the engine busy, few enough that a listener waits for a moment only.
+ */
 const BATCH = 64;
 const CLAIMED_TOGETHER = 3;
 const SETS_AT_ONCE = 2;
@@ -39,7 +42,8 @@ export class ReadingMaker {
     const turn = pLimit(SETS_AT_ONCE);
     let failure: { readonly error: unknown } | undefined;
     const makeSet = async (set: readonly MissingClip[]) => {
-      // After one set has failed none is begun; those under way come to their end, and what they make is kept.
+      // After one set has failed none is begun; those under way come to their end, and what they make is
+      // kept.
       if (failure) return;
       try {
         signal.throwIfAborted();

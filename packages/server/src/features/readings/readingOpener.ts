@@ -63,7 +63,8 @@ export class ReadingOpener {
   }
 
   /**
-   * The reading, with its first sentences planned, and its making under way unless its voice has a price that nobody has agreed to.
+   * The reading, with its first sentences planned, and its making under way unless its voice has a price that
+   * nobody has agreed to.
    * @throws AppError when no voice speaks the handout's language.
    */
   async open(
@@ -77,13 +78,17 @@ export class ReadingOpener {
     const reading = await progress.refresh(row);
     if (voices.find(reading.voice)?.price && !reading.costAgreed) return reading;
     const job = await jobRepository.latest(reading.id, 'reading');
-    // What a clean-up took away is made again; what a teacher stopped, or what failed, is not begun anew by itself.
+    // Clips removed by a clean-up are made again; a job that failed or was stopped is not restarted by
+    // itself.
     if (!job || (job.state === 'done' && !progress.isComplete(reading)))
       await jobs.begin({ schoolId, payload: { kind: 'reading', readingId: reading.id } });
     return reading;
   }
 
-  /** The same without any making, but for the first sentence where it `hurries`. In a voice that has a price all of it is planned, so that it can be told what it costs. */
+  /**
+   * The same without making clips, except the first sentence where it `hurries`. In a priced voice all of it
+   * is planned, to know the price.
+   */
   async prepare(
     schoolId: string,
     handoutId: string,
@@ -210,12 +215,12 @@ export class ReadingOpener {
     return reasons;
   }
 
-  /** Has the first sentence made while the reading is still being stored: whoever opens it is about to listen. */
+  /** Makes the first sentence while the reading is being stored: its listener is waiting. */
   #hurry(schoolId: string, first: PlannedRow | undefined): void {
     if (!first) return;
     this.#deps.maker
       .get(schoolId, { key: first.clipKey, plan: first.plan }, { priority: 'listening' })
-      // It will be asked for again, and a failure told then.
+      // It will be requested again; a failure shows then.
       .catch(() => undefined);
   }
 
@@ -240,7 +245,10 @@ export class ReadingOpener {
     return { id, engineVersion: this.#deps.voices.engineVersion(id) ?? '' };
   }
 
-  /** Passages in voices of their own, where the teacher has turned them on: speakers that have a voice that is here and costs nothing. */
+  /**
+   * Passages in voices of their own, where the teacher has turned them on: speakers that have a voice that is
+   * here and costs nothing.
+   */
   async #voicedPassages(schoolId: string, handoutId: string, text: StoredText): Promise<VoicedPassage[]> {
     const { voiceAssignments, voices } = this.#deps;
     const {
@@ -264,7 +272,10 @@ export class ReadingOpener {
     });
   }
 
-  /** Voices for passages in other languages: the pupil's own or the first that speaks them, if it costs nothing. */
+  /**
+   * Voices for passages in other languages: the pupil's own or the first that speaks them, if it costs
+   * nothing.
+   */
   #passageVoices(
     blocks: readonly TextBlock[],
     main: Voice,

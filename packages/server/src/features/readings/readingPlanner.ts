@@ -22,7 +22,10 @@ export interface PlanBasis {
 /** Characters of the blocks that are planned in one go: about three minutes of speech. */
 const WINDOW = 40_000;
 
-/** Plans readings, window by window of whole blocks, in a thread; goes on where it was stopped. A reading is planned from its own text, which never changes. */
+/**
+ * Plans readings, window by window of whole blocks, in a thread; goes on where it was stopped. A reading is
+ * planned from its own text, which never changes.
+ */
 export class ReadingPlanner {
   readonly #database: OpenDatabase;
   readonly #readings: ReadingRepository;

@@ -4,7 +4,10 @@ import type { ReadingRow, ReadingRepository } from './readingRepository.ts';
 
 const PAGE = 500;
 
-/** How much of a reading is made. It is counted when something may have changed (a reading is opened, its making begins or ends, a listener had something made) and kept on its row, where everybody reads it. */
+/**
+ * How much of a reading is made. It is counted when something may have changed (a reading is opened, its
+ * making begins or ends, a listener had something made) and kept on its row, where everybody reads it.
+ */
 export class ReadingProgress {
   readonly #readings: ReadingRepository;
   readonly #clips: ClipRepository;

@@ -47,7 +47,10 @@ export class ReadingRepository {
     return row;
   }
 
-  /** Stores a reading with its first sentences. @returns `undefined` when somebody else has just stored the same. */
+  /**
+   * Stores a reading with its first sentences.
+   * @returns `undefined` when somebody else has just stored the same.
+   */
   async add(
     { db }: Transaction,
     values: NewReading,
@@ -173,7 +176,10 @@ export class ReadingRepository {
     return rows.reduce((sum, { plan }) => sum + chargedCharacters(plan), 0);
   }
 
-  /** Notes that a teacher agreed to what the reading costs. @throws AppError when there is no such reading. */
+  /**
+   * Notes that a teacher agreed to what the reading costs.
+   * @throws AppError when there is no such reading.
+   */
   async agreeToCost({ db }: Pick<Transaction, 'db'>, schoolId: string, readingId: string): Promise<void> {
     const changed = await db
       .update(readings)

@@ -31,7 +31,9 @@ export interface Span {
   readonly timeline: Timeline;
 }
 
-/** A WAV file that exists only as its pieces; any stretch of its bytes can be read without holding the whole. */
+/**
+ * A WAV file that exists only as its pieces; any stretch of its bytes can be read without holding the whole.
+ */
 export interface WavSound {
   /** Length of the whole file. */
   readonly bytes: number;
@@ -39,10 +41,13 @@ export interface WavSound {
   read(start?: number, end?: number): AsyncGenerator<Uint8Array>;
 }
 
-/** Stretches are remembered, since a player asks for the parts of one several times: so many sentences of them, for so long. */
+/**
+ * Stretches are remembered, since a player asks for the parts of one several times: so many sentences of
+ * them, for so long.
+ */
 const REMEMBERED = { sentences: 20_000, milliseconds: 20 * 60 * 1000 };
 
-/** The sound of readings: their sentences' clips, made if need be, laid out on the timeline. */
+/** The sound of readings: their sentences' clips, made when missing, on the timeline. */
 export class ReadingSound {
   readonly #deps: SoundDeps;
   readonly #known = new LRUCache<string, Span>({

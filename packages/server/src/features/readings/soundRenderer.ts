@@ -22,7 +22,10 @@ const [CHUNK, LARGE] = [128 * 1024, 48 * 1024];
 /** Longest silence that is put out in one go, in samples. */
 const LONGEST_SILENCE = CHUNK / BYTES_PER_SAMPLE;
 
-/** Timelines → samples: reads clips from the sound store, sets their gain, puts the pieces together. Never more than a few clips are held. */
+/**
+ * Timelines → samples: reads clips from the sound store, sets their gain, puts the pieces together. Never
+ * more than a few clips are held.
+ */
 export class SoundRenderer {
   readonly #store: ObjectStore;
   readonly #kept = new LRUCache<string, Int16Array>({

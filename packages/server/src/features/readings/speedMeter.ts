@@ -6,10 +6,16 @@ import { installationSettings } from '../../db/schema/index.ts';
 const ENOUGH = 3;
 /** How much a new measurement counts against those before it. */
 const SHARE = 0.4;
-/** Characters a second of an engine that was never measured here: a formant voice on a machine with two slow processors (measured when this was written), so that a plan promises too little speed rather than too much. */
+/**
+ * Characters a second of an engine that was never measured here: a formant voice on a machine with two slow
+ * processors (measured when this was written), so that a plan promises too little speed rather than too much.
+ */
 const UNMEASURED = 400;
 
-/** How fast this machine makes clips, engine by engine: characters over the time in which at least one clip was being made. All processes share what was measured. */
+/**
+ * How fast this machine makes clips, engine by engine: characters over the time in which at least one clip
+ * was being made. All processes share what was measured.
+ */
 export class SpeedMeter {
   readonly #db: Database;
   readonly #engines = new Map<string, { active: number; since: number; busy: number; characters: number }>();

@@ -8,7 +8,10 @@ export type Align = (known: KnownSpeech, recording: Int16Array, signal: AbortSig
 /** An hour and a half of sound takes some ten minutes. */
 const TIMEOUT = 45 * 60_000;
 
-/** Aligns in a thread of its own, which is started when it is needed: it counts for minutes, and nobody else should wait for it. */
+/**
+ * Aligns in a thread of its own, which is started when it is needed: it counts for minutes, and nobody else
+ * should wait for it.
+ */
 export class AlignThread {
   readonly #pool: RunnerPool<TextRequest, unknown>;
   #started: Promise<void> | undefined;

@@ -8,7 +8,8 @@ import type { RecordingRow } from './recordingRepository.ts';
 const HEADINGS: ReadonlySet<string> = new Set(['heading', 'question']);
 
 /**
- * The passages of a text that are recorded: each sentence in its newest recording, where it stands as it was written then. A sentence that was changed since is said by the pupil's voice again.
+ * The passages of a text that are recorded: each sentence in its newest recording, where it stands as it was
+ * written then. A sentence that was changed since is said by the pupil's voice again.
  * @param recordings those in use, the newest first.
  */
 export function recordedPassages(

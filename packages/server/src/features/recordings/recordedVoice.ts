@@ -49,7 +49,10 @@ export function timelineOfRecording(row: RecordingRow, edits = row.edits): Timel
   return edited(recordedTimeline(row.id, RECORDING_RATE, row.samples, row.sentences), edits);
 }
 
-/** Recordings as an engine: each recorded sentence is a voice that can say just that. It is found by its name and offered to nobody. */
+/**
+ * Recordings as an engine: each recorded sentence is a voice that can say just that. It is found by its name
+ * and offered to nobody.
+ */
 export class RecordedVoice implements SpeechEngine {
   readonly id = ENGINE;
   readonly voices: readonly Voice[] = [];
@@ -80,7 +83,10 @@ export class RecordedVoice implements SpeechEngine {
         }
       : undefined;
 
-  /** Speaks a recorded sentence, to the school whose recording it is. @throws SpeechError for any other one. */
+  /**
+   * Speaks a recorded sentence, to the school whose recording it is.
+   * @throws SpeechError for any other one.
+   */
   async speak(plan: SpeechPlan, { schoolId }: SpeakOptions = {}): Promise<SpokenClip> {
     const [, id = '', content = '', nth = ''] = VOICE.exec(plan.voice) ?? [];
     const { row, timeline } = await this.#recording(id, content);
@@ -102,7 +108,7 @@ export class RecordedVoice implements SpeechEngine {
       pcm,
       duration: pcm.length / RECORDING_RATE,
       words: words.map(({ from, to }) => ({ start: from / RECORDING_RATE, end: to / RECORDING_RATE })),
-      // The speaker's own pause stays before the place where more can be laid in.
+      // The speaker's own pause stays before the point where a longer one can be inserted.
       cuts: plan.breaks.map((after) =>
         Math.max(words[after]?.to ?? 0, (words[after + 1]?.from ?? pcm.length) - CLEAR),
       ),
@@ -131,5 +137,5 @@ function gone(): SpeechError {
   return new SpeechError('failed', 'This recording is not here any more.');
 }
 
-/** Silence is laid in a little before the next word begins. Samples: 5 ms. */
+/** Silence is inserted a little before the next word begins. Samples: 5 ms. */
 const CLEAR = Math.round(0.005 * RECORDING_RATE);

@@ -26,14 +26,20 @@ export interface RecordingJobDeps {
   readonly align: Align;
 }
 
-/** What of the work reading the sound and speaking the text are taken for, in hundredths; the rest is aligning. */
+/**
+ * What of the work reading the sound and speaking the text are taken for, in hundredths; the rest is
+ * aligning.
+ */
 const [READING, SPEAKING] = [25, 30];
 /** Below this there is no speech. LUFS. */
 const SILENT = -60;
 /** Quieter parts than this below the loud ones do not count into the loudness. LU; after ITU-R BS.1770. */
 const GATE = 10;
 
-/** Carries out jobs that read a recording's sound and find the words of its text in it. What is wrong with the recording itself is noted there, for people. */
+/**
+ * Carries out jobs that read a recording's sound and find the words of its text in it. What is wrong with the
+ * recording itself is noted there, for people.
+ */
 export function recordingJob(deps: RecordingJobDeps): JobHandler<'recording'> {
   const { recordings } = deps;
   return async ({ schoolId, payload: { recordingId } }, { signal, progress }) => {

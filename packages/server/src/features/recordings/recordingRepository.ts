@@ -132,7 +132,10 @@ export class RecordingRepository {
       .where(eq(recordings.id, id));
   }
 
-  /** Stores what aligning found. Edits, and words that a teacher has set, stay; the revision rises, so that an open window cannot save over it. */
+  /**
+   * Stores what aligning found. Edits, and words that a teacher has set, stay; the revision rises, so that an
+   * open window cannot save over it.
+   */
   async setAligned(id: string, found: readonly RecordedSentence[]): Promise<void> {
     await this.#db.transaction(async (tx) => {
       const [row] = await tx.select().from(recordings).where(eq(recordings.id, id)).for('update');
@@ -195,7 +198,9 @@ export class RecordingRepository {
   }
 }
 
-/** The sentences that were found, with the words that a teacher has set in sentences that still read the same. */
+/**
+ * The sentences that were found, with the words that a teacher has set in sentences that still read the same.
+ */
 function withSetWords(
   found: readonly RecordedSentence[],
   before: readonly RecordedSentence[],

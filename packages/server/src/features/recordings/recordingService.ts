@@ -48,7 +48,7 @@ export class RecordingService {
     this.#deps = deps;
   }
 
-  /** The sentences of a handout as they are put before whoever records it. */
+  /** The sentences of a handout as the speaker sees them. */
   async prompts(
     schoolId: string,
     handoutId: string,
@@ -92,7 +92,10 @@ export class RecordingService {
     return recordings.summary(schoolId, row.id);
   }
 
-  /** Stores a part; one that comes twice takes its own place. @throws AppError when the recording has ended. */
+  /**
+   * Stores a part; one that comes twice takes its own place.
+   * @throws AppError when the recording has ended.
+   */
   async putPart(schoolId: string, id: string, part: number, pcm: Buffer | undefined): Promise<void> {
     const { recordings, recordingSound, store } = this.#deps;
     const row = await recordings.get(schoolId, id);
@@ -103,7 +106,10 @@ export class RecordingService {
     await recordings.partCame(id, part);
   }
 
-  /** Ends a recording whose parts have all come, and has it aligned. @throws AppError that names the parts which are missing. */
+  /**
+   * Ends a recording whose parts have all come, and has it aligned.
+   * @throws AppError that names the parts which are missing.
+   */
   async endTake(schoolId: string, id: string, parts: number): Promise<RecordingSummary> {
     const { recordings, recordingSound } = this.#deps;
     const row = await recordings.get(schoolId, id);
@@ -142,7 +148,10 @@ export class RecordingService {
     return recordings.summary(schoolId, row.id);
   }
 
-  /** Aligns it again: after the text was corrected, or after it was stopped. Edits stay, and so do words that a teacher has set. */
+  /**
+   * Aligns it again: after the text was corrected, or after it was stopped. Edits stay, and so do words that
+   * a teacher has set.
+   */
   async alignAgain(schoolId: string, id: string, scope?: RecordingScope): Promise<RecordingSummary> {
     const { recordings } = this.#deps;
     const row = await recordings.get(schoolId, id);
@@ -163,7 +172,10 @@ export class RecordingService {
     });
   }
 
-  /** Keeps the list of edits. @returns it as it is kept: the edges of a new cut lie where the sound crosses zero. */
+  /**
+   * Keeps the list of edits.
+   * @returns it as it is kept: the edges of a new cut lie where the sound crosses zero.
+   */
   async saveEdits(
     schoolId: string,
     id: string,
@@ -179,7 +191,10 @@ export class RecordingService {
     return { revision: await recordings.save(row, revision, { edits: kept }), edits: kept };
   }
 
-  /** Puts words right. What a teacher has set is sure. @throws AppError for words that are not there, or that would lie outside of the recording. */
+  /**
+   * Puts words right. What a teacher has set is sure.
+   * @throws AppError for words that are not there, or that would lie outside of the recording.
+   */
   async saveWords(schoolId: string, id: string, { revision, words }: WordsInput): Promise<number> {
     const row = await this.#ready(schoolId, id);
     const sentences = row.sentences.map((sentence) => ({ ...sentence, words: [...sentence.words] }));

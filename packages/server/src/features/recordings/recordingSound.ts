@@ -9,7 +9,10 @@ const RECORDINGS = 'recordings/';
 const PART = 10 * RECORDING_RATE;
 const KEPT_BYTES = 48 * 1024 * 1024;
 
-/** Where the sound of recordings lies in the store: as it came, and in parts of ten seconds of which any stretch can be read. */
+/**
+ * Where the sound of recordings lies in the store: as it came, and in parts of ten seconds of which any
+ * stretch can be read.
+ */
 export class RecordingSound {
   readonly #store: ObjectStore;
   readonly #kept = new LRUCache<string, Int16Array>({
@@ -81,7 +84,11 @@ export class RecordingSound {
     return pcm;
   }
 
-  /** Stores sound as it streams in, in parts, and the waveform's peaks beside them. @param onPart is told of each part's samples. @returns how many samples there were. */
+  /**
+   * Stores sound as it streams in, in parts, and the waveform's peaks beside them.
+   * @param onPart receives each part's samples.
+   * @returns how many samples there were.
+   */
   async write(
     schoolId: string,
     id: string,

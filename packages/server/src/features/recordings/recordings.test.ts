@@ -127,7 +127,10 @@ interface Sound {
   readonly from: number;
 }
 
-/** How alike two sounds are by their loudness over 0.8 seconds, 20 ms by 20 ms, which tells more than samples do where their rates differ; and by how many decibels the first is louder. */
+/**
+ * How alike two sounds are by their loudness over 0.8 seconds, 20 ms by 20 ms, which tells more than samples
+ * do where their rates differ; and by how many decibels the first is louder.
+ */
 function compared(one: Sound, other: Sound) {
   const envelope = ({ pcm, rate, from }: Sound) =>
     Array.from({ length: 40 }, (_, i) => {
@@ -215,7 +218,7 @@ describe('a sound file', () => {
       expect(times).toHaveLength(own.length);
       const rate = 22_050;
       const shift = (times[0]?.[0] ?? 0) / rate - (own[0]?.from ?? 0) / RECORDING_RATE;
-      // As long after its first word as in the recording, or later by pauses that were laid in.
+      // As long after its first word as in the recording, or later by pauses that were inserted.
       let later = 0;
       times.forEach(([from], i) => {
         const late = from / rate - (own[i]?.from ?? 0) / RECORDING_RATE - shift;

@@ -5,7 +5,10 @@ import { edited, piecesBetween, type Edit, type Timeline } from '@aurelfield/cor
 /** How far a cut may be moved to where the sound crosses zero. Samples: 2 ms. */
 const REACH = Math.round(0.002 * RECORDING_RATE);
 
-/** The last of some edits with the edges of its cuts where the sound crosses zero, so that nothing clicks; all others as they are. */
+/**
+ * The last of some edits with the edges of its cuts where the sound crosses zero, so that nothing clicks; all
+ * others as they are.
+ */
 export async function snapped(
   timeline: Timeline,
   edits: readonly Edit[],

@@ -18,9 +18,9 @@ import {
 } from '../../db/schema/index.ts';
 import { notFound } from '../../appError.ts';
 
-/** Sentences that are told of at most. */
+/** Most sentences in an answer. */
 const MOST_SENTENCES = 2000;
-/** Notes that are told of at most. */
+/** Most notes in an answer. */
 const MOST_NOTES = 500;
 /** Kinds of events that a teacher reads; all others are counted. */
 const NOTES = ['comment', 'mark', 'not-understood'] as const;
@@ -104,7 +104,10 @@ export class RecordRepository {
     return rows.map((row) => ({ ...row, lastAt: new Date(row.lastAt).toISOString() }));
   }
 
-  /** Sentences that events are about, those heard again most often first. Events of versions that went are not placed. */
+  /**
+   * Sentences that events are about, those heard again most often first. Events of versions that went are not
+   * placed.
+   */
   async sentences(schoolId: string, query: RecordQuery): Promise<PlacedSentence[]> {
     const count = (kinds: SQL) =>
       sql<number>`count(*) filter (where ${listeningEvents.kind} in ${kinds})::int`;
@@ -224,7 +227,8 @@ export class RecordRepository {
 
   /** All events one by one, the oldest first, in chunks. */
   async *rows(schoolId: string, query: RecordQuery, chunk = 5000): AsyncGenerator<EventRow> {
-    // Each page begins after the last row of the one before: its cost does not grow with how many came before.
+    // Each page begins after the last row of the one before: its cost does not grow with how many came
+    // before.
     let last: { readonly at: Date; readonly id: string } | undefined;
     for (;;) {
       const rows = await this.#db

@@ -8,7 +8,10 @@ import { notFound } from '../../appError.ts';
 
 export type AnchorRow = typeof anchors.$inferSelect;
 
-/** How words are said in single places of a handout: all their SQL. Each function takes the connection to use, so that it can be part of a caller's transaction. */
+/**
+ * How words are said in single places of a handout: all their SQL. Each function takes the connection to use,
+ * so that it can be part of a caller's transaction.
+ */
 export const anchorRepository = {
   /** All of a handout's, lost ones too, in an order that does not change by itself. */
   async all(db: Database, schoolId: string, handoutId: string): Promise<AnchorRow[]> {
@@ -61,7 +64,10 @@ export const anchorRepository = {
   },
 };
 
-/** Anchors as a text has them: by the number of their block, in reading order. Those that are lost are none of it. */
+/**
+ * Anchors as a text has them: by the number of their block, in reading order. Those that are lost are none of
+ * it.
+ */
 export function placedEntries(rows: readonly AnchorRow[], blocks: readonly TextBlock[]): PlacedEntry[] {
   const numberOf = new Map(blocks.map(({ id }, index) => [id, index]));
   return rows

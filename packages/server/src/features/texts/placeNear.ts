@@ -1,4 +1,7 @@
-/** Where some words stand in a text, of several places the one nearest to where they stood; nothing where they are gone. */
+/**
+ * Where some words stand in a text, of several places the one nearest to where they stood; nothing where they
+ * are gone.
+ */
 export function placeNear(text: string | undefined, written: string, start: number): number | undefined {
   if (text === undefined || written === '') return undefined;
   let best: number | undefined;

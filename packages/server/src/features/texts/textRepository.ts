@@ -17,7 +17,10 @@ export async function addText(db: Database, text: StoredText & { readonly school
   await db.insert(texts).values(text).onConflictDoNothing();
 }
 
-/** Characters of texts that are kept in memory: a text never changes, so one that was read once need not be read again. */
+/**
+ * Characters of texts that are kept in memory: a text never changes, so one that was read once need not be
+ * read again.
+ */
 const REMEMBERED = 8_000_000;
 
 /** Texts by their hashes, always within one school. */

@@ -23,7 +23,10 @@ const TRIES = 5;
 
 class AnchorsChanged extends Error {}
 
-/** Puts texts in the place of a handout's text: each save is one transaction that compares and sets, and carries the entries for single places over. */
+/**
+ * Puts texts in the place of a handout's text: each save is one transaction that compares and sets, and
+ * carries the entries for single places over.
+ */
 export class TextRevisionService {
   readonly #database: OpenDatabase;
   readonly #texts: TextRepository;
@@ -88,7 +91,10 @@ export class TextRevisionService {
     return { contentHash: text.hash, words, lost: newlyLost.map(toOccurrence) };
   }
 
-  /** Keeps a text among a handout's versions without making it the handout's: the one that somebody decided against. */
+  /**
+   * Keeps a text among a handout's versions without making it the handout's: the one that somebody decided
+   * against.
+   */
   async setAside(author: Author, handoutId: string, content: readonly LooseBlock[]): Promise<void> {
     const current = await this.#current(author.schoolId, handoutId);
     const blocks = withIds(content, randomUUID);

@@ -14,7 +14,7 @@ export interface ReadPage {
   readonly origin: string;
   readonly title: string;
   readonly language: string;
-  /** As it is taken in, and as it is stored. */
+  /** As imported, and as stored. */
   readonly content: BlockView[];
   readonly blocks: readonly LooseBlock[];
   readonly cleanUps: CleanUpView[];

@@ -65,7 +65,10 @@ export class WebPageReadingRepository {
       .onConflictDoUpdate({ target: allowedSites.schoolId, set: values });
   }
 
-  /** The school that allows pages of an origin to be heard, and in whose way; of several, the one that has been here longest. */
+  /**
+   * The school that allows pages of an origin to be heard, and in whose way; of several, the one that has
+   * been here longest.
+   */
   async allowedBy(origin: string): Promise<{ schoolId: string; pupilId: string } | undefined> {
     const [found] = await this.#db
       .select({ schoolId: allowedSites.schoolId, pupilId: pupils.id })
@@ -135,7 +138,10 @@ export class WebPageReadingRepository {
     return found?.n ?? 0;
   }
 
-  /** Takes the work of fetching a page: one that is new, or was fetched before a moment. @returns its id, or undefined when another has the work. */
+  /**
+   * Takes the work of fetching a page: one that is new, or was fetched before a moment.
+   * @returns its id, or undefined when another has the work.
+   */
   async claim(schoolId: string, address: string, before: Date): Promise<string | undefined> {
     const fetchedAt = new Date();
     const [taken] = await this.#db
@@ -154,7 +160,7 @@ export class WebPageReadingRepository {
     await this.#db.update(webPageReadings).set(change).where(eq(webPageReadings.id, id));
   }
 
-  /** Forgets a page; it is fetched anew when somebody wants to hear it. */
+  /** Forgets a page; it is fetched again when somebody wants to hear it. */
   async remove(id: string): Promise<void> {
     await this.#db.delete(webPageReadings).where(eq(webPageReadings.id, id));
   }

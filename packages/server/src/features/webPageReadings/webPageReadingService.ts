@@ -26,9 +26,12 @@ export interface WebPageReadingDeps {
 const HOUR = 60 * 60 * 1000;
 /** A page that is wanted is looked at again after this time: it may have changed. Milliseconds. */
 export const LOOKED_AT_AGAIN = HOUR;
-/** After this time a page that could not be read, or whose reading was broken off, is tried again. Milliseconds. */
+/**
+ * After this time a page that could not be read, or whose reading was broken off, is tried again.
+ * Milliseconds.
+ */
 export const TRIED_AGAIN = 5 * 60 * 1000;
-/** Pages of a school that are made in a day at most: whoever makes up addresses fills nobody's disk. */
+/** Most pages that a school prepares in a day, so that made-up addresses cannot fill the disk. */
 export const MOST_A_DAY = 100;
 /** A web page reading is no book. Characters. */
 const MOST_CHARACTERS = 60_000;
@@ -50,7 +53,10 @@ const ALLOWS = {
   mark: false,
 } as const;
 
-/** Pages of allowed sites become handouts in one pupil's way, and are handed out by a link of their own: made once, looked at again by and by. */
+/**
+ * Pages of allowed sites become handouts with one pupil's settings and a link each: prepared once, fetched
+ * again after a while.
+ */
 export class WebPageReadingService {
   readonly #deps: WebPageReadingDeps;
 
@@ -92,7 +98,10 @@ export class WebPageReadingService {
     return this.#deps.pages.sites(schoolId);
   }
 
-  /** Allows sites; pages of sites that are allowed no more stay on the shelf, and open by their own links until they are taken back. */
+  /**
+   * Allows sites. Pages of sites that are no longer allowed stay, and open by their links until they are
+   * withdrawn.
+   */
   async setSites(schoolId: string, sites: AllowedSites): Promise<AllowedSites> {
     const { pages, pupils } = this.#deps;
     if (sites.pupilId !== null) await pupils.get(schoolId, sites.pupilId);
@@ -114,7 +123,10 @@ export class WebPageReadingService {
     );
   }
 
-  /** Forgets a page and takes its assignment back: who wants to hear it has it made anew. Its handout stays on the shelf. */
+  /**
+   * Forgets a page and withdraws its assignment: it is prepared again when somebody wants to hear it. Its
+   * handout stays.
+   */
   async remove(schoolId: string, id: string): Promise<void> {
     const { pages, assignmentService } = this.#deps;
     const { row, isStopped } = await pages.get(schoolId, id);
@@ -208,7 +220,10 @@ const MAKING: Hearing = {
   message: 'The page is being made ready. This takes about a minute the first time.',
 };
 
-/** A page's address without what leads to a place in it. @throws AppError for what is no address of a page. */
+/**
+ * A page's address without what leads to a place in it.
+ * @throws AppError for what is no address of a page.
+ */
 function pageAddress(given: string): { address: string; origin: string } {
   const url = URL.canParse(given) && given.length <= MOST_ADDRESS ? new URL(given) : undefined;
   if (!url || !/^https?:$/u.test(url.protocol) || url.username !== '' || url.password !== '')

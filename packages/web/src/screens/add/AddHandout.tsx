@@ -58,7 +58,10 @@ type Goal = keyof typeof GOALS;
 
 const PHOTO_NAME = /\.(jpe?g|png|webp|tiff?|avif|gif|heic|heif|bmp)$/iu;
 
-/** One place that takes anything in: typed, pasted, files, a web page. What is typed is kept in the browser until it is stored. */
+/**
+ * One place that takes anything in: typed, pasted, files, a web page. What is typed is kept in the browser
+ * until it is stored.
+ */
 export function AddHandout() {
   const navigate = useNavigate();
   const add = useAddHandout();
@@ -87,7 +90,10 @@ export function AddHandout() {
   const fromFile = textFile?.found?.text === draft.text ? textFile.found : undefined;
   const title = draft.title ?? (typed ? fromFile?.title : undefined) ?? found?.title ?? '';
 
-  /** Photos become pages of one handout. One text file alone is put into the field, where it can be changed before it is stored. */
+  /**
+   * Photos become pages of one handout. One text file alone is put into the field, where it can be changed
+   * before it is stored.
+   */
   const takeFiles = async (chosen: readonly File[]) => {
     const isPhoto = ({ name, type }: File) => type.startsWith('image/') || PHOTO_NAME.test(name);
     photos.add(chosen.filter(isPhoto));
@@ -162,7 +168,8 @@ export function AddHandout() {
     if (written === undefined || !(event.target instanceof HTMLTextAreaElement)) return;
     event.preventDefault();
     const field = event.target;
-    // At once, so that what is typed next stands behind it; the field then tells of its change as if it had been typed.
+    // At once, so that what is typed next stands behind it; the field then tells of its change as if it had
+    // been typed.
     field.setRangeText(written, field.selectionStart, field.selectionEnd, 'end');
     field.dispatchEvent(new Event('input', { bubbles: true }));
   };

@@ -210,7 +210,10 @@ function FlatView({ photo, corners }: { readonly photo: PhotoView; readonly corn
   );
 }
 
-/** A homography to the unit square, enlarged to a frame, as CSS writes it: column by column, with the depth left as it is. */
+/**
+ * A homography to the unit square, enlarged to a frame, as CSS writes it: column by column, with the depth
+ * left as it is.
+ */
 function cssMatrix(map: Homography, width: number, height: number): string {
   const w = map[8] ?? 1;
   const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0, h = 0] = map.map((value) => value / w);

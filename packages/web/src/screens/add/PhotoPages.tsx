@@ -183,7 +183,10 @@ export function PhotoPages(props: PhotoPagesProps) {
   );
 }
 
-/** From this share of doubtful words on a page makes little sense: its corners or its direction are wrong more likely than its words. */
+/**
+ * From this share of doubtful words on a page makes little sense: its corners or its direction are wrong more
+ * likely than its words.
+ */
 const NONSENSE = 0.4;
 
 function saysOf({ state, read, photo, corners }: PhotoPage): string {

@@ -46,7 +46,10 @@ const Paper = styled.article`
   }
 `;
 
-/** What was read of a document, before it is stored: warnings, what was cleaned up, and the text block by block. */
+/**
+ * What was read of a document, before it is stored: warnings, what was cleaned up, and the text block by
+ * block.
+ */
 export function Preview({ found, name }: { readonly found: DocumentPreview; readonly name: string }) {
   const content = found.content ?? [];
   return (

@@ -24,7 +24,9 @@ interface WaysInProps {
   readonly onAddress: (address: string) => Promise<boolean>;
 }
 
-/** Ways to take something in besides typing and dropping: files, photos, the camera of a phone, a web address. */
+/**
+ * Ways to take something in besides typing and dropping: files, photos, the camera of a phone, a web address.
+ */
 export function WaysIn({ onFiles, onAddress }: WaysInProps) {
   const [address, setAddress] = useState('');
   const choose = (files: FileList | null) => {
@@ -60,8 +62,7 @@ export function WaysIn({ onFiles, onAddress }: WaysInProps) {
           </FileTrigger>
         </OnTouch>
         <Fact>
-          Photos of pages become one handout, page after page, whichever way up they lie. Keep the whole text
-          in view.
+          Photos of pages become one handout, page after page, any way up. Get the whole page in the picture.
         </Fact>
       </Row>
       <Row style={{ alignItems: 'flex-end' }}>

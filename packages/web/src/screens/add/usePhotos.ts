@@ -26,7 +26,10 @@ const STOPPED = 'Stopped. Read it again, or leave it out.';
 /** A page whose corners rest this long is read again. Milliseconds. */
 const REST = 700;
 
-/** Photos that become one handout: each is looked at and read by itself, in the order in which they came; then they are put together. */
+/**
+ * Photos that become one handout: each is looked at and read by itself, in the order in which they came; then
+ * they are put together.
+ */
 export function usePhotos(languages: readonly string[]) {
   const [pages, setPages] = useState<readonly PhotoPage[]>([]);
   const [together, setTogether] = useState<{ key: string; found?: DocumentPreview; error?: string }>({
@@ -87,7 +90,7 @@ export function usePhotos(languages: readonly string[]) {
 
   const takeIn = useCallback(
     (id: number, photo: PhotoView) => {
-      // Without a page the whole picture is read, and it is told.
+      // Without a page the whole picture is read, and the screen says so.
       const corners = photo.corners ?? photo.whole;
       change(id, { photo, corners, state: 'reading' });
       void read(id, photo.uploadId, corners);

@@ -35,7 +35,10 @@ const Pages = styled.ul`
   }
 `;
 
-/** Pages of the school's own site that their readers can hear: which sites, in whose way, the line to put in, and what was asked for. */
+/**
+ * Pages of the school's own site that their readers can hear: which sites, in whose way, the line to put in,
+ * and what was asked for.
+ */
 export function AllowedSites({ pupils }: { readonly pupils: readonly Pupil[] }) {
   const sites = useAllowedSites();
   if (sites.isError) return <Notice kind="error">{messageOf(sites.error)}</Notice>;

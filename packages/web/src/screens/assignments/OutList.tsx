@@ -36,7 +36,7 @@ const Items = styled.ul`
   }
 `;
 
-/** What is handed out, pupil by pupil: how it stands, its links, update and take back. */
+/** Assignments by pupil: state, links, update and withdraw. */
 export function OutList() {
   const out = useAssignments();
   const links = usePupilLinks().data ?? [];

@@ -84,7 +84,10 @@ const TITLES: Readonly<Record<HandoutPlace, string>> = {
   deleted: 'Recently deleted',
 };
 
-/** Every handout of the school, found by its words, subject, class and tags. What is looked for stands in the address, so that it can be gone back to, kept and shared. */
+/**
+ * Every handout of the school, found by its words, subject, class and tags. What is looked for stands in the
+ * address, so that it can be gone back to, kept and shared.
+ */
 export function Handouts() {
   const [address, setAddress] = useSearchParams();
   const { from, search: found, ...arrangement } = viewOf(address);

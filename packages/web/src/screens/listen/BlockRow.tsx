@@ -218,7 +218,10 @@ function BlockText({ block, children }: { readonly block: BlockView; readonly ch
   );
 }
 
-/** Between two filled cells of a row stands one separator more than there are empty cells; before the first and after the last as many as there are. */
+/**
+ * Between two filled cells of a row stands one separator more than there are empty cells; before the first
+ * and after the last as many as there are.
+ */
 function emptyCells(between: string, nth: number, count: number): ReactNode {
   const separators = between.split(CELL_SEPARATOR).length - 1;
   const empty = nth > 0 && nth < count - 1 ? separators - 1 : separators;

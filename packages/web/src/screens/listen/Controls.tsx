@@ -124,7 +124,7 @@ export function Controls({ player, state, track, pace, onSpeed, onWord, focusAft
   );
 }
 
-/** The time so far and the whole; written at every frame without drawing anything else anew. */
+/** Elapsed and total time; written at every frame without rendering anything else. */
 function Elapsed({ player, track }: { readonly player: ReadingPlayer; readonly track: ReadingTrack }) {
   const output = useRef<HTMLSpanElement>(null);
   const whole = `${track.sentences.every(({ times }) => times !== null) ? '' : 'about '}${clock(track.duration)}`;

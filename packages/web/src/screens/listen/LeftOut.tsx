@@ -13,7 +13,10 @@ const Words = styled(Panel)`
   }
 `;
 
-/** What the page shows and the voice does not say, by the rule that decided so. Nothing is shown where nothing is left out. */
+/**
+ * What the page shows and the voice does not say, by the rule that decided so. Nothing is shown where nothing
+ * is left out.
+ */
 export function LeftOut({ reading }: { readonly reading: Reading }) {
   const { data } = useLeftOut(reading.id);
   if (!data || data.length === 0) return null;

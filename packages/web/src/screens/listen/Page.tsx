@@ -86,7 +86,9 @@ interface PageProps {
   readonly onWord: () => void;
 }
 
-/** The handout's text in the pupil's look. The sentence being read is parted into words, one of which is lit. */
+/**
+ * The handout's text in the pupil's look. The sentence being read is split into words, one of which is lit.
+ */
 export function Page({
   page,
   player,

@@ -29,7 +29,7 @@ const Options = styled(MenuPopover)`
   }
 `;
 
-/** What is handed out of a reading that is still being made. */
+/** The file of an unfinished reading. */
 const SO_FAR = 'so-far';
 const KINDS = [
   ['sound', 'Sound'],
@@ -38,7 +38,10 @@ const KINDS = [
   ['text', 'Text'],
 ] as const;
 
-/** Saves the reading as a file: makes what is missing, shows how far it is, then hands the file to the browser. */
+/**
+ * Saves the reading as a file: makes what is missing, shows how far it is, then hands the file to the
+ * browser.
+ */
 export function Save({ reading, pupil }: { readonly reading: Reading; readonly pupil: Pupil }) {
   const [started, setStarted] = useState<Job>();
   const [error, setError] = useState<string>();

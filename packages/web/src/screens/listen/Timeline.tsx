@@ -5,7 +5,7 @@ import type { ReadingTrack } from '../../player/usePlayer.ts';
 import { clock } from '../../ui/format.ts';
 
 const HEIGHT = 26;
-/** Part of a sentence's length that is left free after it, so that neighbours can be told apart. */
+/** Gap after a sentence, as a share of its length, so that neighbours look separate. */
 const GAP_PIXELS = 1.5;
 
 const Strip = styled.div`
@@ -75,7 +75,10 @@ interface TimelineProps {
   readonly sentence: number;
 }
 
-/** All sentences side by side, each as long as it lasts; filled when made. A click or the arrow keys go to one. */
+/**
+ * All sentences side by side, each as long as it lasts; filled when made. A click or the arrow keys go to
+ * one.
+ */
 export function Timeline({ player, track, sentence }: TimelineProps) {
   const strip = useRef<HTMLDivElement>(null);
   const needle = useRef<HTMLDivElement>(null);
@@ -83,7 +86,7 @@ export function Timeline({ player, track, sentence }: TimelineProps) {
   const total = Math.max(track.duration, 0.001);
 
   useEffect(() => {
-    // The needle moves at every frame, outside of React, so that nothing else is drawn anew.
+    // The needle moves at every frame outside React, so that nothing else renders.
     const move = (seconds: number) => {
       if (needle.current)
         needle.current.style.left = `${Math.min(100, (seconds / Math.max(player.track.duration, 0.001)) * 100)}%`;

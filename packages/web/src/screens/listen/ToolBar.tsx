@@ -36,7 +36,7 @@ interface ToolBarProps {
   readonly state: PlayerState;
   readonly tool: Tool | undefined;
   readonly onTool: (tool: Tool) => void;
-  /** Plays what is selected, or this sentence, over and over; or no more. */
+  /** Starts or stops repeating the selection or this sentence. */
   readonly onLoop: () => void;
   readonly focusAfter: () => HTMLElement | null;
 }

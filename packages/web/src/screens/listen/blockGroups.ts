@@ -14,7 +14,10 @@ export function contentsOf(blocks: readonly Pick<BlockView, 'type' | 'level' | '
   );
 }
 
-/** The block in which the section before or after one begins: a heading, or the text's beginning; undefined where there is none. */
+/**
+ * The block in which the section before or after one begins: a heading, or the text's beginning; undefined
+ * where there is none.
+ */
 export function adjacentSection(chapters: readonly Chapter[], block: number, by: 1 | -1): number | undefined {
   if (by > 0) return chapters.find((chapter) => chapter.block > block)?.block;
   return chapters.findLast((chapter) => chapter.block < block)?.block ?? (block > 0 ? 0 : undefined);
@@ -33,7 +36,8 @@ export function findInBlocks(blocks: readonly Pick<BlockView, 'text'>[], wanted:
   if (needle === '') return [];
   return blocks.flatMap(({ text }, block) => {
     const hay = plain(text);
-    // Letters that fall into several when they are taken apart would shift the places: such a text is searched as it is.
+    // Letters that fall into several when they are taken apart would shift the places: such a text is
+    // searched as it is.
     const [source, sought] =
       hay.length === text.length ? [hay, needle] : [text.toLowerCase(), wanted.trim().toLowerCase()];
     const found: FoundPlace[] = [];

@@ -4,7 +4,10 @@ interface CaretDocument {
   caretRangeFromPoint?: (x: number, y: number) => Range | null;
 }
 
-/** How many characters of `element`'s text lie before a point of the window; undefined when the point is not on its text. */
+/**
+ * How many characters of `element`'s text lie before a point of the window; undefined when the point is not
+ * on its text.
+ */
 export function wordOffsetAt(element: HTMLElement, x: number, y: number): number | undefined {
   const page = document as CaretDocument;
   const position = page.caretPositionFromPoint?.(x, y);

@@ -10,7 +10,10 @@ export interface SaidNote {
   readonly start: number;
 }
 
-/** The words of a block that are said otherwise than they are written, or had to be spelled, each written form once. */
+/**
+ * The words of a block that are said otherwise than they are written, or had to be spelled, each written form
+ * once.
+ */
 export function saidNotes(text: string, sentences: readonly ReadingSentence[]): SaidNote[] {
   const notes = new Map<string, SaidNote>();
   for (const sentence of sentences) {

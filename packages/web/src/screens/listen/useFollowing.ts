@@ -5,7 +5,10 @@ import type { PlayerState } from '@aurelfield/player';
 const COMFORT = { top: 0.12, bottom: 0.82 } as const;
 /** Farther than so many windows there is no gliding: it would take seconds. */
 const GLIDE_WINDOWS = 1.2;
-/** Frames in which a jump may be mended: parts of a long page that were never shown get their true height only then. */
+/**
+ * Frames in which a jump may be mended: parts of a long page that were never shown get their true height only
+ * then.
+ */
 const MENDING_FRAMES = 40;
 /** Pixels from the aim that are near enough. */
 const NEAR = 6;
@@ -18,7 +21,8 @@ export interface Following {
 }
 
 /**
- * Keeps what is read in sight between the window's top and the player at the bottom. Lets go when the reader scrolls while it plays; a jump, or `follow`, takes it up again.
+ * Keeps what is read in sight between the window's top and the player at the bottom. Lets go when the reader
+ * scrolls while it plays; a jump, or `follow`, takes it up again.
  * @param desk what covers the bottom of the window.
  */
 export function useFollowing(

@@ -4,7 +4,10 @@ import { actionFor, keyName, type ActionId, type Shortcuts } from './shortcuts.t
 /** What each action does. */
 export type Actions = Readonly<Record<ActionId, () => void>>;
 
-/** The keyboard of the listening screen. Keys that a focused control needs for itself (a button's space, a slider's arrows) are left to it. */
+/**
+ * The keyboard of the listening screen. Keys that a focused control needs for itself (a button's space, a
+ * slider's arrows) are left to it.
+ */
 export function useKeys(shortcuts: Shortcuts, actions: Actions): void {
   const now = useRef({ shortcuts, actions });
   useEffect(() => {

@@ -18,7 +18,7 @@ export function useNotes(
 ): ReadonlyMap<number, readonly Note[]> {
   const decided = useDecided(reading.id).data;
   const leftOut = useLeftOut(reading.id).data;
-  // The voice is asked about words only when it has said them all: whoever listens goes first.
+  // Pronunciations are requested only after all sentences are made: listening goes first.
   const doubtful = useDoubtful(handout.id, reading.duration === null ? undefined : pupil.id).data;
   return useMemo(() => {
     const words = new Set((doubtful?.words ?? []).map(({ written }) => written.toLowerCase()));

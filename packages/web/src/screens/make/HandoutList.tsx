@@ -29,7 +29,9 @@ interface HandoutListProps {
   readonly onChange: (chosen: readonly string[]) => void;
 }
 
-/** The handouts of a set in an order that can be changed: by dragging a row onto another, or by its buttons. */
+/**
+ * The handouts of a set in an order that can be changed: by dragging a row onto another, or by its buttons.
+ */
 export function HandoutList({ handouts, chosen, onChange }: HandoutListProps) {
   const titleOf = (id: string) => handouts.find((handout) => handout.id === id)?.title ?? '';
   const move = (from: number, to: number) => {

@@ -23,7 +23,7 @@ const STATES = {
   done: 'ready',
 } as const;
 
-/** Class sets that were made of late: to take their files again, or to bring them up to date. */
+/** Recent class sets, to download again or to update. */
 export function LatestSets() {
   const sets = useClassSets().data ?? [];
   if (sets.length === 0) return null;

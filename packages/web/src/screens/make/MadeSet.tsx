@@ -48,7 +48,9 @@ const Hear = styled(Link)`
 
 const SOUND_KEY = 'aurelfield:set-sound';
 
-/** A class set while it is made and afterwards: progress, what is finished, pause, and bringing it up to date. */
+/**
+ * A class set while it is made and afterwards: progress, what is finished, pause, and bringing it up to date.
+ */
 export function MadeSet() {
   const { setId = '' } = useParams();
   const set = useClassSet(setId);
@@ -226,7 +228,10 @@ function Item({
   );
 }
 
-/** Tells when a set that was watched comes to its end: by a sound on wish, and outside of the page where that is allowed. */
+/**
+ * Tells when a set that was watched comes to its end: by a sound on wish, and outside of the page where that
+ * is allowed.
+ */
 function useNotification({ state, title }: ClassSet, hasSound: boolean): void {
   const before = useRef(state);
   useEffect(() => {

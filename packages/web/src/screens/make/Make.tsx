@@ -31,10 +31,13 @@ const Summary = styled.div`
   }
 `;
 
-/** Milliseconds that the choice rests before it is planned anew. */
+/** Milliseconds after the last change before the plan is fetched. */
 const REST = 250;
 
-/** Handouts for many pupils at once: whom they are for, what each gets, and what it takes, before anything runs. */
+/**
+ * Handouts for many pupils at once: whom they are for, what each gets, and what it takes, before anything
+ * runs.
+ */
 export function Make() {
   const [address] = useSearchParams();
   const handouts = useHandouts({ search: '', from: 'active' });

@@ -20,7 +20,7 @@ export function ring(): void {
       if (nth === NOTES.length - 1) tone.addEventListener('ended', () => void context.close());
     });
   } catch {
-    // What is ready is told on the page as well.
+    // The page says so as well.
   }
 }
 

@@ -9,7 +9,7 @@ import { Field } from '../../ui/fields.tsx';
 import { Row } from '../../ui/layout.tsx';
 import { messageOf, Notice } from '../../ui/Notice.tsx';
 
-/** The secret link: told when it is made, and never again. */
+/** The secret link: shown when it is made, and never again. */
 export function BoardLink({ board }: { readonly board: Board }) {
   const link = useBoardLink(board.id);
   const [address, setAddress] = useState<string>();

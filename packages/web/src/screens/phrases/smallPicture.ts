@@ -1,7 +1,10 @@
 /** Side of a button's picture, in pixels. */
 const SIDE = 320;
 
-/** Makes a picture small enough for a button, as PNG, with its shape kept. @throws Error when the file is no picture. */
+/**
+ * Makes a picture small enough for a button, as PNG, with its shape kept.
+ * @throws Error when the file is no picture.
+ */
 export async function smallPicture(file: File): Promise<Blob> {
   const picture = await createImageBitmap(file).catch(() => {
     throw new Error('This file is no picture that the browser can show. Choose a JPEG or PNG file.');

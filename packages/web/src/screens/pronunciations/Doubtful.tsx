@@ -64,7 +64,10 @@ interface DoubtfulProps {
 
 const ALL = 'all';
 
-/** Words that a voice may say wrongly, of one handout or of all current ones, waiting for a decision: right, fix, or leave for later. */
+/**
+ * Words that a voice may say wrongly, of one handout or of all current ones, waiting for a decision: right,
+ * fix, or leave for later.
+ */
 export function Doubtful({ pupils, onPutRight }: DoubtfulProps) {
   const handouts = useHandouts();
   const [handoutId, setHandoutId] = useState<string>();

@@ -63,7 +63,7 @@ export function EntryForm({ entry, written, pupils, onDone }: EntryFormProps) {
     },
     typed !== '' && (input.scope === 'school') === (input.scopeValue === ''),
   );
-  // What was wrong is told until it is changed, and not after.
+  // An error shows until its field is changed.
   const change = (part: Partial<EntryInput>) => {
     save.reset();
     setInput((before) => ({ ...before, ...part }));

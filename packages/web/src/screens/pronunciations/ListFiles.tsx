@@ -95,7 +95,7 @@ export function ListFiles({ pupils }: { readonly pupils: readonly Pupil[] }) {
   );
 }
 
-/** What a file changes, before it is taken in and after. */
+/** What a file changes, before and after the import. */
 function Outcome({ imported: { added, replaced, changes, warnings } }: { readonly imported: Imported }) {
   const isPreview = changes.length > 0;
   return (

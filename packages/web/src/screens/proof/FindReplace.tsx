@@ -40,7 +40,10 @@ interface FindReplaceProps {
   readonly onClose: () => void;
 }
 
-/** Goes through the places that hold a text, and puts another one there: in one place, or in all of them as one step. */
+/**
+ * Goes through the places that hold a text, and puts another one there: in one place, or in all of them as
+ * one step.
+ */
 export function FindReplace({ blocks, onShow, onReplace, onReplaceAll, onClose }: FindReplaceProps) {
   const [find, setFind] = useState('');
   const [replace, setReplace] = useState('');

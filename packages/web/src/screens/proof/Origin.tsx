@@ -34,7 +34,10 @@ interface OriginProps {
   readonly onTake: (blocks: readonly BlockView[]) => void;
 }
 
-/** Where the text came from: the source as it was, what was cleaned up when it was read, and the page as it is now. */
+/**
+ * Where the text came from: the source as it was, what was cleaned up when it was read, and the page as it is
+ * now.
+ */
 export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
   const [again, setAgain] = useState<Awaited<ReturnType<typeof fetchPageAgain>>>();
   const [error, setError] = useState<string>();
@@ -126,7 +129,10 @@ export function Origin({ handout, blocks, photos, onTake }: OriginProps) {
   );
 }
 
-/** Undoes one clean-up: the text as it was takes the place of what it became, or what was taken out stands again near where it was. */
+/**
+ * Undoes one clean-up: the text as it was takes the place of what it became, or what was taken out stands
+ * again near where it was.
+ */
 function broughtBack(blocks: readonly BlockView[], { block, before, after }: CleanUpView): BlockView[] {
   const at = after === '' ? -1 : blocks.findIndex(({ text }) => text.includes(after));
   if (at >= 0)

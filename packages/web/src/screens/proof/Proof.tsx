@@ -39,13 +39,14 @@ const ListenLink = styled(Link)`
 /** Makes a handout's text right before it is heard. */
 export function Proof() {
   const { handoutId = '' } = useParams();
-  /** Counts how often the text was begun anew with what the server has. */
+  /** Counts restarts from the server's text. */
   const [round, setRound] = useState(0);
   const handout = useHandout(handoutId);
   const pupils = usePupils();
   const isPhotographed = handout.data?.sourceKind === 'photos';
   const pages = usePhotoPages(handoutId, isPhotographed);
-  // What was kept from an earlier visit may have been changed since: a text that is worked on is fetched first.
+  // What was kept from an earlier visit may have been changed since: a text that is worked on is fetched
+  // first.
   if (
     !handout.isFetchedAfterMount ||
     handout.isPending ||
@@ -200,7 +201,7 @@ function Kept({ handout, pupils, pages, onStartAgain }: KeptProps) {
   );
 }
 
-/** Words that were said their own way in one place and stand there no more. */
+/** Pronunciations for single places whose word is gone. */
 function LostPlaces({ handout }: { readonly handout: Handout }) {
   const change = useOccurrence(handout.id);
   if (handout.lostOccurrences.length === 0) return null;

@@ -47,7 +47,10 @@ interface VersionsProps {
   readonly onTake: (blocks: readonly BlockView[]) => void;
 }
 
-/** The text as it was before: each version is compared with the text as it is, and can be brought back, which is a step like any other. */
+/**
+ * The text as it was before: each version is compared with the text as it is, and can be brought back, which
+ * is a step like any other.
+ */
 export function Versions({ handoutId, blocks, onTake }: VersionsProps) {
   const [isOpen, setOpen] = useState(false);
   const [error, setError] = useState<string>();

@@ -18,7 +18,10 @@ interface QueueDeps {
   readonly onPlace: (place: Place) => void;
 }
 
-/** The places to look at, one after the other: which is looked at, what is decided of it, and the keys. After every step the cursor is in the text. */
+/**
+ * The places to look at, one after the other: which is looked at, what is decided of it, and the keys. After
+ * every step the cursor is in the text.
+ */
 export function useQueue({ proof, blocks, findings, photoWords, onPlace }: QueueDeps) {
   const { words, doubtful, setRight } = photoWords;
   const [currentKey, setCurrentKey] = useState<string>();

@@ -313,7 +313,10 @@ function Editor({ pupil, others }: { readonly pupil: Pupil | undefined; readonly
   );
 }
 
-/** Plays the sample whenever something that is heard has changed and rests; never by itself when the screen opens. */
+/**
+ * Plays the sample whenever something that is heard has changed and rests; never by itself when the screen
+ * opens.
+ */
 function useHeardChanges(
   profile: Profile,
   wanted: boolean,

@@ -32,7 +32,10 @@ interface HistoryPanelProps {
   readonly onSetAside: (profile: Profile) => void;
 }
 
-/** The profiles that a pupil had, with why they were changed and what was tried; each can be compared, by line and by ear, and brought back. */
+/**
+ * The profiles that a pupil had, with why they were changed and what was tried; each can be compared, by line
+ * and by ear, and brought back.
+ */
 export function HistoryPanel({
   pupilId,
   profile,

@@ -52,7 +52,10 @@ interface SideBySideProps {
   readonly onAside: (aside: readonly Profile[]) => void;
 }
 
-/** Up to four settings that are heard side by side, with their names or blind in random order; what is chosen becomes the present one and goes to the history. */
+/**
+ * Up to four settings that are heard side by side, with their names or blind in random order; what is chosen
+ * becomes the present one and goes to the history.
+ */
 export function SideBySide({
   profile,
   stored,

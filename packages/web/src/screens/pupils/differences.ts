@@ -22,7 +22,10 @@ export function differencesOf(before: Profile, after: Profile, voices: readonly 
   });
 }
 
-/** The same in one line, for a name or a note: "pace 120 words a minute, voice …"; "nothing" where they are alike. */
+/**
+ * The same in one line, for a name or a note: "pace 120 words a minute, voice …"; "nothing" where they are
+ * alike.
+ */
 export function formatDifferences(differences: readonly Difference[], most = 3): string {
   if (differences.length === 0) return 'nothing changed';
   const shown = differences.slice(0, most).map(({ what, after }) => `${what}: ${after}`);

@@ -17,7 +17,10 @@ export interface SampleSound {
   readonly stop: () => void;
 }
 
-/** Plays one sample at a time with its words lit by the sound's own clock; a new one stops the one before at once. */
+/**
+ * Plays one sample at a time with its words lit by the sound's own clock; a new one stops the one before at
+ * once.
+ */
 export function useSampleSound(): SampleSound {
   const [state, setState] = useState<SampleSound['state']>('silent');
   const [words, setWords] = useState<HeardSample['words']>([]);

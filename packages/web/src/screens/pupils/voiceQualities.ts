@@ -8,7 +8,7 @@ export interface VoiceQualities {
   readonly accent: string;
 }
 
-/** What a voice is like. Its manner is told by its label: a bright voice is brisk, a soft or deep one calm. */
+/** What a voice is like. Its label implies the manner: a bright voice is brisk, a soft or deep one calm. */
 export function qualitiesOf(voice: VoiceInfo): VoiceQualities {
   return {
     height: voice.timbre,
@@ -33,7 +33,10 @@ export function voicesLike(voices: readonly VoiceInfo[], wanted: Wanted): VoiceI
     .sort((a, b) => Number(b.isNatural ?? false) - Number(a.isNatural ?? false));
 }
 
-/** "Scotland · lower, natural, calm": what tells a voice from others of its language. A voice of the school's own has its name with it. */
+/**
+ * "Scotland · lower, natural, calm": what tells a voice from others of its language. A voice of the school's
+ * own has its name with it.
+ */
 export function formatVoice(voice: VoiceInfo): string {
   const { height, sound, manner, accent } = qualitiesOf(voice);
   const own =

@@ -290,7 +290,7 @@ function Controls({
           {waiting === 0
             ? 'Saved.'
             : isAway
-              ? `The server does not answer: ${clock(waiting / 2)} are kept in this browser and are sent when it is back. ${state === 'ending' ? 'Then the words are found; leave this page open if you can.' : 'Just go on.'}`
+              ? `Can’t reach Aurelfield: ${clock(waiting / 2)} are kept in this browser and sent later. ${state === 'ending' ? 'Leave this page open if you can.' : 'Keep reading.'}`
               : 'The last of it is on its way to the server.'}
         </p>
       )}

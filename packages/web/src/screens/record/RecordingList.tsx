@@ -52,7 +52,7 @@ const USES: readonly { readonly id: RecordingUse; readonly name: string }[] = [
 interface RecordingListProps {
   readonly recordings: readonly RecordingSummary[];
   readonly changes: ReturnType<typeof useRecordingChanges>;
-  /** The recording that is being made at this moment, which is told elsewhere. */
+  /** The recording in progress, which is shown elsewhere. */
   readonly inMaking: string | undefined;
   readonly onTakeUp: (recording: RecordingSummary) => void;
   readonly onEndAsItIs: (recording: RecordingSummary) => void;

@@ -1,6 +1,9 @@
 import type { Prompt, RecordingScope } from '@aurelfield/api';
 
-/** What is recorded: all of the text, the section that a heading begins, or one sentence; by the number of its first sentence. */
+/**
+ * What is recorded: all of the text, the section that a heading begins, or one sentence; by the number of its
+ * first sentence.
+ */
 export type Chosen =
   | { readonly what: 'all' }
   | { readonly what: 'section'; readonly first: number }
@@ -31,7 +34,7 @@ export function rangeOf(chosen: Chosen, prompts: readonly Prompt[]): readonly [f
   return [chosen.first, next?.first ?? prompts.length];
 }
 
-/** The same as the server is told. */
+/** The same as the API has it. */
 export function scopeOf(chosen: Chosen, prompts: readonly Prompt[]): RecordingScope {
   if (chosen.what === 'all') return null;
   return prompts.slice(...rangeOf(chosen, prompts)).map(({ block, start }) => ({ block, start }));
@@ -47,7 +50,10 @@ export function nameOf(chosen: Chosen, prompts: readonly Prompt[]): string {
   return chosen.what === 'section' ? `Section: ${short}` : `Sentence: ${short}`;
 }
 
-/** Seconds that some sentences take at a pace, and the sentence that is to be read after so many. @param pace words a minute. */
+/**
+ * Seconds that some sentences take at a pace, and the sentence that is to be read after so many.
+ * @param pace words a minute.
+ */
 export function sentenceAfter(prompts: readonly Prompt[], seconds: number, pace: number): number {
   let left = (seconds * pace) / 60;
   const found = prompts.findIndex(({ words }) => {

@@ -8,7 +8,10 @@ import { PartStore } from '../../recording/partStore.ts';
 import { Sender } from '../../recording/sender.ts';
 import { messageOf } from '../../ui/Notice.tsx';
 
-/** Where the recorder is: off, waiting for the microphone, listening only, recording, paused in a recording, or handing it over. */
+/**
+ * Where the recorder is: off, waiting for the microphone, listening only, recording, paused in a recording,
+ * or handing it over.
+ */
 type RecorderState = 'off' | 'opening' | 'listening' | 'recording' | 'paused' | 'ending';
 
 export interface Recorder {
@@ -39,7 +42,7 @@ export interface Recorder {
 }
 
 const PART_SECONDS = 0.5;
-/** A recording that is gone, or ended, takes no more parts. */
+/** A deleted or finished recording accepts no parts. */
 const isFinal = (error: unknown) => error instanceof ApiError && [404, 409, 410].includes(error.status);
 
 /** The recorder of one screen. What it records is kept here first, then sent, part by part. */
@@ -81,7 +84,8 @@ export function useRecorder(handoutId: string, onDone: () => void): Recorder {
         sampleRate,
         onLevel: setLevel,
         onPart: (pcm) => {
-          // Not in one expression: the compiler of these components gives what comes after the step, not before it.
+          // Not in one expression: the compiler of these components gives what comes after the step, not
+          // before it.
           const part = next.current;
           next.current = part + 1;
           setParts(next.current);
@@ -109,7 +113,7 @@ export function useRecorder(handoutId: string, onDone: () => void): Recorder {
   }, []);
   useEffect(
     () => () => {
-      // The last of it is handed out, kept, and sent by whoever opens this screen next.
+      // The last part is stored, and sent when this screen is opened next.
       void shut();
       sender.current?.stop();
     },

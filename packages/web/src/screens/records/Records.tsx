@@ -66,11 +66,14 @@ const Table = styled.div`
   }
 `;
 
-/** Sentences that are told of as heard again most. */
+/** Most sentences listed as repeated. */
 const MOST_SHOWN = 12;
 const ALL = 'all';
 
-/** What was heard, heard again, not understood: per pupil and per handout, as charts with their tables, a file, and a page to print. */
+/**
+ * What was heard, heard again, not understood: per pupil and per handout, as charts with their tables, a
+ * file, and a page to print.
+ */
 export function Records() {
   const [address, setAddress] = useSearchParams();
   const query: RecordQuery = {
@@ -236,7 +239,7 @@ const Again = styled.td`
   background: linear-gradient(to right, var(--accent-soft) var(--share), transparent var(--share));
 `;
 
-/** Sentences with how often they were heard again, laid over the text: the more, the longer the ground. */
+/** Sentences with a bar for how often each was repeated. */
 function SentenceTable({ sentences }: { readonly sentences: readonly SentenceRecord[] }) {
   const most = Math.max(1, ...sentences.map(({ replays }) => replays));
   if (sentences.length === 0) return <p>No sentence was repeated or commented on.</p>;

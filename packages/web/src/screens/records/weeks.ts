@@ -4,7 +4,10 @@ const WEEK = 7 * 24 * 60 * 60 * 1000;
 /** Weeks that are shown at most. */
 const MOST = 26;
 
-/** The weeks from the first that has something to the last, with those in which nothing was heard; the latest of them where there are many. */
+/**
+ * The weeks from the first that has something to the last, with those in which nothing was heard; the latest
+ * of them where there are many.
+ */
 export function allWeeks(weeks: readonly WeekRecord[]): WeekRecord[] {
   const [first, last] = [weeks[0], weeks.at(-1)];
   if (!first || !last) return [];

@@ -33,7 +33,7 @@ describe('sign in', () => {
     renderScreen(<SignInForm demo={false} />);
     globalThis.fetch = () => Promise.reject(new TypeError('network'));
     fireEvent.submit(screen.getByRole('button', { name: 'Sign in' }));
-    await screen.findByText(/The server does not answer\./u);
+    await screen.findByText(/^Can’t reach Aurelfield\./u);
   });
 
   test('offers the demo school only where there is one', async () => {

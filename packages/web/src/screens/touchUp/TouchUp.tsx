@@ -21,7 +21,10 @@ import { Waveform } from './Waveform.tsx';
 import { WordCheck } from './WordCheck.tsx';
 import { movedEdge } from './words.ts';
 
-/** A recording is touched up: its sound by steps that can all be taken back, its words where they were not found well. */
+/**
+ * A recording is touched up: its sound by steps that can all be taken back, its words where they were not
+ * found well.
+ */
 export function TouchUp() {
   const { recordingId = '' } = useParams();
   const recording = useRecording(recordingId);

@@ -131,13 +131,16 @@ interface WaveformProps {
   readonly onSelect: (selection: SampleRange) => void;
   readonly onKey: (event: KeyboardEvent) => void;
   readonly player: SpanPlayer;
-  /** A word whose edges can be dragged; `onMove` is told where one was let go. */
+  /** A word whose edges can be dragged; `onMove` is called where one was dropped. */
   readonly edges?:
     | { readonly word: SampleRange; readonly onMove: (edge: 'from' | 'to', sample: number) => void }
     | undefined;
 }
 
-/** A recording as it sounds over time, with its words below it. A stretch is selected by dragging, by its words, or with the arrow keys. */
+/**
+ * A recording as it sounds over time, with its words below it. A stretch is selected by dragging, by its
+ * words, or with the arrow keys.
+ */
 export function Waveform({
   peaks,
   samples,

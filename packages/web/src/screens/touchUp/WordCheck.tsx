@@ -44,7 +44,10 @@ interface WordCheckProps {
   readonly stop: () => void;
 }
 
-/** Puts the times of words right: those that are doubtful are shown one after the other, edges are moved, whole stretches tapped along. */
+/**
+ * Puts the times of words right: those that are doubtful are shown one after the other, edges are moved,
+ * whole stretches tapped along.
+ */
 export function WordCheck({
   words,
   samples,

@@ -4,7 +4,7 @@ import { Saver, type SaverState } from './saver.ts';
 
 const cut = (from: number): Edit => ({ kind: 'cut', from, to: from + 10 });
 
-/** A server that keeps what it is told, as long as it is up to date. */
+/** A server that keeps what it is reported, as long as it is up to date. */
 function server() {
   const kept: { revision: number; edits: readonly Edit[] } = { revision: 0, edits: [] };
   const state = { isAway: false, kept, saves: 0 };

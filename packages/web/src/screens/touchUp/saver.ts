@@ -15,7 +15,9 @@ export interface SaverDeps {
 export type SaverState =
   { readonly kind: 'saved' | 'saving' } | { readonly kind: 'failed'; readonly error: unknown };
 
-/** Stores the edits of a recording one list after the other; lists that were overtaken meanwhile are left out. */
+/**
+ * Stores the edits of a recording one list after the other; lists that were overtaken meanwhile are left out.
+ */
 export class Saver {
   readonly #deps: SaverDeps;
   #revision: number;

@@ -27,7 +27,10 @@ export function backToOriginal({ done, undone }: Steps): Steps {
   return { done: [], undone: [...done, ...undone] };
 }
 
-/** Timelines after some steps, each made out of the one before it: a step costs the same however many there are. */
+/**
+ * Timelines after some steps, each made out of the one before it: a step costs the same however many there
+ * are.
+ */
 export class EditedTimelines {
   readonly #original: Timeline;
   #known: { readonly edit: Edit; readonly timeline: Timeline }[] = [];

@@ -13,7 +13,10 @@ export interface ShownWord extends SampleRange {
 /** What a cut has left of a word at its edge is no word. Seconds. */
 const SHORTEST = 0.01;
 
-/** The words of a recording with their times on a timeline, in the order in which they are heard. Those that a cut has taken away are left out, those that were not found stand where they should be. */
+/**
+ * The words of a recording with their times on a timeline, in the order in which they are heard. Those that a
+ * cut has taken away are left out, those that were not found stand where they should be.
+ */
 export function shownWords(text: readonly RecordedSentence[], timeline: Timeline): ShownWord[] {
   return text
     .flatMap((sentence, nth) =>
@@ -55,7 +58,10 @@ export function adjacentWord(
   return step > 0 ? heard.find(({ from }) => from > sample) : heard.findLast(({ from }) => from < sample);
 }
 
-/** Where a word begins and ends when one of its edges is moved; it keeps at least so many samples and stays beside its neighbours. */
+/**
+ * Where a word begins and ends when one of its edges is moved; it keeps at least so many samples and stays
+ * beside its neighbours.
+ */
 export function movedEdge(
   words: readonly ShownWord[],
   index: number,
@@ -84,7 +90,8 @@ export interface TappedWord extends SampleRange {
 const LAST = 0.4;
 
 /**
- * Words as they were tapped: each begins at its tap and ends where it ended before after its beginning, but no later than the next tap.
+ * Words as they were tapped: each begins at its tap and ends where it ended before after its beginning, but
+ * no later than the next tap.
  * @param taps samples, in the order of the words.
  */
 export function tappedWords(

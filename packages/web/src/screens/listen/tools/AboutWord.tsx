@@ -64,11 +64,14 @@ interface AboutWordProps {
   readonly language: string;
   readonly pupil: Pupil;
   readonly word: PlacedWord;
-  /** Something was changed: it is heard from this sentence on, made anew. */
+  /** Something was changed: the reading continues from this sentence with the change. */
   readonly onChanged: () => void;
 }
 
-/** Everything about one word: hear it, what it means, and have it said otherwise – here, or for everyone whom it concerns. */
+/**
+ * Everything about one word: hear it, what it means, and have it said otherwise – here, or for everyone whom
+ * it concerns.
+ */
 export function AboutWord({ handout, language, pupil, word, onChanged }: AboutWordProps) {
   const { written } = word;
   const facts = useWordFacts({
@@ -195,7 +198,7 @@ function SaidWrongly({
     }
     const input: EntryInput = { ...way, ...list, written: base, caseSensitive: false, partOfSpeech: 'any' };
     const whom = nameOf(list.scope, handout, pupil);
-    // The reading is opened anew and this panel with it: what was done is told beyond it.
+    // Opening the reading again closes this panel: the message must outlive it.
     save.mutateAsync({ id: undefined, input }).then(
       ({ id }) =>
         offerUndo({

@@ -37,7 +37,10 @@ interface SeveralVoicesProps {
   readonly selected: () => readonly SelectedRange[];
 }
 
-/** A voice for each speaker of a dialogue, used in every pupil's reading at that pupil's pace; who speaks was found and can be corrected. */
+/**
+ * A voice for each speaker of a dialogue, used in every pupil's reading at that pupil's pace; who speaks was
+ * found and can be corrected.
+ */
 export function SeveralVoices({ handoutId, hash, blocks, language, selected }: SeveralVoicesProps) {
   const voiceAssignment = useVoiceAssignment(handoutId, hash);
   const set = useSetVoiceAssignment(handoutId);

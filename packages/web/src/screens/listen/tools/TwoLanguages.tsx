@@ -31,7 +31,10 @@ interface TwoLanguagesProps {
   readonly onTextSelection: (textSelection: TextSelection) => void;
 }
 
-/** The handout in a second language, sentence beside sentence: where it comes from, what stands beside what, and which side is read. */
+/**
+ * The handout in a second language, sentence beside sentence: where it comes from, what stands beside what,
+ * and which side is read.
+ */
 export function TwoLanguages({
   handoutId,
   hash,

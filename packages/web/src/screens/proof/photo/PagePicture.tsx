@@ -89,7 +89,7 @@ interface PagePictureProps {
   readonly onPick: (word: PlacedWord) => void;
 }
 
-/** A page of the photo with the places of its words: laid flat, or as it was taken. */
+/** A page of the photo with the places of its words: flattened or original. */
 export function PagePicture(props: PagePictureProps) {
   const { handoutId, number, page, view, words, doubtful, spot, part, isMarking } = props;
   const stage = useRef<HTMLDivElement>(null);

@@ -28,7 +28,10 @@ interface PhotoPanelProps {
 
 const FRAME: Box = { x: 0.3, y: 0.4, width: 0.4, height: 0.1 };
 
-/** The photo beside the text: the word that is looked at, doubtful ones, and regions in which nothing was read. */
+/**
+ * The photo beside the text: the word that is looked at, doubtful ones, and regions in which nothing was
+ * read.
+ */
 export function PhotoPanel({
   handoutId,
   pages,

@@ -15,7 +15,9 @@ export interface PlacedWord {
   readonly place: WordPlace | undefined;
 }
 
-/** The words of a handout's photos beside its text: where each stands in both, and which are doubtful still. */
+/**
+ * The words of a handout's photos beside its text: where each stands in both, and which are doubtful still.
+ */
 export function usePhotoWords(
   handoutId: string,
   pages: readonly PhotoPageView[],
