@@ -80,7 +80,7 @@ describe('from a photo to a proofed text', () => {
     await seeText(page, '2 pages of 2 read');
     await pressButton(page, 'Remove page 1');
     await seeText(page, '1 page of 1 read');
-    await page.waitForFunction(() => /1\d\d words/.test(document.querySelector('[aria-label="What was found"]')?.textContent ?? '')); // prettier-ignore
+    await page.waitForFunction(() => /1\d\d words/.test(document.querySelector('[aria-label="About this handout"]')?.textContent ?? '')); // prettier-ignore
   });
 
   test('it is stored and lies beside its photo; the next key goes to the first doubtful word', async () => {

@@ -73,7 +73,10 @@ const valueOf = (label: string) => screen.getByLabelText<HTMLInputElement>(label
 const stored = (sent: ReturnType<typeof open>['sent']) =>
   sent
     .filter(({ method, path }) => method === 'POST' && path === '/handouts')
-    .map(({ json }) => JSON.parse(String((json as FormData).get('input'))) as HandoutInput);
+    .map(({ json }) => {
+      const input = (json as FormData).get('input');
+      return JSON.parse(typeof input === 'string' ? input : '') as HandoutInput;
+    });
 const chooseFiles = (...names: string[]) => {
   const input = document.querySelector<HTMLInputElement>('input[type="file"]');
   if (!input) throw new Error('There is no file to choose.');
