@@ -48,9 +48,9 @@ describe('words', () => {
     [{ state: 'making', version: 0, done: 0.42 }, 'Preparing: 42 %'],
     [{ state: 'making', done: 0.5 }, 'Preparing a new version: 50 %'],
     [{ state: 'failed', version: 0, error: 'No voice here speaks it.' }, 'Not given: No voice here speaks it.'],
-    [{ state: 'failed', error: null }, 'The one before is out: it could not be made'],
+    [{ state: 'failed', error: null }, 'The earlier version is given: it could not be prepared'],
     [{ state: 'not-yet', firstDay: '2026-12-01' }, 'Opens on 1 Dec 2026'],
-    [{ state: 'over', lastDay: '2026-11-01' }, 'Was open until 1 Nov 2026'],
+    [{ state: 'over', lastDay: '2026-11-01' }, 'Ended on 1 Nov 2026'],
   ])('%j', (change, words) => expect(formatAssignment({ ...out, ...change })).toBe(words)); // prettier-ignore
 
   test('a code is told in two halves, and a link is an address', () => {

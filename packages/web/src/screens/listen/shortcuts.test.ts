@@ -30,7 +30,7 @@ describe('keys', () => {
 
   test.each([
     ['repeat', 'Tab', 'Tab is needed for moving about.'],
-    ['repeat', 'l', 'L is “this sentence, or what is marked, over and over”. Change that one first.'],
+    ['repeat', 'l', 'L is “repeat this sentence, or the selection, until stopped”. Change that one first.'],
     ['repeat', 'x', undefined],
     ['repeat', 'r', undefined],
   ] as const)('%s on %s: %s', (action, key, wrong) => {

@@ -87,7 +87,7 @@ describe('making for a class', () => {
     await screen.findByText('12 sentences to prepare, 8 ready', { selector: 'strong' });
     expect(plans(sent).at(-1)?.pupilIds).toEqual([INES.id, OONA.id]);
     expect(button(/^Make/u).textContent).toBe('Make 2 files');
-    expect(document.body.textContent).toContain('12 seconds, as fast as this machine was so far.');
+    expect(document.body.textContent).toContain('12 seconds, measured on this computer.');
     expect(document.body.textContent).toContain('The first is called “Eels – 1.mp3”.');
   });
 

@@ -105,7 +105,7 @@ describe('a new pronunciation', () => {
       },
     });
     await screen.findByText('Affects 2 places in 1 handout and 5 readings.');
-    screen.getByText('A pupil’s own list has “SAH-low” for it, which goes before.');
+    screen.getByText('A pupil’s own list says “SAH-low” and is used first.');
   });
 
   test('that is refused says why until something is changed, and loses nothing', async () => {
