@@ -118,7 +118,7 @@ export const VIEWS: Readonly<Record<string, View>> = {
   make: async ({ tab, origin }) => {
     await tab.goto(origin, { waitUntil: 'networkidle0' });
     await tab.locator('::-p-aria([name="Make “How a peat bog keeps time” for a class"])').click();
-    await see(tab, 'sentences made anew');
+    await see(tab, 'sentences to prepare');
     await click(tab, 'Everybody');
     await tab.waitForFunction('document.querySelectorAll("tbody tr").length === 6');
     await delay(1000);
@@ -135,8 +135,8 @@ export const VIEWS: Readonly<Record<string, View>> = {
     await tab.locator('::-p-aria([name="Hand out"][role="menuitem"])').click();
     await see(tab, 'Nothing is handed out yet');
     await press(tab, 'Hand out');
-    await see(tab, 'Out since');
-    await tab.waitForFunction('!document.body.innerText.includes("Is being made")');
+    await see(tab, 'Given ');
+    await tab.waitForFunction('!document.body.innerText.includes("Preparing")');
     await tab.evaluate('scrollTo(0, 0)');
   },
   'pupil-page': async ({ tab, stranger }) => {

@@ -47,8 +47,8 @@ export function Shipped({ onPutOtherwise }: ShippedProps) {
     <Lists aria-labelledby="shipped">
       <h2 id="shipped">Built-in words</h2>
       <p>
-        Places, names and terms that voices say wrongly by themselves, as most British speakers say them. Does
-        your school say one otherwise? Put it on a list of yours: that goes first.
+        Places, names and terms that voices often mispronounce, as most British speakers say them. Does your
+        school say one differently? Add it to your own list, which is used first.
       </p>
       <Field label="Find one of them" value={search} onChange={setSearch} />
       {found.length === 0 && <p>None of them is written like “{search}”.</p>}

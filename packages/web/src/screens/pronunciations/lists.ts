@@ -8,7 +8,7 @@ export const KIND_NAMES: Readonly<Record<EntryInput['kind'], string>> = {
 };
 
 export const PART_NAMES: Readonly<Record<EntryInput['partOfSpeech'], string>> = {
-  any: 'any word of this spelling',
+  any: 'any',
   noun: 'a noun',
   verb: 'a verb',
   past: 'a verb in the past',
