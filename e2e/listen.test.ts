@@ -335,7 +335,7 @@ test('a word is put right for the school from the reading, with what it changes 
   await page.evaluate(() => void window.aurelfieldPlayer?.seek({ sentence: 1, word: 8 }, false));
   await aboutWord();
   await chooseReach('The whole school');
-  await seeText(page, 'Affects ');
+  await seeText(page, 'Changes ');
   await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('RIV-uh-luh-luh-luh-luh-luh');
   await clickText(page, 'Save pronunciation');
   await page.waitForFunction(() => {

@@ -312,7 +312,7 @@ describe('listening', () => {
     await page.keyboard.press('w');
     await page.waitForSelector('aside[aria-label="About this word"]');
     await option('Use this for', 'The class Year 8');
-    await seeText(page, 'Affects 4 places in 2 handouts and 2 readings.');
+    await seeText(page, 'Changes 4 places in 2 handouts and 2 readings.');
     await page.locator('::-p-aria(Respelled, as in SAL-oh)').fill('PER-uh-nuh-nuh-nuh-nuh');
     expect(await violations()).toEqual([]);
     await clickText(page, 'Save pronunciation');

@@ -5,8 +5,7 @@ import { run, StepError } from './lib/process.mjs';
 
 /**
  * `npm run check`: types, lint, format, cycles, unused code and commit messages, two at a time. Names given
- * run alone:
- * `npm run check -- types`.
+ * run alone: `npm run check -- types`.
  */
 try {
   await ensureNodePackages();

@@ -8,10 +8,8 @@ import { run, StepError } from './lib/process.mjs';
 
 /**
  * `npm test`: every test that is not tagged as long; the last line is "N passed, N failed". `npm run
- * test:long` runs
- * the files that have long tests, whole, because a test of a walk needs what those before it did; `npm run
- * test:all`
- * runs everything. What needs no test is in `npm run check`.
+ * test:long` runs the files that have long tests, whole, because a test of a walk needs what those before it
+ * did; `npm run test:all` runs everything. What needs no test is in `npm run check`.
  */
 const options = process.argv.includes('--all')
   ? []

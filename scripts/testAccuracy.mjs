@@ -8,8 +8,8 @@ import { run, StepError } from './lib/process.mjs';
 
 /**
  * `npm run test:accuracy`: how well it speaks, reads and aligns, measured on material that is not ours.
- * Writes the figures to
- * `docs/accuracy.md` when all of it ran. What follows is given to Vitest, e.g. `-- syllables`.
+ * Writes the figures to `docs/accuracy.md` when all of it ran. What follows is given to Vitest, e.g. `--
+ * syllables`.
  */
 const DOCUMENT = path.join(ROOT, 'docs/accuracy.md');
 

@@ -6,8 +6,7 @@ import { isListening, startProgram, temporaryFolder } from './programs.ts';
 
 /**
  * Starts WebKitGTK's driver. It has no setting for host names, so that it runs in a mount namespace with a
- * hosts file of its
- * own; what it looks for elsewhere on the machine stays.
+ * hosts file of its own; what it looks for elsewhere on the machine stays.
  */
 export async function webkitDriver(
   port: number,

@@ -5,8 +5,7 @@ import { EspeakEngine, FestivalEngine, FliteEngine, type SpeechEngine } from '@a
 /**
  * `npm run bench:anything [lines] [voice]`: lines of random characters of all scripts, signs and controls
  * (3,000 by default), said by a voice of each engine, or by one voice; prints how many sentences failed or
- * have not a time for each word. Takes about half
- * an hour.
+ * have not a time for each word. Takes about half an hour.
  */
 const [lines = '3000', only] = process.argv.slice(2);
 const RANGES = [[0x20, 0x7e], [0x20, 0x7e], [0x30, 0x39], [0xa0, 0x24f], [0x370, 0x3ff], [0x400, 0x4ff], [0x5d0, 0x6ff], [0x900, 0x97f], [0x2000, 0x22ff], [0x3040, 0x30ff], [0x4e00, 0x4fff], [0xd7a0, 0xe010], [0xfff0, 0xffff], [0x1f300, 0x1f9ff]] as const; // prettier-ignore

@@ -11,8 +11,7 @@ import type { EspeakEvent } from '../../packages/voices/src/espeak/module.ts';
 
 /**
  * `npm run bench:corpus`: speaks more than 20,000 words of texts that Debian ships with every engine and
- * looks for words that are not heard and for
- * onsets that are not those of a phone of the engine's own.
+ * looks for words that are not heard and for onsets that are not those of a phone of the engine's own.
  */
 const FILES = ['GPL-3', 'GFDL-1.3', 'LGPL-2.1', 'MPL-1.1', 'MPL-2.0', 'Apache-2.0', 'CC0-1.0', 'Artistic'];
 const folder = '/usr/share/common-licenses/';

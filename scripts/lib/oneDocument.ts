@@ -7,8 +7,7 @@ declare global {
 }
 
 // Vitest's own environment gives each file another document, which Testing Library takes no notice of once it
-// has
-// seen one; then nothing that a file imports could be kept for the next one.
+// has seen one; then nothing that a file imports could be kept for the next one.
 globalThis.aurelfieldDocument ??= Promise.resolve(builtinEnvironments.jsdom.setup(globalThis, {}));
 await globalThis.aurelfieldDocument;
 

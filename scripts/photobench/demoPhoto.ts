@@ -5,8 +5,7 @@ import { renderPages } from './render.ts';
 
 /**
  * Makes the demo's photographed page, and a page of a third of its words that tests read in a few seconds.
- * Both are
- * printed pages with a drawing, a little bent and in the shadow of the hand that holds the phone.
+ * Both are printed pages with a drawing, a little bent and in the shadow of the hand that holds the phone.
  * Run it again only when a page is to change: `npx tsx scripts/photobench/demoPhoto.ts`.
  */
 const FONTS = new URL('../../node_modules/@fontsource-variable/', import.meta.url).href;

@@ -14,8 +14,7 @@ function withPrefixes(unit: string, sounds: string): Record<string, string> {
 /**
  * Words among the commonest that the formant engine says wrongly in its British accents, and how they are
  * said: chosen from those that differ from the CMU dictionary by somebody who speaks British English, in IPA
- * from memory. What British
- * speakers say otherwise than that dictionary ("schedule", "clerk") is not here.
+ * from memory. What British speakers say otherwise than that dictionary ("schedule", "clerk") is not here.
  */
 // prettier-ignore
 export const BRITISH_SOUNDS: Readonly<Record<string, string>> = {

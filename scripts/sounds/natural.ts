@@ -58,8 +58,7 @@ function engineSays(words: readonly string[]): Map<string, string> {
 /**
  * `npm run sounds natural`: lays what the natural voices' own lexicon and letter rules say for each word of
  * the CMU dictionary that is British English in spelling too against what that dictionary says, and writes
- * those that differ in more
- * than a weak vowel to the engine's sound lexicon. Takes about six minutes.
+ * those that differ in more than a weak vowel to the engine's sound lexicon. Takes about six minutes.
  */
 export function writeNaturalLexicon(): void {
   const words = Object.keys(dictionary).filter((word) => /^[a-z]{4,}$/u.test(word) && spelling.correct(word));

@@ -13,9 +13,9 @@ import { meantSounds } from './meantSounds.ts';
 /**
  * What sounds, not what is handed over: the phones that each English voice really makes, read back from the
  * engine, against the CMU Pronouncing Dictionary (and our own words beside it, `ownWords.ts`): the letters,
- * the figures, every word that
- * the rules say for signs, units, money and abbreviations, every variant of every word of several sounds, and
- * the words that an accent would say wrongly by itself. Timbres of an accent differ in no phone.
+ * the figures, every word that the rules say for signs, units, money and abbreviations, every variant of
+ * every word of several sounds, and the words that an accent would say wrongly by itself. Timbres of an
+ * accent differ in no phone.
  */
 const WORDS = ruleVocabulary();
 const LETTERS: Readonly<Record<string, string>> = {

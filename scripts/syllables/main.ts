@@ -1,9 +1,9 @@
 /**
  * Learns which letters begin the heart of a syllable from one half of the CMU Pronouncing Dictionary, and
- * measures on the other half, which it never sees.
- * `npm run syllables` writes `packages/server/src/words/syllableWeights.json`. A latent averaged perceptron:
- * of a word's candidates those that score best, as many as the dictionary has syllables, are taken for
- * its hearts; where the count comes out otherwise the weights of what differs are moved.
+ * measures on the other half, which it never sees. `npm run syllables` writes
+ * `packages/server/src/words/syllableWeights.json`. A latent averaged perceptron: of a word's candidates
+ * those that score best, as many as the dictionary has syllables, are taken for its hearts; where the count
+ * comes out otherwise the weights of what differs are moved.
  */
 import { candidatesOf, featuresOf } from '@aurelfield/core/literacy';
 import { dictionary } from 'cmu-pronouncing-dictionary';

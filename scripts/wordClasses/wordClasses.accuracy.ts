@@ -7,10 +7,8 @@ import { figure, percent } from '../lib/figure.ts';
 
 /**
  * WordNet's examples each hold a word whose part of speech is that of the meaning they belong to: sentences
- * tagged by others, a
- * word each. Its list of what a word can be is known to us too, so the choice among these is what is checked.
- * Every tenth was
- * looked at while the rules were written; another tenth is measured here.
+ * tagged by others, a word each. Its list of what a word can be is known to us too, so the choice among these
+ * is what is checked. Every tenth was looked at while the rules were written; another tenth is measured here.
  */
 test('finds the tagged word of WordNet’s examples', () => {
   const sample = taggedExamples().filter((_one, nth) => nth % 10 === 5);

@@ -10,8 +10,7 @@ export interface DownloadOptions {
 
 /**
  * Fetches one file in as many attempts as the line needs. An attempt lasts as long as bytes arrive, however
- * slowly; the next
- * one asks for the rest. Its content must never change under its address.
+ * slowly; the next one asks for the rest. Its content must never change under its address.
  */
 export class Download {
   readonly #address: string;

@@ -36,8 +36,7 @@ async function openCache(accessToken: string, packageName: string): Promise<Cach
 
 /**
  * A file of an assignment, which never changes under its address: from this device if it is kept here, from
- * the server otherwise,
- * and then kept.
+ * the server otherwise, and then kept.
  * @param download goes on with what earlier attempts brought.
  * @throws Refused when the server does not give it out any more; any other error when the line broke.
  */

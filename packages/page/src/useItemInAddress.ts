@@ -14,8 +14,7 @@ function subscribe(listener: () => void): () => void {
 
 /**
  * The handout that the address names, and the way to another one. Opening adds to the history, so that the
- * browser's Back
- * leads to the list; going back to the list uses the history where the list is in it.
+ * browser's Back leads to the list; going back to the list uses the history where the list is in it.
  */
 export function useItemInAddress(): readonly [string | undefined, (id: string | undefined) => void] {
   const hash = useSyncExternalStore(subscribe, () => location.hash);

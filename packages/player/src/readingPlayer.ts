@@ -20,8 +20,8 @@ import { blockStep, sentenceBack, wordStep } from './steps.ts';
 
 /**
  * Plays a reading stretch by stretch with two audio elements in turn: while one plays, the other loads what
- * follows; the change falls into the pause between two
- * sentences. What is lit is read off the playing element's clock at every frame.
+ * follows; the change falls into the pause between two sentences. What is lit is read off the playing
+ * element's clock at every frame.
  */
 export class ReadingPlayer<S extends PlayerSentence = ReadingSentence> {
   readonly #source: PlayerSource<S>;

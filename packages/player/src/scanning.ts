@@ -23,8 +23,7 @@ export interface ScanStep {
 /**
  * One step of scanning. By rows: the rows are lit in turn, the chosen row's buttons then; after a button, or
  * when its row has been gone through as often as the rounds allow, the rows come again. By buttons: all of
- * them in
- * turn. After the rounds it rests until a switch is pressed.
+ * them in turn. After the rounds it rests until a switch is pressed.
  * @param rows how many buttons each row has; rows without any are passed by.
  */
 export function scanStep(

@@ -81,8 +81,7 @@ function attached(sounds: Sounds, element: HTMLAudioElement): SoundSegment {
 
 /**
  * Puts an element's clock to a second of its sound, once it knows that sound: WebKit never plays an element
- * whose clock
- * was set before that (7 of 12 jumps hung). A new sound begins at its beginning by itself.
+ * whose clock was set before that (7 of 12 jumps hung). A new sound begins at its beginning by itself.
  */
 export async function putClock(element: HTMLAudioElement, seconds: number): Promise<void> {
   if (seconds === 0 && !knowsItsSound(element)) return;

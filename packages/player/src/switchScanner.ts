@@ -29,10 +29,9 @@ const IGNORED_KEYS: ReadonlySet<string> = new Set(['Tab', 'Shift', 'Control', 'A
  * the chosen row.
  *
  * The page marks its rows with `data-scan-row`; with a number, the pressable elements in it are divided into
- * rows of so
- * many. Rows with a higher `data-scan-order` come later (0 by default); whatever is inside `data-scan-skip`
- * is left out. What is highlighted carries `data-scan="row"` or
- * `data-scan="button"`. A touch inside `data-scan-hand` is a helper's, and presses what it touches.
+ * rows of so many. Rows with a higher `data-scan-order` come later (0 by default); whatever is inside
+ * `data-scan-skip` is left out. What is highlighted carries `data-scan="row"` or `data-scan="button"`. A
+ * touch inside `data-scan-hand` is a helper's, and presses what it touches.
  */
 export class SwitchScanner {
   readonly #settings: SwitchSettings;

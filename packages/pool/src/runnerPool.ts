@@ -38,8 +38,8 @@ const MAX_FAILED_STARTS = 3;
 
 /**
  * Runners kept warm for requests that take one of them each. Urgent tasks go first. A runner that crashes is
- * replaced and its task is
- * tried once more; one that outruns its time is ended and replaced, and its task fails.
+ * replaced and its task is tried once more; one that outruns its time is ended and replaced, and its task
+ * fails.
  */
 export class RunnerPool<Request, Response> {
   readonly #spawn: SpawnRunner<Request, Response>;

@@ -33,8 +33,8 @@ interface Style {
 /**
  * Writes what the converter does not know of paragraphs in front of their text: labels of numbered lists as
  * the document counts them ("a)", "(ii)"), and that a paragraph is a heading by its outline level or by a
- * style that is based on a heading's.
- * Structure of word/numbering.xml and word/styles.xml: ISO/IEC 29500-1, 17.9 and 17.7, from memory.
+ * style that is based on a heading's. Structure of word/numbering.xml and word/styles.xml: ISO/IEC 29500-1,
+ * 17.9 and 17.7, from memory.
  * @param source word/document.xml.
  */
 export function withParagraphLabels(

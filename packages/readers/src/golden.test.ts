@@ -5,8 +5,7 @@ import { readDocument } from './readDocument.ts';
 
 /**
  * Documents written by programs that we did not write: LibreOffice 7.4 (marsh.*, columns, locked, tides.*)
- * and pandoc 2.17 (marsh-2.*, marsh.epub, marsh.html, moss.pptx), all with the
- * same made-up content.
+ * and pandoc 2.17 (marsh-2.*, marsh.epub, marsh.html, moss.pptx), all with the same made-up content.
  */
 const WORDS = new Set(
   'the measurement measure patience story nobody without been could water rises mud'.split(' '),

@@ -39,9 +39,9 @@ interface Waiting {
 
 /**
  * Reads documents and photos in processes of their own, a few at a time and the others in the order in which
- * they came, so that no file can hold up or bring down its caller.
- * Processes stay for the next document; one that took too long, too much memory, failed or is not wanted any
- * more is ended, with all that it started and all that it wrote.
+ * they came, so that no file can hold up or bring down its caller. Processes stay for the next document; one
+ * that took too long, too much memory, failed or is not wanted any more is ended, with all that it started
+ * and all that it wrote.
  */
 export class ReaderPool {
   readonly #options: ReaderPoolOptions;

@@ -28,9 +28,8 @@ const RESERVED = 1200;
 const CHECK_MILLISECONDS = 200;
 
 /**
- * A process that reads one document or photo after another.
- * It is the first of a group of its own, ends with whoever started it, and keeps its temporary files in a
- * folder that goes when it has ended.
+ * A process that reads one document or photo after another. It is the first of a group of its own, ends with
+ * whoever started it, and keeps its temporary files in a folder that goes when it has ended.
  */
 export class ReaderProcess {
   readonly #child: ChildProcess;

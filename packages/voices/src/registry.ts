@@ -85,8 +85,7 @@ export class VoiceRegistry {
   /**
    * The voice for a text in `language`: the one chosen for that language, else the best that costs nothing: a
    * natural one before a formant one, then one of the same region and of the same timbre as the pupil's first
-   * choice, and a speaker's own accent before one that is laid on;
-   * `undefined` when no voice speaks it.
+   * choice, and a speaker's own accent before one that is laid on; `undefined` when no voice speaks it.
    */
   voiceFor(language: string, chosen: Readonly<Record<string, string>> = {}): Voice | undefined {
     const base = baseLanguage(language);

@@ -1,7 +1,6 @@
 /**
  * Runs `work` on items, several at once, and gives the results in the items' order. No more items are taken
- * than are being worked on, so a long list need not fit
- * in memory.
+ * than are being worked on, so a long list need not fit in memory.
  */
 export async function* inOrder<T, R>(
   items: Iterable<T>,

@@ -1,9 +1,8 @@
 /**
  * Sentences of a translation placed beside those of the original by their lengths alone: Gale, W. A. and
  * Church, K. W. (1993), A program for aligning sentences in bilingual corpora, Computational Linguistics 19
- * (1).
- * Their prior chances of one sentence against one, one against none, two against one and two against two, and
- * their variance, from memory.
+ * (1). Their prior chances of one sentence against one, one against none, two against one and two against
+ * two, and their variance, from memory.
  */
 const PRIORS = { one: 0.89, none: 0.0099, double: 0.089, twoByTwo: 0.011 } as const;
 const VARIANCE = 6.8;

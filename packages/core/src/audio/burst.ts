@@ -13,8 +13,7 @@ const FLOOR = 400;
 /**
  * Where a stop is heard: its closure is silence or a murmur, and what the ear takes for its beginning is the
  * burst that ends it. The place in `pcm` between `from` and `to` at which the energy of what is high in the
- * sound
- * rises most.
+ * sound rises most.
  * @returns a sample; `from` where there is no clear burst.
  */
 export function burstIn(pcm: Int16Array, from: number, to: number, sampleRate: number): number {

@@ -16,9 +16,8 @@ const FULL_SCALE = 32768;
 
 /**
  * Integrated loudness after ITU-R BS.1770-4 (K-weighting, blocks of 400 ms, absolute gate at −70 LUFS,
- * relative gate 10 LU down) of mono 16-bit sound. The filters are those
- * of the recommendation carried over to any sample rate by the bilinear transform (values as in libebur128,
- * from memory).
+ * relative gate 10 LU down) of mono 16-bit sound. The filters are those of the recommendation carried over to
+ * any sample rate by the bilinear transform (values as in libebur128, from memory).
  */
 export function measureLoudness(pcm: Int16Array, sampleRate: number): Loudness {
   let highest = 0;

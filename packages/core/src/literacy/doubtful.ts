@@ -57,8 +57,8 @@ export interface WordKnowledge {
 
 /**
  * Words of a handout that are likely to be said wrongly, the most doubtful first; of equal doubt the more
- * frequent first. Words that the lexicon has, that a rule of the
- * language says (numbers, abbreviations) or that are accepted are not among them.
+ * frequent first. Words that the lexicon has, that a rule of the language says (numbers, abbreviations) or
+ * that are accepted are not among them.
  */
 export function doubtfulWords(
   blocks: readonly Block[],

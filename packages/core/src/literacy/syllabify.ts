@@ -1,7 +1,7 @@
 /**
  * What is known of which letters begin the heart of a syllable: weights of the letters around one, learnt
- * from a pronouncing dictionary (`scripts/syllables`).
- * Names of features to weights; a feature that is not named weighs nothing.
+ * from a pronouncing dictionary (`scripts/syllables`). Names of features to weights; a feature that is not
+ * named weighs nothing.
  */
 export type SyllableWeights = Readonly<Record<string, number>>;
 

@@ -4,8 +4,7 @@ import { lookupTable } from '../lib/lookupTable.ts';
 /**
  * Equations → one line of text, as a teacher would type them: "x = (−b ± √(b² − 4ac))/(2a)". The line is what
  * a handout shows and keeps, what can be corrected in it, and what the rules of mathematics read; equations
- * of documents come to it
- * by the front ends beside this file.
+ * of documents come to it by the front ends beside this file.
  */
 
 /**

@@ -11,8 +11,7 @@ const SHORTEST = 5;
 /**
  * Where a reader pauses without a mark: before a clause that its first word introduces ("because", "but")
  * where there is enough on both sides, and in stretches that are very long before any word that may open one,
- * as near to the middle
- * as there is one.
+ * as near to the middle as there is one.
  * @param words displayed words in lower case, with how many spoken words each has.
  * @param hasBreak whether a pause follows the word at an index.
  * @returns indices of the words after which a breath is taken, in order.

@@ -28,8 +28,7 @@ export interface SentencePlace {
 
 /**
  * Seconds of silence after a sentence: none after the last, the heading's after a heading, the paragraph's
- * after a block; a question leaves a
- * little more time to think.
+ * after a block; a question leaves a little more time to think.
  */
 export function pauseAfter(place: SentencePlace, pauses: Pauses): number {
   if (place.lastInHandout) return 0;

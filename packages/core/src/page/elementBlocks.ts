@@ -231,8 +231,7 @@ class Collector {
 
 /**
  * Rows of cells → table rows. The first row gives the heads of the columns where it is one, or where its
- * cells are all filled and none is a number.
- * A table of one column is paragraphs.
+ * cells are all filled and none is a number. A table of one column is paragraphs.
  */
 export function tableRows(rows: readonly (readonly string[])[], hasHead: boolean): Draft[] {
   const filled = rows.map((row) => row.map(tidy)).filter((row) => row.some((cell) => cell !== ''));

@@ -85,9 +85,8 @@ export interface PlanOptions {
 
 /**
  * Blocks → sentences ready to be spoken, one at a time and in order, so that a long handout need not be
- * planned before its first
- * sentence sounds. Sentences with nothing to say are passed over. Each cell of a table row is a sentence,
- * after its column's head.
+ * planned before its first sentence sounds. Sentences with nothing to say are passed over. Each cell of a
+ * table row is a sentence, after its column's head.
  */
 export function* planHandout(
   blocks: readonly Block[],

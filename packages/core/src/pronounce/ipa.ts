@@ -48,8 +48,7 @@ const IGNORED = /^(?:[\s/[\]()‿|‖]|\u0361)$/u;
 
 /**
  * Reads a pronunciation in IPA. Slashes, brackets and spaces are passed over; "tʃ" and "dʒ" without a tie are
- * affricates; look-alikes (g, ', :) are taken for the IPA
- * signs they stand for.
+ * affricates; look-alikes (g, ', :) are taken for the IPA signs they stand for.
  * @throws PronunciationError naming the first sign that is none.
  */
 export function parseIpa(text: string): Phone[] {

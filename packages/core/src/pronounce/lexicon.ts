@@ -41,8 +41,7 @@ export class Lexicon {
 
   /**
    * What is said for the words that begin at `index`, if an entry is for them; the entry with the most words
-   * counts. Possessives and plurals of a
-   * word are carried along.
+   * counts. Possessives and plurals of a word are carried along.
    * @param words displayed words of a sentence.
    * @param plays whether the word at an index is of a part of speech; entries for one part alone are passed
    * over without it.

@@ -44,8 +44,7 @@ const vowel = (ipa: string, xsampa: string, height: number, back: number, rounde
 
 /**
  * The pulmonic consonants, common affricates, implosives, clicks and vowels of the IPA chart with their
- * X-SAMPA names (J. C. Wells, "Computer-coding
- * the IPA", 1995; table from memory).
+ * X-SAMPA names (J. C. Wells, "Computer-coding the IPA", 1995; table from memory).
  */
 // prettier-ignore
 export const PHONES: readonly PhoneEntry[] = [

@@ -35,8 +35,8 @@ const list = (node: unknown): unknown[] => (Array.isArray(node) ? node : []);
 
 /**
  * Reads a W3C Pronunciation Lexicon (PLS 1.0). Every grapheme of a lexeme becomes an entry; of several
- * pronunciations the preferred or else the first counts; an alias counts
- * where there is no pronunciation. Declarations of entities are refused.
+ * pronunciations the preferred or else the first counts; an alias counts where there is no pronunciation.
+ * Declarations of entities are refused.
  * @throws PlsError when the file is not well-formed or is no lexicon.
  */
 export function parsePls(source: string): PlsDocument {
@@ -123,8 +123,7 @@ function pronunciationOf(
 
 /**
  * The part of speech that a lexeme's role names: by its own name, or by a tag of the CLAWS tagset as in the
- * specification's example (VVI, VVD, NN1, JJ).
- * Roles that name none are passed over.
+ * specification's example (VVI, VVD, NN1, JJ). Roles that name none are passed over.
  */
 function partOfRole(role: string | undefined): EntryPart | undefined {
   for (const name of role?.trim().split(/\s+/u) ?? []) {

@@ -13,8 +13,7 @@ export interface RespellingSound {
 
 /**
  * The respelling scheme: syllables separated by hyphens, the stressed one in capitals. Our own, made of
- * spellings that readers of English know; longest
- * spelling first when it is read.
+ * spellings that readers of English know; longest spelling first when it is read.
  */
 // prettier-ignore
 export const RESPELLING_VOWELS: readonly RespellingSound[] = [

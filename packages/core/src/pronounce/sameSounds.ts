@@ -4,8 +4,7 @@ import { lookupTable } from '../lib/lookupTable.ts';
 /**
  * What a vowel of the CMU dictionary may be in an English accent, by the first sign of its IPA name: the
  * lexical sets that the dictionary's letters stand for (J. C. Wells, "Accents of English", 1982; from
- * memory), each with what the
- * accents of this house make of it.
+ * memory), each with what the accents of this house make of it.
  */
 // prettier-ignore
 const SETS: Readonly<Record<string, string>> = lookupTable({
@@ -38,9 +37,8 @@ export type AccentTrait = 'drops h' | 'd for th' | 'in for ing' | 'g after ng';
 /**
  * Whether what a voice says is what the CMU dictionary says, as far as the accents of English leave it open:
  * vowels by their lexical set, a vowel without the main stress weak in one way or another or left out, an r
- * that no vowel follows said or not, y
- * before oo said or not, t and d alike between vowels. The vowel that the voice stresses most must be one
- * that the dictionary stresses.
+ * that no vowel follows said or not, y before oo said or not, t and d alike between vowels. The vowel that
+ * the voice stresses most must be one that the dictionary stresses.
  * @param heard phones in IPA, in order, stress before the vowel that has it.
  * @param arpabet as in the dictionary: "S AE1 L OW0".
  */

@@ -11,8 +11,7 @@ const byPlainForm = new Map(
 
 /**
  * The words of an emoji's English short name in the Unicode CLDR ("slightly smiling face"), without its skin
- * tone; `undefined` for what is no emoji or has no
- * name.
+ * tone; `undefined` for what is no emoji or has no name.
  */
 export function emojiName(text: string): string[] | undefined {
   if (!isEmoji(text)) return undefined;

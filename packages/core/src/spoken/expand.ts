@@ -56,12 +56,11 @@ const ENTRY = 'pronunciation entry';
 
 /**
  * Written sentence → its displayed words, each with the words that are said for it. The map is total and
- * ordered: every
- * displayed word is there once, in the order of the text, and says at least one word or names the choice that
- * leaves it out. What goes before what: the entry for this place, what is left out by choice, entries of
- * the lexicon, the language's rules (the first that applies), the guess for a word of several sounds, the
- * words that schools use and voices say wrongly, the word as written. A language without rules says what is
- * written and leaves its numbers to the engine.
+ * ordered: every displayed word is there once, in the order of the text, and says at least one word or names
+ * the choice that leaves it out. What goes before what: the entry for this place, what is left out by choice,
+ * entries of the lexicon, the language's rules (the first that applies), the guess for a word of several
+ * sounds, the words that schools use and voices say wrongly, the word as written. A language without rules
+ * says what is written and leaves its numbers to the engine.
  */
 export function expandSentence(
   text: string,

@@ -3,8 +3,7 @@ import type { Subject } from './subject.ts';
 
 /**
  * A displayed word and what the voice says for it, in order. A spoken word is one word without hyphens; a
- * single capital letter stands for
- * that letter's name ("B", "B", "C").
+ * single capital letter stands for that letter's name ("B", "B", "C").
  */
 export interface ExpandedWord extends Range {
   readonly text: string;
@@ -43,8 +42,7 @@ export interface Rule {
   readonly name: string;
   /**
    * What to say for the word at `index` and, where the rule takes more words, for those after it (an array of
-   * spoken words
-   * for each word taken); `undefined` where the rule does not apply.
+   * spoken words for each word taken); `undefined` where the rule does not apply.
    */
   readonly apply: (input: RuleInput) => readonly (readonly string[])[] | undefined;
 }

@@ -13,8 +13,8 @@ const SAMPLE_BYTES = 64 * 1024;
 
 /**
  * Reads the bytes of a text file. A byte order mark decides; without one UTF-16 is recognised by its zero
- * bytes,
- * then strict UTF-8 is tried, and what is left is read as Windows-1252, the usual encoding of older files.
+ * bytes, then strict UTF-8 is tried, and what is left is read as Windows-1252, the usual encoding of older
+ * files.
  * @throws NotTextError when the bytes look like a program, picture or archive rather than text.
  */
 export function decodeText(bytes: Uint8Array): DecodedText {

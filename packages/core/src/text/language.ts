@@ -46,8 +46,7 @@ const SHORT_LETTERS = 300;
 
 /**
  * Guesses the language of a text as a BCP 47 tag, by its function words and, where those say nothing, by its
- * letter
- * sequences.
+ * letter sequences.
  * @param expected what the text says of itself, or what a class mostly gives out: taken where the text does
  * not say otherwise.
  */

@@ -5,10 +5,8 @@ import { lookupTable } from '../lib/lookupTable.ts';
 
 /**
  * Markdown → blocks: headings, paragraphs, list items, quotations, table rows and pictures by their
- * descriptions. Code, HTML and
- * rules are left out; links and emphasis give their text. Offsets count in the text of all blocks joined by a
- * line break,
- * since inline marks have no place in what is read.
+ * descriptions. Code, HTML and rules are left out; links and emphasis give their text. Offsets count in the
+ * text of all blocks joined by a line break, since inline marks have no place in what is read.
  */
 export function blocksFromMarkdown(source: string): Block[] {
   const found: Omit<Block, 'offset'>[] = [];

@@ -13,11 +13,9 @@ const HEADING_MAX_CHARACTERS = 80;
 
 /**
  * Plain text → blocks. Blank lines part paragraphs, lines within a paragraph are joined, list markers open
- * list items, and a
- * short line that stands alone without a closing stop is taken for a heading. Every character of a block
- * stands for the
- * character at the same distance from `offset` in `source` (line breaks become spaces), so offsets can be
- * mapped back.
+ * list items, and a short line that stands alone without a closing stop is taken for a heading. Every
+ * character of a block stands for the character at the same distance from `offset` in `source` (line breaks
+ * become spaces), so offsets can be mapped back.
  */
 export function blocksFromPlainText(source: string): Block[] {
   return paragraphsOf(source).flatMap((lines, index, all) =>

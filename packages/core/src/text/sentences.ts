@@ -18,8 +18,7 @@ const segmenters = new Map<string, Intl.Segmenter>();
 /**
  * Sentences of a block's text, in order, white space trimmed, covering everything that is not white space.
  * Breaks are those of Unicode UAX #29 (`Intl.Segmenter`), less those after an abbreviation or an initial and
- * before a
- * small letter ("“Stop!” he said"); what is longer than {@link MAX_SENTENCE_CHARACTERS} is split.
+ * before a small letter ("“Stop!” he said"); what is longer than {@link MAX_SENTENCE_CHARACTERS} is split.
  */
 export function sentencesOf(text: string, language: string): Range[] {
   const merged: Range[] = [];

@@ -28,8 +28,7 @@ const OPERATION = /[+\-−–×÷*/^√∛²³⁰¹⁴⁵⁶⁷⁸⁹]/u;
 /**
  * Where signs stand in a text that belong to a calculation though they are punctuation elsewhere: a hyphen,
  * dash, colon, stroke, star or question mark alone between two operands ("5 - 3 = 2", "3 + ? = 10", "1 : 3"),
- * and
- * the brackets around what is calculated with ("4(x − 3)", "(−3)²"). @returns positions in the text.
+ * and the brackets around what is calculated with ("4(x − 3)", "(−3)²"). @returns positions in the text.
  */
 export function signsIn(text: string): ReadonlySet<number> {
   const found = new Set<number>();

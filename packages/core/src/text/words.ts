@@ -33,10 +33,9 @@ const DOTTED_BLANK = /^(?:\.{5,}|…{2,})$/u;
 
 /**
  * The displayed words of `text`: what stands between white space (or, in scripts without spaces, between word
- * breaks), without the
- * punctuation around it; a dash between two words parts them, and an emoji is a word of its own. Pieces with
- * nothing to say (a lone dash, quotes) are no words.
- * Ranges are relative to `text`, in order, and do not overlap.
+ * breaks), without the punctuation around it; a dash between two words parts them, and an emoji is a word of
+ * its own. Pieces with nothing to say (a lone dash, quotes) are no words. Ranges are relative to `text`, in
+ * order, and do not overlap.
  */
 export function wordsOf(text: string, language: string): Range[] {
   const words: Range[] = [];

@@ -15,8 +15,7 @@ export interface FirstScreen {
 
 /**
  * The text and a Play button without the interface's library, which takes a slow line longer than all else:
- * pupils listen
- * while it comes.
+ * pupils listen while it comes.
  * @returns undefined where the link opens more than one reading, or what it opens is out of reach: the whole
  * page says why.
  */

@@ -19,8 +19,8 @@ export interface Ahead {
 
 /**
  * Fetches all of a reading's sound soon after it was opened, so that it plays later without a network. A
- * pupil who saves data
- * gets it while it plays, or on request; where nothing can be kept, it is fetched ahead while it plays.
+ * pupil who saves data gets it while it plays, or on request; where nothing can be kept, it is fetched ahead
+ * while it plays.
  */
 export function useFetchAhead(
   files: SoundFiles,

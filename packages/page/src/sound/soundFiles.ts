@@ -31,8 +31,7 @@ export interface FetchAheadOptions {
 
 /**
  * The pieces of a reading's sound. Each is fetched once, from this device if it is kept here; on a line that
- * breaks it tries
- * until it has it, at once when the network comes back, and goes on where an attempt stopped.
+ * breaks it tries until it has it, at once when the network comes back, and goes on where an attempt stopped.
  */
 export class SoundFiles {
   readonly #options: SoundFilesOptions;
@@ -94,8 +93,7 @@ export class SoundFiles {
 
   /**
    * Fetches all that is not here yet, one piece after the other, from a piece on and then from the beginning.
-   * Where the
-   * browser keeps nothing, the pieces lie in memory until the page is closed.
+   * Where the browser keeps nothing, the pieces lie in memory until the page is closed.
    */
   async fetchAhead(from: number, { pause = 0, progress }: FetchAheadOptions = {}): Promise<void> {
     const { accessToken, item, reading } = this.#options;

@@ -29,9 +29,8 @@ const OUTLINE_POINTS = 480;
 /**
  * Looks for the outline of a page in four ways: by brightness, by lack of colour, by brightness against what
  * is around, and by edges. What most of them agree on is taken: a shadow or a dark banner deceives one of
- * them, hardly two. Where no way
- * gives a page with four corners in the photo, the straight edges that are there are drawn on until they
- * meet.
+ * them, hardly two. Where no way gives a page with four corners in the photo, the straight edges that are
+ * there are drawn on until they meet.
  * @returns nothing when no way gives a page: the corners are then for the teacher to set.
  */
 export function findOutline(picture: SmallPicture): Promise<FoundPage | undefined> {

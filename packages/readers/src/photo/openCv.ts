@@ -17,9 +17,8 @@ export const constants = cv as unknown as Readonly<Record<Constant, number>>;
 let ready: Promise<void> | undefined;
 
 /**
- * Runs some work with OpenCV and frees every matrix that was made on the way.
- * The library is a thenable that never settles: it must not be returned from an async function, so it is
- * handed in.
+ * Runs some work with OpenCV and frees every matrix that was made on the way. The library is a thenable that
+ * never settles: it must not be returned from an async function, so it is handed in.
  */
 export async function withOpenCv<T>(
   run: (library: typeof cv, keep: <M extends { delete(): void }>(matrix: M) => M) => T,

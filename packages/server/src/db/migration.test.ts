@@ -22,8 +22,7 @@ import { TestClient } from '../testing/testServer.ts';
 
 /**
  * The demo as the version of 1 December 2026 stored it (`pg_dump`), before tables got their standard names:
- * one
- * handout given to Kasia, a note from her page, a translation, a deleted pupil.
+ * one handout given to Kasia, a note from her page, a translation, a deleted pupil.
  */
 const DUMP = new URL('./fixtures/demoBeforeStandardNames.sql.gz', import.meta.url);
 /** Its session secret, and what it showed. */

@@ -41,8 +41,8 @@ const PRICE = { perMillion: 4, currency: 'GBP', freePerMonth: 500_000 };
 
 /**
  * Stands in for a voice service that is paid by the character: an HTTP server of its own, on loopback, that
- * says it is simulated and charges nobody. Its sound is
- * that of our own engine. `POST /switches` makes it slow, failing or short of quota.
+ * says it is simulated and charges nobody. Its sound is that of our own engine. `POST /switches` makes it
+ * slow, failing or short of quota.
  */
 export async function startPricedVoiceService(voices: VoiceRegistry): Promise<PricedVoiceService> {
   const app = express();

@@ -15,8 +15,8 @@ export interface SchoolSite {
 
 /**
  * Stands in for the web site of Wrenmoor School: a page with menus, adverts, a cookie text, a picture with a
- * caption and comments, on loopback. It says at its foot that it is a
- * stand-in. A learning platform is on it too. Other addresses of it misbehave as sites do.
+ * caption and comments, on loopback. It says at its foot that it is a stand-in. A learning platform is on it
+ * too. Other addresses of it misbehave as sites do.
  * @param folder with its pages.
  */
 export async function startSchoolSite(folder: string): Promise<SchoolSite> {

@@ -17,9 +17,8 @@ const MISS = 0.7;
 
 /**
  * Parts a run of phones among the words it was said for. Each word's own phones, as it sounds alone, are laid
- * against the run by
- * least-cost alignment (Needleman–Wunsch; like sounds cost little to exchange), and the phones between two
- * words' matches go to the earlier one.
+ * against the run by least-cost alignment (Needleman–Wunsch; like sounds cost little to exchange), and the
+ * phones between two words' matches go to the earlier one.
  * @returns for each word the index in `heard` of its first phone; never falling.
  */
 export function splitPhones(alone: readonly (readonly string[])[], heard: readonly string[]): number[] {

@@ -36,8 +36,7 @@ function soundOf(word: string, accent: string): string | undefined {
 /**
  * Writes a plan as plain text for the engine: spoken words (those with sounds of their own in its mnemonics,
  * which it knows for English), a comma for each of our breaks (it shapes the melody; its silence is cut away
- * later) and the mark
- * that closes the sentence.
+ * later) and the mark that closes the sentence.
  * @param identifier the engine's name of the voice.
  * @param isBare whether words are left to the engine's own rules where the plan gives no sounds.
  */

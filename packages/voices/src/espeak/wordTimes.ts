@@ -4,8 +4,8 @@ import { PAUSE, splitPhones, phoneName, type Phone } from './phones.ts';
 
 /**
  * Times of all spoken words out of the engine's events. A word begins with its first phone and ends where its
- * last phone does. Where the engine merged words
- * ("in the") and reports only the first, the phones of the run are split among them.
+ * last phone does. Where the engine merged words ("in the") and reports only the first, the phones of the run
+ * are split among them.
  * @param starts 1-based character at which each spoken word begins in the text that was spoken.
  * @param phonesAlone phones of the word at this index when it is said alone.
  */

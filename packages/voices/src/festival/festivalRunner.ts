@@ -134,8 +134,7 @@ function expressionOf(request: FestivalRequest, file: string, known: Set<string>
 
 /**
  * How many times faster the samples are played than the engine made them: its pitch, where the voice has none
- * of its own. The engine can only resample by a
- * ratio of small numbers.
+ * of its own. The engine can only resample by a ratio of small numbers.
  */
 function resampledBy({ choose, pitch, sampleRate }: FestivalRequest): number {
   if (choose === 'voice_kal_diphone') return 1;

@@ -1,13 +1,10 @@
 /**
  * What the engine is taught before its first sentence, in its own Scheme. Words come one token each and are
- * said as they stand, so that each
- * token's times are a spoken word's times (marks have none; the engine may take a word for a mark and still
- * says it); a single capital is the letter's name. A rate of 2 is twice as fast. The statistical voice has no
- * pitch of its own to set:
- * its samples are resampled and its rate makes up for the time. A voice with a British sound has a lexicon of
- * its own, and loses each r that no vowel follows, across words too ("far away" keeps it): after ee, air and
- * the like a weak vowel stands
- * for it.
+ * said as they stand, so that each token's times are a spoken word's times (marks have none; the engine may
+ * take a word for a mark and still says it); a single capital is the letter's name. A rate of 2 is twice as
+ * fast. The statistical voice has no pitch of its own to set: its samples are resampled and its rate makes up
+ * for the time. A voice with a British sound has a lexicon of its own, and loses each r that no vowel
+ * follows, across words too ("far away" keeps it): after ee, air and the like a weak vowel stands for it.
  */
 export const PRELUDE = String.raw`
 (set! aurel_voice nil)

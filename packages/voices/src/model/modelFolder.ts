@@ -30,8 +30,7 @@ export type FoundModel =
 
 /**
  * Looks into a folder for models: each in a folder of its own with one `.onnx` file, `tokens.txt`,
- * `voice.json`, and `lexicon.txt` or a data folder
- * that holds `phontab`. Nothing is loaded.
+ * `voice.json`, and `lexicon.txt` or a data folder that holds `phontab`. Nothing is loaded.
  */
 export function findModels(folder: string): FoundModel[] {
   if (!existsSync(folder)) return [];

@@ -10,11 +10,9 @@ import { Speaker } from '../espeak/speaker.ts';
 
 /**
  * The thread of the formant voices as tests start it. What it has once said is kept in a folder for the next
- * test that
- * asks for the same: the demo's handouts are spoken in twenty test files, and speaking is most of their work.
- * The folder
- * is named after the code of this thread, so a change to the engine or to our timing of it starts an empty
- * one.
+ * test that asks for the same: the demo's handouts are spoken in twenty test files, and speaking is most of
+ * their work. The folder is named after the code of this thread, so a change to the engine or to our timing
+ * of it starts an empty one.
  */
 const script = fileURLToPath(import.meta.url);
 const folder = path.join(

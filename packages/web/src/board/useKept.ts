@@ -4,9 +4,8 @@ import { addressesOf } from './boardSource.ts';
 
 /**
  * Has the device keep a board after one visit: the page, all scripts, styles and fonts that it has loaded,
- * the board, its
- * pictures and sounds. A browser that does not allow it, or an address without https, has the board while it
- * is online.
+ * the board, its pictures and sounds. A browser that does not allow it, or an address without https, has the
+ * board while it is online.
  * @returns whether all of it is on this device.
  */
 export function useKept(token: string, board: OpenBoard | undefined): boolean {

@@ -20,9 +20,8 @@ const TOUCH = 5000;
 /**
  * Keeps what is typed: at once in the browser's own store, and after a short rest on the server; while the
  * server is away it tries again until it is back. Where the text was changed elsewhere nothing is sent any
- * more,
- * however much is typed, until somebody has decided. The steps for going back are kept with it and survive a
- * reload.
+ * more, however much is typed, until somebody has decided. The steps for going back are kept with it and
+ * survive a reload.
  */
 export class Autosave {
   readonly #options: AutosaveOptions;

@@ -2,8 +2,7 @@ import { fireEvent, waitFor } from '@testing-library/react';
 
 /**
  * The button of this name, which is its label or its text. Testing Library's own search by role looks at
- * every element
- * of the page in a hundred ways; on a large screen that takes seconds.
+ * every element of the page in a hundred ways; on a large screen that takes seconds.
  * @throws Error where there is none, with those there are.
  */
 export function button(name: string | RegExp): HTMLButtonElement {

@@ -23,9 +23,9 @@ const RIDGE = 20;
 
 /**
  * The compared sound as the recording's speaker would say it: a linear mapping (least squares, held near the
- * identity), and for each kind of sound what the speaker has more or less of.
- * The idea of linear regression after Leggetter, C. J. and Woodland, P. C. (1995), Maximum likelihood linear
- * regression for speaker adaptation.
+ * identity), and for each kind of sound what the speaker has more or less of. The idea of linear regression
+ * after Leggetter, C. J. and Woodland, P. C. (1995), Maximum likelihood linear regression for speaker
+ * adaptation.
  */
 export function adapted(compared: Features, recorded: Features, pairs: FramePairs): Features {
   const count = pairs.compared.length;

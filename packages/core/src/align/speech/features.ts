@@ -22,8 +22,7 @@ export interface Features {
 /**
  * Mel-frequency cepstra and their changes, as Davis, S. B. and Mermelstein, P. (1980), Comparison of
  * parametric representations for monosyllabic word recognition, with each coefficient brought to mean 0 and
- * variance 1 over what is not
- * pause, so that two voices and two microphones can be compared.
+ * variance 1 over what is not pause, so that two voices and two microphones can be compared.
  * @param noise energies of each band that are added: what stands behind the other sound stands behind this
  * one too.
  */

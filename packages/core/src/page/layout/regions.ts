@@ -44,9 +44,8 @@ const HEAD = 1.1;
 /**
  * Parts a page into regions in reading order. What is ruled comes first: tables, and boxes, each read as a
  * whole where it stands. The rest goes by white space: bands from the top, in each band columns from the left
- * (recursive cuts
- * along white gutters, "XY cut", Nagy and Seth 1984, from memory). Pieces side by side whose lines share
- * baselines and do not fill their width are a table.
+ * (recursive cuts along white gutters, "XY cut", Nagy and Seth 1984, from memory). Pieces side by side whose
+ * lines share baselines and do not fill their width are a table.
  * @param rules ruled lines of the page.
  * @param extent the longer side of the page.
  */

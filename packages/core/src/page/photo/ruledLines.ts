@@ -27,9 +27,8 @@ const GAP = 3;
 
 /**
  * Takes long thin lines out, level and upright: recognisers take a ruled table for a picture. Letters that a
- * line runs through stay whole where they stick out of it.
- * Runs of ink are followed from pixel to pixel and may drift by one pixel at a time, since no line of a photo
- * is quite straight.
+ * line runs through stay whole where they stick out of it. Runs of ink are followed from pixel to pixel and
+ * may drift by one pixel at a time, since no line of a photo is quite straight.
  */
 export function withoutRuledLines(picture: GreyPicture): { picture: GreyPicture; lines: RuledLine[] } {
   const out = Uint8Array.from(picture.pixels);

@@ -23,8 +23,7 @@ const ROUNDS = 3;
 /**
  * The bend that a page's own lines of text tell (as in the published methods that trace text lines and fit a
  * smooth surface to them, L. Zhang et al. 2008, M. Zucker 2016; from memory): where the feet of their letters
- * stand, how steep each
- * line is there, and a smooth field of slopes through all of them.
+ * stand, how steep each line is there, and a smooth field of slopes through all of them.
  * @returns nothing where there is too little text.
  */
 export function textBend(page: GreyPicture, words: readonly RecognisedWord[]): TextBend | undefined {

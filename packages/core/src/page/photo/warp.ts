@@ -5,8 +5,7 @@ import { distance, fromUnitSquare, inverse, through, type Point, type Quad } fro
 /**
  * How far each edge of a page leaves the straight line between its corners, as coefficients of s(1 − s)(c₀ +
  * c₁s + c₂s²), in shares of the page's width (left, right) or height (top, bottom); s goes from 0 to 1 along
- * the edge,
- * from the left or from the top.
+ * the edge, from the left or from the top.
  */
 export interface Bend {
   readonly top: readonly number[];

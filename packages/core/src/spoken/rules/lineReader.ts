@@ -41,8 +41,7 @@ const NUMBER = /\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?|\.\d+/uy;
 /**
  * Reads an equation on one line (as `mathml.ts` and `omml.ts` write it, and people type it) as a teacher says
  * it: fractions "over", a sum as numerator "all over", brackets that only hold a numerator, root or power
- * together silent where they
- * hold a product.
+ * together silent where they hold a product.
  * @returns what is said where, in order; `undefined` where something stands in it that is no mathematics.
  */
 export function sayLine(line: string, locale: string): SaidAt[] | undefined {

@@ -1,7 +1,6 @@
 /**
  * A word said as it is written: hyphens, slashes and other joints part it, letters and digits are told apart,
- * and what is neither is left to the
- * engine. Never empty.
+ * and what is neither is left to the engine. Never empty.
  */
 export function plainWords(text: string): string[] {
   const pieces = text

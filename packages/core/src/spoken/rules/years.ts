@@ -106,8 +106,7 @@ const yearRange: Rule = {
 
 /**
  * Four digits that are a year: after a word that years follow, in brackets or after a name and comma, or from
- * 1500 to 2099 where no counted thing follows.
- * Common practice, no source.
+ * 1500 to 2099 where no counted thing follows. Common practice, no source.
  */
 const year: Rule = {
   name: 'year',

@@ -8,8 +8,7 @@ export const cleanUps: readonly CleanUp[] = [{ name: 'packages', run: cleanUpPac
 
 /**
  * Packages of assignments that were withdrawn or updated, or that a process left when it died. A page that is
- * open
- * may still ask for them for a day.
+ * open may still ask for them for a day.
  */
 async function cleanUpPackages({ db, store }: CleanUpDeps): Promise<void> {
   const rows = await db

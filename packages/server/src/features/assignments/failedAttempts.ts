@@ -20,8 +20,7 @@ const ANSWER_AFTER = 150;
 
 /**
  * Limits how often short codes and PINs can be guessed. The secret of a link has 192 bits and cannot be
- * guessed, so it is
- * never counted and never refused; a PIN that is missing is no guess either.
+ * guessed, so it is never counted and never refused; a PIN that is missing is no guess either.
  */
 export class FailedAttempts {
   readonly #limits: SharedLimits;

@@ -93,8 +93,7 @@ export function pageRoutes({ shareAccess, pageFolder }: PageRouteDeps): Router {
 
 /**
  * What the page starts from, as data in it that nothing runs. Where it is one reading alone, its text and
- * first sound are on
- * their way before the page asks for them.
+ * first sound are on their way before the page asks for them.
  */
 function dataOf(answer: PageAnswer, request: Request, parts: readonly string[]): string {
   const partsAhead = parts.map((part) => `<link rel="modulepreload" href="${part}">`).join('');

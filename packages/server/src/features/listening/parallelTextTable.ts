@@ -4,8 +4,7 @@ import type { OriginalSentence } from './parallelTextRepository.ts';
 /**
  * A table of two columns, the original and what stands beside it, placed beside the sentences of a text: rows
  * whose first cell is a sentence of the text (or a paragraph that begins with it) go there; what is left goes
- * to the
- * sentences that are left, in order. Commas, semicolons and tabs are told apart.
+ * to the sentences that are left, in order. Commas, semicolons and tabs are told apart.
  * @returns for each sentence what stands beside it, and how many rows found their sentence.
  */
 export function readParallelTextTable(

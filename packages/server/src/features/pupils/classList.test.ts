@@ -20,6 +20,23 @@ describe('a class list', () => {
     ['several classes', 'name,class\nPerran,"8B / Maths 2"', [['Perran', '', '8B+Maths 2']]],
     ['a mark of byte order and empty lines', '\uFEFFname\n\nPerran\n\n', [['Perran', '', '']]],
     ['a guarded formula', "name\n'=Perran", [['=Perran', '', '']]],
+    ['a register', 'Surname,Forename,Reg,Year Group\nAshdown,Asha,8F,8', [['Asha Ashdown', '8', '8F']]],
+    [
+      'preferred names before legal ones',
+      'Legal Surname,Legal Forename,Preferred Forename,Tutor Group\nAshdown,Natasha,Asha,8F',
+      [['Asha Ashdown', '', '8F']],
+    ],
+    ['the surname first in one column', 'Name,Form\n"Ashdown, Asha",8F', [['Asha Ashdown', '', '8F']]],
+    ['a title above the head', 'Class 8F\n\nFirst name;Last name\nAsha;Ashdown', [['Asha Ashdown', '', '']]],
+    [
+      'the surname first without a head',
+      'Ashdown, Asha\nBrook, Perran',
+      [
+        ['Asha Ashdown', '', ''],
+        ['Perran Brook', '', ''],
+      ],
+    ],
+    ['forenames alone', 'Forename,Reg\nAsha,8F', [['Asha', '', '8F']]],
   ])('%s', (_name, source, expected) => {
     const { pupils, refused } = readClassList(source, []);
     expect(refused).toEqual([]);

@@ -15,10 +15,8 @@ export const cleanUps: readonly CleanUp[] = [
 
 /**
  * Deletes the recordings that were deleted before a time, or whose handout was, and notes their sound for
- * deletion.
- * Sound without a row is left alone: after a database was restored from an older backup it is the only copy
- * of a
- * newer recording.
+ * deletion. Sound without a row is left alone: after a database was restored from an older backup it is the
+ * only copy of a newer recording.
  */
 async function deleteRecordings(db: Database, before: Date): Promise<void> {
   const deleted = db.select({ id: handouts.id }).from(handouts).where(lt(handouts.deletedAt, before));

@@ -46,6 +46,15 @@ const VOICE = {
   timings: 'exact',
 };
 
+const STORED = {
+  ...handoutSummary({ id: ID, title: 'Eels' }),
+  blocks: [],
+  occurrences: [],
+  lostOccurrences: [],
+  contentHash: 'x',
+  cleanUps: [],
+};
+
 /** Shows the screen. @returns what it asks the server, and the router */
 function open(answers: Answers = {}) {
   const sent = fakeApi({
@@ -54,14 +63,7 @@ function open(answers: Answers = {}) {
     'POST /imports/file': () => WORD_FILE,
     'POST /imports/page': () => preview({ title: 'The bore', content: WORD_FILE.content, uploadId: ID }),
     'GET /imports/waiting/*': () => ({ ahead: null }),
-    'POST /handouts': () => ({
-      ...handoutSummary({ id: ID, title: 'Eels' }),
-      blocks: [],
-      occurrences: [],
-      lostOccurrences: [],
-      contentHash: 'x',
-      cleanUps: [],
-    }),
+    'POST /handouts': () => STORED,
     ...answers,
   });
   const { router } = renderScreen(<AddHandout />, { at: '/add', path: '/add' });
@@ -159,7 +161,7 @@ describe('a text that is typed', () => {
     const { sent } = open({ 'POST /imports/text': () => preview({ language: 'gd', hasVoice: false }) });
     type('Text', 'Tha an easgann a’ tionndadh.');
     await screen.findByText(/^No voice here speaks/u);
-    await choose('Language', 'English');
+    await choose('Language', 'British English');
     press('Save and listen');
     await waitFor(() => expect(stored(sent)[0]?.language).toBe('en-GB'));
   });
@@ -196,19 +198,21 @@ describe('a file', () => {
     await waitFor(() => expect(screen.queryByText('“locked.pdf” has a password.')).toBeNull());
   });
 
-  test('among several that fails stays on the list when the others are stored', async () => {
+  test('among several that cannot be stored stays on the list with the reason', async () => {
     let files = 0;
-    const { sent } = open({
-      'POST /imports/file': () => {
+    const { sent, router } = open({
+      'POST /handouts': () => {
         files += 1;
-        return files === 2 ? new ApiError(422, 'empty', 'There is nothing in it.') : WORD_FILE;
+        return files === 2 ? new ApiError(507, 'full', 'The disk is full.') : STORED;
       },
     });
     chooseFiles('one.docx', 'two.docx', 'three.docx');
-    await waitFor(() => button('Save all 2'));
-    press('Save all 2');
-    await waitFor(() => expect(stored(sent).length).toBe(2));
-    expect(screen.getByText('There is nothing in it.')).toBeTruthy();
+    await waitFor(() => button('Save all 3'));
+    press('Save all 3');
+    await waitFor(() => expect(stored(sent).length).toBe(3));
+    await waitFor(() => expect(screen.getAllByText('The disk is full.').length).toBeGreaterThan(0));
+    expect(screen.getByText('two.docx', { exact: false })).toBeTruthy();
+    expect(router.state.location.pathname).toBe('/add');
   });
 });
 

@@ -80,8 +80,7 @@ interface MarginProps {
 /**
  * What is worth a look about a block: when it begins, who speaks, and what was decided. A note plays its
  * word; the pen asks about it. The tab key passes them by, or it would take a hundred steps to the player:
- * all of
- * them stand in the list of notes as well.
+ * all of them stand in the list of notes as well.
  */
 export const Margin = memo(function Margin({
   notes,

@@ -104,7 +104,7 @@ describe('a new pronunciation', () => {
         'POST /pronunciations/impact': () => ({ handouts: [heron], places: 2, readings: 5, others: [own] }),
       },
     });
-    await screen.findByText('Affects 2 places in 1 handout and 5 readings.');
+    await screen.findByText('Changes 2 places in 1 handout and 5 readings.');
     screen.getByText('A pupil’s own list says “SAH-low” and is used first.');
   });
 

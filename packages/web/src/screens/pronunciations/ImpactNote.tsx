@@ -9,7 +9,7 @@ export function ImpactNote({ impact: { handouts, places, readings, others } }: {
   return (
     <div style={{ display: 'grid', gap: '0.3rem' }}>
       <Fact role="status">
-        Affects {count(places, 'place')} in {count(handouts.length, 'handout')} and{' '}
+        Changes {count(places, 'place')} in {count(handouts.length, 'handout')} and{' '}
         {count(readings, 'reading')}.
       </Fact>
       {handouts.slice(0, 5).map(({ id, title, places: own, around }) => (

@@ -27,7 +27,7 @@ const Box = styled(ModalBox)`
   }
 `;
 
-/** Takes in a class list: first what is in it is shown, then it is taken. */
+/** Imports a class list after a preview. */
 export function ClassListDialog({
   pupils,
   onClose,
@@ -52,8 +52,9 @@ export function ClassListDialog({
         <Dialog>
           <Heading slot="title">A class list</Heading>
           <p>
-            A table saved as CSV with the column “name” and, if you want, “year”, “class” and “note”; or one
-            name per line. You see the list before anything is added.
+            A table saved as CSV with a column for names (“Name”, or “Surname” and “Forename”) and, if you
+            want, for year, class or form, and notes; or one name per line. You see the list before anything
+            is added.
           </p>
           <Row>
             <FileTrigger
