@@ -4,7 +4,7 @@ import { IDLE, scanStep, type Scan, type ScanEvent } from './scanning.ts';
 /** How a pupil scans. */
 export interface SwitchSettings extends Pick<Scanning, 'order' | 'rounds'> {
   /**
-   * One switch: any key, mouse button or touch chooses and time steps. Two: Space steps and Enter chooses.
+   * One switch: any key, mouse button or touch chooses, and a timer moves on. Two switches: Space moves on, Enter chooses.
    */
   readonly switches: 'one' | 'two';
   /** Seconds for which a row or a button is highlighted; with one switch. */

@@ -33,7 +33,7 @@ export async function knownId(
 }
 
 async function add(db: Database, table: NamedTable, schoolId: string, name: string): Promise<string> {
-  // Whoever adds the same name at the same moment gets the same row.
+  // Two teachers who add a name at the same moment get the same row.
   const [row] = await db
     .insert(table)
     .values({ schoolId, name })
@@ -51,7 +51,8 @@ export async function setClasses(
   names: readonly string[],
 ): Promise<void> {
   await db.delete(classMembers).where(eq(classMembers.pupilId, pupilId));
-  for (const name of names) await addToClass(db, schoolId, pupilId, name);
+  // Two teachers who add the same new classes at once wait for each other in the same order.
+  for (const name of [...names].sort()) await addToClass(db, schoolId, pupilId, name);
 }
 
 /** Puts a pupil into one more class. */
@@ -66,7 +67,7 @@ export async function addToClass(
     await db.insert(classMembers).values({ schoolId, classId, pupilId }).onConflictDoNothing();
 }
 
-/** The names of the classes of the pupil of a row, in the order of the alphabet, for a query on pupils. */
+/** A pupil's classes in alphabetical order, as a column of a query on pupils. */
 export const classNames: SQL<string[]> = sql<string[]>`coalesce((
   select array_agg(${classes.name} order by ${classes.name}) from ${classMembers}
   join ${classes} on ${classes.id} = ${classMembers.classId}

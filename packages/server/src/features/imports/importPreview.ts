@@ -52,7 +52,7 @@ function decodeFile(file: UploadedFile): { text: string; encoding: string } {
     if (!(error instanceof NotTextError)) throw error;
     throw new AppError(
       'not-text',
-      `“${file.name}” is called a text file but holds something else. Open it in the program it was made with and save it as plain text.`,
+      `“${file.name}” is not a text file. Open it in the program it was made with and save it as plain text, or a table as CSV.`,
     );
   }
 }

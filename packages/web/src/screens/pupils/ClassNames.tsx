@@ -28,6 +28,10 @@ const Section = styled.details`
     border-bottom: 1px solid var(--line);
     overflow-wrap: anywhere;
   }
+
+  .rename {
+    margin-inline-start: auto;
+  }
 `;
 
 /** The names of classes and subjects, to be changed at the end of a year. */
@@ -55,6 +59,8 @@ interface NamesProps {
 
 function Names({ kind, title, groups }: NamesProps) {
   const [edited, setEdited] = useState<string>();
+  // The button that opened a form gets the focus back when the form closes.
+  const [closed, setClosed] = useState<string>();
   if (groups.length === 0) return null;
   const sorted = [...groups].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
   return (
@@ -64,12 +70,24 @@ function Names({ kind, title, groups }: NamesProps) {
         {sorted.map((group) => (
           <li key={group.id}>
             {edited === group.id ? (
-              <RenameForm kind={kind} group={group} onDone={() => setEdited(undefined)} />
+              <RenameForm
+                kind={kind}
+                group={group}
+                onDone={() => {
+                  setEdited(undefined);
+                  setClosed(group.id);
+                }}
+              />
             ) : (
               <Row>
                 <b>{group.name}</b>
                 <Fact>{contentsOf(group)}</Fact>
-                <PlainButton aria-label={`Rename ${group.name}`} onPress={() => setEdited(group.id)}>
+                <PlainButton
+                  className="rename"
+                  autoFocus={closed === group.id}
+                  aria-label={`Rename ${group.name}`}
+                  onPress={() => setEdited(group.id)}
+                >
                   Rename
                 </PlainButton>
               </Row>
@@ -112,6 +130,7 @@ function RenameForm({ kind, group: { id, name }, onDone }: RenameFormProps) {
   };
   return (
     <form
+      onKeyDown={({ key }) => key === 'Escape' && onDone()}
       onSubmit={(event) => {
         event.preventDefault();
         save();

@@ -257,4 +257,18 @@ describe('classes and subjects', () => {
     await waitFor(() => expect(screen.queryByLabelText('New name for Year 8')).toBeNull());
     expect(changes(sent)).toEqual([]);
   });
+
+  test.each(['Escape', 'Cancel'])(
+    'keep their name by %s, and the focus goes back to the button',
+    async (way) => {
+      const sent = await openNames();
+      press('Rename Year 8');
+      type('Year 9');
+      if (way === 'Escape')
+        fireEvent.keyDown(screen.getByLabelText('New name for Year 8'), { key: 'Escape' });
+      else press('Cancel');
+      await waitFor(() => expect(document.activeElement).toBe(button('Rename Year 8')));
+      expect(changes(sent)).toEqual([]);
+    },
+  );
 });
