@@ -355,7 +355,7 @@ describe('when things go wrong', () => {
     writeFileSync(file, Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1, 2, 3, 4, 5, 6, 7, 8]));
     const input = await page.$('input[type="file"]');
     await input?.uploadFile(file);
-    await seeText(page, 'holds something else');
+    await seeText(page, 'is not a text file');
     expect(await page.$eval('textarea', (area) => area.value)).toBe('Kept all the same.');
     await page.waitForFunction(() =>
       Object.values(localStorage).some((value) => String(value).includes('Kept all the same.')),
